@@ -1,0 +1,1 @@
+export { type PictureNotes, tiffHeader } from "./tiff";

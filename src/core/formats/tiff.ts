@@ -1,0 +1,127 @@
+/** Field types of a TIFF directory used here. @see TIFF Revision 6.0 (1992), section 2 */
+const TYPE = { byte: 1, ascii: 2, short: 3, long: 4, rational: 5, undefinedBytes: 7 } as const;
+
+interface Field {
+  readonly tag: number;
+  readonly type: number;
+  readonly count: number;
+  readonly bytes: Uint8Array;
+}
+
+const text = (value: string): Uint8Array => new TextEncoder().encode(value);
+
+function numbers(tag: number, type: number, values: readonly number[], size: 2 | 4): Field {
+  const bytes = new Uint8Array(values.length * size);
+  const view = new DataView(bytes.buffer);
+  values.forEach((value, i) => {
+    if (size === 2) view.setUint16(i * 2, value, true);
+    else view.setUint32(i * 4, value, true);
+  });
+  return { tag, type, count: values.length, bytes };
+}
+const short = (tag: number, ...values: number[]): Field => numbers(tag, TYPE.short, values, 2);
+const long = (tag: number, ...values: number[]): Field => numbers(tag, TYPE.long, values, 4);
+function ascii(tag: number, value: string): Field {
+  const bytes = text(`${value}\0`);
+  return { tag, type: TYPE.ascii, count: bytes.length, bytes };
+}
+function rational(tag: number, value: number): Field {
+  const denominator = value > 0 && value < 1 ? Math.round(1e6 / value) : 10_000;
+  const field = numbers(tag, TYPE.rational, [Math.round(value * denominator), denominator], 4);
+  return { ...field, count: 1 };
+}
+
+/** Words written into a picture file about how it was taken; absent ones are left out. */
+export interface PictureNotes {
+  readonly description?: string;
+  readonly software: string;
+  readonly camera?: string;
+  /** `YYYY:MM:DD HH:MM:SS`, as EXIF writes it. */
+  readonly takenAt?: string;
+  readonly exposureSeconds?: number;
+  readonly fNumber?: number;
+  readonly iso?: number;
+  readonly xmp?: string;
+}
+
+function directorySize(fields: readonly Field[]): number {
+  const overflow = fields.reduce(
+    (sum, { bytes }) => sum + (bytes.length > 4 ? bytes.length + (bytes.length % 2) : 0),
+    0,
+  );
+  return 2 + 12 * fields.length + 4 + overflow;
+}
+
+function writeDirectory(target: Uint8Array, at: number, fields: readonly Field[]): void {
+  const view = new DataView(target.buffer, target.byteOffset);
+  const sorted = [...fields].sort((a, b) => a.tag - b.tag);
+  view.setUint16(at, sorted.length, true);
+  let overflow = at + 2 + 12 * sorted.length + 4;
+  sorted.forEach(({ tag, type, count, bytes }, index) => {
+    const entry = at + 2 + 12 * index;
+    view.setUint16(entry, tag, true);
+    view.setUint16(entry + 2, type, true);
+    view.setUint32(entry + 4, count, true);
+    if (bytes.length <= 4) {
+      target.set(bytes, entry + 8);
+      return;
+    }
+    view.setUint32(entry + 8, overflow, true);
+    target.set(bytes, overflow);
+    overflow += bytes.length + (bytes.length % 2);
+  });
+}
+
+/**
+ * Everything of an uncompressed 16-bit RGB TIFF that comes before its samples. The samples follow directly: rows from
+ * the top, R G B interleaved, 16-bit little-endian, in one strip for every `rowsPerStrip` rows, so a writer may stream
+ * them.
+ *
+ * @throws RangeError when the file would pass TIFF's limit of 4 GiB.
+ * @see TIFF Revision 6.0 (1992); Exif 2.32 for the sub-directory; XMP in tag 700.
+ */
+export function tiffHeader(width: number, height: number, notes: PictureNotes): Uint8Array {
+  const rowBytes = width * 6;
+  if (rowBytes * height > 2 ** 32 - 2 ** 20) throw new RangeError(`${width} x ${height} is too large for a TIFF file`);
+  const rowsPerStrip = Math.max(1, Math.floor(2 ** 20 / rowBytes));
+  const strips = Math.ceil(height / rowsPerStrip);
+  const stripRows = (strip: number) => Math.min(rowsPerStrip, height - strip * rowsPerStrip);
+
+  const exif: Field[] = [
+    ...(notes.exposureSeconds === undefined ? [] : [rational(0x829a, notes.exposureSeconds)]),
+    ...(notes.fNumber === undefined ? [] : [rational(0x829d, notes.fNumber)]),
+    ...(notes.iso === undefined ? [] : [short(0x8827, Math.min(65_535, Math.round(notes.iso)))]),
+    { tag: 0x9000, type: TYPE.undefinedBytes, count: 4, bytes: text("0232") },
+    ...(notes.takenAt === undefined ? [] : [ascii(0x9003, notes.takenAt)]),
+  ];
+  const main = (stripOffset: number, exifOffset: number): Field[] => [
+    long(0x100, width),
+    long(0x101, height),
+    short(0x102, 16, 16, 16),
+    short(0x103, 1),
+    short(0x106, 2),
+    ...(notes.description === undefined ? [] : [ascii(0x10e, notes.description)]),
+    ...(notes.camera === undefined ? [] : [ascii(0x110, notes.camera)]),
+    long(0x111, ...Array.from({ length: strips }, (_, strip) => stripOffset + strip * rowsPerStrip * rowBytes)),
+    short(0x115, 3),
+    long(0x116, rowsPerStrip),
+    long(0x117, ...Array.from({ length: strips }, (_, strip) => stripRows(strip) * rowBytes)),
+    short(0x11c, 1),
+    ascii(0x131, notes.software),
+    ...(notes.takenAt === undefined ? [] : [ascii(0x132, notes.takenAt)]),
+    ...(notes.xmp === undefined
+      ? []
+      : [{ tag: 0x2bc, type: TYPE.byte, count: text(notes.xmp).length, bytes: text(notes.xmp) }]),
+    long(0x8769, exifOffset),
+  ];
+  const exifOffset = 8 + directorySize(main(0, 0));
+  const stripOffset = exifOffset + directorySize(exif);
+  const header = new Uint8Array(stripOffset);
+  const view = new DataView(header.buffer);
+  view.setUint16(0, 0x4949, false);
+  view.setUint16(2, 42, true);
+  view.setUint32(4, 8, true);
+  writeDirectory(header, 8, main(stripOffset, exifOffset));
+  writeDirectory(header, exifOffset, exif);
+  return header;
+}

@@ -1,0 +1,10 @@
+export { blackBodyRgb, planckianChromaticity, type Rgb } from "./colourTemperature";
+export {
+  type ExposureSettings,
+  evFromLuminance,
+  exposureValue,
+  illuminanceFromEv,
+  luminanceFromEv,
+} from "./exposureValue";
+export { type FilterNotation, filterStops, filterTransmission, type NeutralFilter, stackedFilterStops } from "./filter";
+export { isOnLadder, type Ladder, nearestRung, thirdStops } from "./ladder";

@@ -1,0 +1,2 @@
+export { decodeSrgb, encodeSrgb } from "./srgb";
+export { MARK, type PictureStatistics, pictureStatistics } from "./statistics";

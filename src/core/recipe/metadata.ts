@@ -1,0 +1,28 @@
+import { type ParsedRecipe, parseRecipe } from "./parseRecipe";
+import { printRecipe } from "./printRecipe";
+import type { Recipe } from "./recipe";
+
+/** Namespace of the application's own XMP properties; a name, not an address. */
+export const XMP_NAMESPACE = "urn:aevumen:xmp:1";
+
+const escapeXml = (text: string): string =>
+  text.replaceAll("&", "&amp;").replaceAll("<", "&lt;").replaceAll(">", "&gt;").replaceAll('"', "&quot;");
+const unescapeXml = (text: string): string =>
+  text.replaceAll("&quot;", '"').replaceAll("&gt;", ">").replaceAll("&lt;", "<").replaceAll("&amp;", "&");
+
+/** An XMP packet that carries the recipe line and, for a fused picture, how many frames went in. */
+export function recipeXmp(recipe: Recipe, { frames }: { readonly frames?: number } = {}): string {
+  const line = escapeXml(printRecipe(recipe));
+  const count = frames === undefined ? "" : ` aevumen:frames="${frames}"`;
+  return `<?xpacket begin="\ufeff" id="W5M0MpCehiHzreSzNTczkc9d"?>
+<x:xmpmeta xmlns:x="adobe:ns:meta/"><rdf:RDF xmlns:rdf="http://www.w3.org/1999/02/22-rdf-syntax-ns#">
+<rdf:Description rdf:about="" xmlns:aevumen="${XMP_NAMESPACE}" aevumen:recipe="${line}"${count}/>
+</rdf:RDF></x:xmpmeta>
+<?xpacket end="w"?>`;
+}
+
+/** Reads the recipe back from an XMP packet; null when the packet carries none. */
+export function recipeFromXmp(xmp: string): ParsedRecipe | null {
+  const match = /aevumen:recipe="([^"]*)"/.exec(xmp);
+  return match ? parseRecipe(unescapeXml(match[1]!)) : null;
+}

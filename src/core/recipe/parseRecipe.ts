@@ -1,0 +1,102 @@
+import { PART_KINDS, type PartKind, type PartValue, readPart } from "./parts";
+import { EMPTY_RECIPE, type Recipe, STACK_METHODS } from "./recipe";
+
+/** A stretch of the line that could not be read, and what would have been right there. */
+export interface RecipeProblem {
+  /** Offset of the first wrong character. */
+  readonly start: number;
+  /** Offset after the last wrong character; equal to `start` where something is missing. */
+  readonly end: number;
+  readonly found: string;
+  /** What was expected, with an example, to follow "expected". */
+  readonly expected: string;
+}
+
+/** A line as it was read: what could be understood, and what could not. */
+export interface ParsedRecipe {
+  /** Every part that was right; wrong parts are left out. */
+  readonly recipe: Recipe;
+  /** In the order of the line; empty when the whole line was understood. */
+  readonly problems: readonly RecipeProblem[];
+}
+
+interface Stretch {
+  readonly start: number;
+  readonly text: string;
+}
+
+function trimmed({ start, text }: Stretch): Stretch {
+  return { start: start + (text.length - text.trimStart().length), text: text.trim() };
+}
+
+/** Cuts at a separator, keeping offsets. */
+function cut({ start, text }: Stretch, separator: RegExp): Stretch[] {
+  const pieces: Stretch[] = [];
+  let from = 0;
+  for (const match of text.matchAll(separator)) {
+    pieces.push({ start: start + from, text: text.slice(from, match.index) });
+    from = match.index + match[0].length;
+  }
+  pieces.push({ start: start + from, text: text.slice(from) });
+  return pieces.map(trimmed);
+}
+
+const METHODS = STACK_METHODS.join(" or ");
+
+/**
+ * Reads a recipe line such as `24 x 2s every 2.5s | iso 50 | nd 8 | wb 4000K | focus 12m | raw+jpeg -> mean`. Parts may
+ * come in any order and any of them may be left out; spelling is forgiving (`ND8`, `3 stops`, `OD 0.9`, `1m30s`).
+ * Never throws, whatever the text.
+ */
+export function parseRecipe(line: string): ParsedRecipe {
+  const problems: RecipeProblem[] = [];
+  const fail = ({ start, text }: Stretch, expected: string) =>
+    problems.push({ start, end: start + text.length, found: text, expected });
+
+  const [settings, ...targets] = cut({ start: 0, text: line }, /->|→/g);
+  let recipe: Recipe = EMPTY_RECIPE;
+  const seen = new Set<PartKind>();
+  const parts = settings === undefined || settings.text === "" ? [] : cut(settings, /\|/g);
+  for (const part of parts) {
+    const read = readPart(part.text);
+    if (read.kind === "wrong") fail(slice(part, read.start, read.end), read.expected);
+    else if (seen.has(read.kind)) fail(part, `${PART_KINDS[read.kind]} only once in a line`);
+    else {
+      seen.add(read.kind);
+      recipe = withPart(recipe, read);
+    }
+  }
+  const [target, extra] = targets;
+  if (extra) fail(extra, "only one arrow, at the end of the line");
+  if (target) {
+    const method = STACK_METHODS.find((candidate) => candidate === target.text.toLowerCase());
+    if (method) recipe = { ...recipe, stack: method };
+    else fail(target, `a way to fuse the frames after the arrow: ${METHODS}`);
+  }
+  return { recipe, problems: problems.sort((a, b) => a.start - b.start) };
+}
+
+function slice(part: Stretch, from: number, to: number): Stretch {
+  return { start: part.start + from, text: part.text.slice(from, to) };
+}
+
+function withPart(recipe: Recipe, part: PartValue): Recipe {
+  switch (part.kind) {
+    case "sequence":
+      return { ...recipe, sequence: part.value };
+    case "iso":
+      return { ...recipe, iso: part.value };
+    case "filters":
+      return { ...recipe, filters: part.value };
+    case "whiteBalance":
+      return { ...recipe, whiteBalance: part.value };
+    case "focus":
+      return { ...recipe, focus: part.value };
+    case "delay":
+      return { ...recipe, delaySeconds: part.value };
+    case "files":
+      return { ...recipe, files: part.value };
+    default:
+      return part satisfies never;
+  }
+}

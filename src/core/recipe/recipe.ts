@@ -1,0 +1,61 @@
+import type { NeutralFilter } from "../light";
+
+/** How many pictures, how long each, and how far apart. */
+export interface Sequence {
+  /** At least 1. */
+  readonly frames: number;
+  readonly shutterSeconds: number;
+  /** From the start of one frame to the start of the next, at least the shutter time; null leaves it to the phone. */
+  readonly periodSeconds: number | null;
+}
+
+/** White balance: a fixed temperature, locked from the automatic one, or left to raw development. */
+export type WhiteBalance = { readonly kind: "kelvin"; readonly kelvin: number } | { readonly kind: "lock" | "raw" };
+
+/** Focus: at a distance, at infinity, or automatic once and then locked. */
+export type Focus = { readonly kind: "distance"; readonly metres: number } | { readonly kind: "infinity" | "lock" };
+
+/** What the phone writes for each frame. */
+export type FileChoice = "jpeg" | "raw" | "raw+jpeg";
+
+/** Ways to fuse frames; the line's last word. */
+export const STACK_METHODS = ["lighten", "mean"] as const;
+export type StackMethod = (typeof STACK_METHODS)[number];
+
+/** The settings of a shot. Every part may be absent: null, or an empty list of filters. */
+export interface Recipe {
+  readonly sequence: Sequence | null;
+  readonly iso: number | null;
+  readonly filters: readonly NeutralFilter[];
+  readonly whiteBalance: WhiteBalance | null;
+  readonly focus: Focus | null;
+  readonly delaySeconds: number | null;
+  readonly files: FileChoice | null;
+  readonly stack: StackMethod | null;
+}
+
+/** A recipe in which nothing is said yet. */
+export const EMPTY_RECIPE: Recipe = {
+  sequence: null,
+  iso: null,
+  filters: [],
+  whiteBalance: null,
+  focus: null,
+  delaySeconds: null,
+  files: null,
+  stack: null,
+};
+
+/** Inclusive bounds of each quantity a line may hold; outside of them no camera or timer goes. */
+export const RECIPE_BOUNDS = {
+  frames: [1, 100_000],
+  shutterSeconds: [1e-5, 86_400],
+  periodSeconds: [1e-5, 86_400],
+  iso: [1, 409_600],
+  kelvin: [1667, 25_000],
+  focusMetres: [0.01, 100_000],
+  delaySeconds: [0, 86_400],
+  filterFactor: [1, 1e9],
+  filterStops: [0, 30],
+  filterDensity: [0, 9],
+} as const satisfies Record<string, readonly [number, number]>;

@@ -1,0 +1,4 @@
+export { type View, viewOf } from "./camera";
+export type { Scene } from "./scene";
+export { SCENES, sceneNamed } from "./scenes";
+export { type DevelopedFrame, type FrameRequest, type Stage, setStage, simulateFrame } from "./simulateFrame";

@@ -1,0 +1,16 @@
+export { type Band, type ExposureRequest, exposeBand } from "./expose";
+export { type HotSample, hotSamples } from "./hotPixels";
+export { GENERIC_MAIN_LENS, type Lens } from "./lens";
+export { hash32, hashUnit } from "./random";
+export {
+  darkCurrent,
+  electronsPerLuminanceSecond,
+  FOCAL_PLANE_FACTOR,
+  fullWell,
+  LENS_TRANSMISSION,
+  noiseElectrons,
+  readNoise,
+  type SignalConditions,
+  saturationExposure,
+} from "./response";
+export { whiteBalanceGains } from "./whiteBalance";

@@ -1,0 +1,102 @@
+import golden from "../light/fixtures/photometry.json";
+import {
+  electronsPerLuminanceSecond,
+  exposeBand,
+  fullWell,
+  GENERIC_MAIN_LENS,
+  hotSamples,
+  noiseElectrons,
+  whiteBalanceGains,
+} from ".";
+
+const relative = (value: number, wanted: number) => Math.abs(value / wanted - 1);
+const base = {
+  lens: GENERIC_MAIN_LENS,
+  shutterSeconds: 1,
+  iso: 50,
+  transmission: 1,
+  kelvin: 5500,
+  sensorCelsius: 25,
+  sensorSeed: 7,
+  frameSeed: 1,
+  sensorPixelsPerPixel: 1,
+};
+const band = { width: 200, firstRow: 0, rows: 100 };
+
+/** Mean display code of one channel when every pixel gathers the same light, cd·s/m². */
+function exposeEvenly(luminanceSeconds: number, changes: Partial<typeof base> = {}): Uint8Array {
+  const samples = 3 * band.width * band.rows;
+  const out = new Uint8Array(samples);
+  exposeBand({ ...base, ...changes }, band, new Float32Array(samples).fill(luminanceSeconds), [], out);
+  return out;
+}
+const greenMean = (out: Uint8Array) =>
+  out.reduce((sum, code, i) => sum + (i % 3 === 1 ? code : 0), 0) / (out.length / 3);
+
+describe("the sensor", () => {
+  it.each(golden.noise)("has the reference's noise at ISO $iso, $shutterSeconds s, $sensorTempC °C", (row) => {
+    const electrons = row.fractionOfSaturation * fullWell(GENERIC_MAIN_LENS, row.iso);
+    expect(relative(electrons, row.electrons)).toBeLessThan(1e-6);
+    const sigma = noiseElectrons(GENERIC_MAIN_LENS, {
+      electrons,
+      shutterSeconds: row.shutterSeconds,
+      iso: row.iso,
+      sensorCelsius: row.sensorTempC,
+    });
+    expect(relative(sigma, row.sigmaElectrons)).toBeLessThan(1e-6);
+    expect(relative(electrons / sigma, row.snr)).toBeLessThan(1e-6);
+  });
+
+  it("puts a metered surface 3.26 stops below clipping, at any ISO", () => {
+    for (const iso of [50, 400, 3200]) {
+      const meteredLuminanceSeconds = (12.5 * GENERIC_MAIN_LENS.fNumber ** 2) / iso;
+      const electrons = meteredLuminanceSeconds * electronsPerLuminanceSecond(GENERIC_MAIN_LENS, 1);
+      expect(Math.log2(fullWell(GENERIC_MAIN_LENS, iso) / electrons)).toBeCloseTo(3.26, 2);
+    }
+  });
+
+  it("gathers no more electrons at a higher ISO but clips at fewer", () => {
+    expect(fullWell(GENERIC_MAIN_LENS, 400)).toBe(fullWell(GENERIC_MAIN_LENS, 50) / 8);
+  });
+
+  it("doubles the mean signal when the light doubles, below saturation", () => {
+    const linear = (code: number) => ((code / 255 + 0.055) / 1.055) ** 2.4;
+    const ratio = linear(greenMean(exposeEvenly(0.8))) / linear(greenMean(exposeEvenly(0.4)));
+    expect(Math.abs(ratio - 2)).toBeLessThan(0.03);
+  });
+
+  it("clips to white, and gives the same bytes for the same seeds", () => {
+    expect(exposeEvenly(100).every((code) => code === 255)).toBe(true);
+    expect(exposeEvenly(0.1)).toEqual(exposeEvenly(0.1));
+    expect(exposeEvenly(0.1, { frameSeed: 2 })).not.toEqual(exposeEvenly(0.1));
+  });
+
+  it("gives the same bytes however a frame is cut into bands", () => {
+    const whole = exposeEvenly(0.05);
+    const light = new Float32Array(3 * 200 * 50).fill(0.05);
+    const second = new Uint8Array(light.length);
+    exposeBand(base, { width: 200, firstRow: 50, rows: 50 }, light, [], second);
+    expect(second).toEqual(whole.subarray(light.length));
+  });
+
+  it("has hot pixels in the same places in every frame, brighter the longer they wait", () => {
+    const hot = hotSamples(GENERIC_MAIN_LENS, 3);
+    expect(hot).toEqual(hotSamples(GENERIC_MAIN_LENS, 3));
+    const out = new Uint8Array(3 * 200 * 100);
+    const light = new Float32Array(out.length);
+    exposeBand(
+      { ...base, shutterSeconds: 30 },
+      band,
+      light,
+      [{ x: 5, y: 9, channel: 1, electronsPerSecond: 400 }],
+      out,
+    );
+    expect(out[3 * (9 * 200 + 5) + 1]).toBeGreaterThan(100);
+  });
+
+  it("makes a black body neutral at its own temperature and never lowers a channel", () => {
+    const [r, g, b] = whiteBalanceGains(3000);
+    expect(b).toBeGreaterThan(r);
+    expect(Math.min(r, g, b)).toBe(1);
+  });
+});

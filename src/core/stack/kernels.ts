@@ -1,0 +1,16 @@
+/** The compiled kernels over one memory; pointers are byte offsets, counts are samples. See kernels.as.ts. */
+export interface StackKernels {
+  lighten8(target: number, source: number, count: number): void;
+  lighten16(target: number, source: number, count: number): void;
+  addThroughTable8(sums: number, source: number, table: number, count: number): void;
+  addThroughTable16(sums: number, source: number, table: number, count: number): void;
+  encodeSums(target: number, sums: number, thresholds: number, guesses: number, scale: number, count: number): void;
+  averageSums(target: number, sums: number, widen: bigint, frames: bigint, count: number): void;
+}
+
+/** Binds the compiled kernels (the bytes of kernels.wasm) to a shared memory. */
+export async function bindKernels(module: WebAssembly.Module, memory: WebAssembly.Memory): Promise<StackKernels> {
+  const instance = await WebAssembly.instantiate(module, { env: { memory } });
+  // The exports' types cannot be known to the compiler; kernels.as.ts declares them with these signatures.
+  return instance.exports as unknown as StackKernels;
+}

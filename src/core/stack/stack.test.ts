@@ -1,0 +1,109 @@
+import { readFileSync } from "node:fs";
+import { join } from "node:path";
+import fc from "fast-check";
+import sharp from "sharp";
+import { bindKernels, createStack, foldFrame, readResult, resultChunkSamples, type StackPlan } from ".";
+import { fusePlainly } from "./testing/plainKernels";
+
+const module_ = new WebAssembly.Module(readFileSync(join(process.cwd(), "dist/kernels.wasm")));
+const fixture = (name: string) => join(process.cwd(), "src/core/stack/fixtures", name);
+
+/** Fuses whole frames through the compiled kernels, in the given order and in two ranges a frame. */
+async function fuse(
+  frames: readonly (Uint8Array | Uint16Array)[],
+  plan: Omit<StackPlan, "threads">,
+): Promise<Uint16Array> {
+  const state = createStack({ ...plan, threads: 1 });
+  const kernels = await bindKernels(module_, state.memory);
+  const samples = plan.width * plan.height * 3;
+  const middle = Math.floor(samples / 2 / 16) * 16;
+  for (const frame of frames) {
+    const target = plan.depth === 8 ? Uint8Array : Uint16Array;
+    new target(state.memory.buffer, state.map.frames[0]!, samples).set(frame);
+    foldFrame(kernels, state, 0, 0, middle);
+    foldFrame(kernels, state, 0, middle, state.map.paddedSamples);
+  }
+  const out = new Uint16Array(samples);
+  const chunk = resultChunkSamples(state);
+  for (let from = 0; from < samples; from += chunk) {
+    const to = Math.min(samples, from + chunk);
+    out.set(readResult(kernels, state, frames.length, from, to), from);
+  }
+  return out;
+}
+
+async function readPng(name: string): Promise<{ width: number; height: number; samples: Uint16Array }> {
+  const { data, info } = await sharp(fixture(name))
+    .toColourspace("rgb16")
+    .raw({ depth: "ushort" })
+    .toBuffer({ resolveWithObject: true });
+  return {
+    width: info.width,
+    height: info.height,
+    samples: new Uint16Array(data.buffer, data.byteOffset, data.length / 2),
+  };
+}
+
+describe("the kernels on the golden set", () => {
+  it.each([
+    ["lighten.png", "lighten", false, 9],
+    ["mean.png", "mean", true, 9],
+    ["mean-first8.png", "mean", true, 8],
+    ["mean-linear.png", "mean", false, 9],
+  ] as const)("give %s exactly", async (name, method, encoded, count) => {
+    const wanted = await readPng(name);
+    const frames = await Promise.all(Array.from({ length: count }, (_, i) => readPng(`frame_000${i + 1}.png`)));
+    const { width, height } = wanted;
+    const got = await fuse(
+      frames.map(({ samples }) => samples),
+      { width, height, depth: 16, method, encoded },
+    );
+    expect(
+      Buffer.from(got.buffer).equals(
+        Buffer.from(wanted.samples.buffer, wanted.samples.byteOffset, wanted.samples.byteLength),
+      ),
+    ).toBe(true);
+  });
+});
+
+describe("the kernels", () => {
+  const plans = fc.record({
+    width: fc.integer({ min: 1, max: 23 }),
+    height: fc.integer({ min: 1, max: 9 }),
+    depth: fc.constantFrom(8 as const, 16 as const),
+    method: fc.constantFrom("lighten" as const, "mean" as const),
+    encoded: fc.boolean(),
+  });
+  const stacks = plans.chain((plan) => {
+    const length = plan.width * plan.height * 3;
+    const frame =
+      plan.depth === 8
+        ? fc.uint8Array({ minLength: length, maxLength: length })
+        : fc.uint16Array({ minLength: length, maxLength: length });
+    return fc.record({ plan: fc.constant(plan), frames: fc.array(frame, { minLength: 1, maxLength: 7 }) });
+  });
+
+  it("agree with plain doubles on random frames of any size", async () => {
+    await fc.assert(
+      fc.asyncProperty(stacks, async ({ plan, frames }) => {
+        expect(await fuse(frames, plan)).toEqual(fusePlainly(frames, plan));
+      }),
+      { numRuns: 60 },
+    );
+  });
+
+  it("do not care about the order of the frames", async () => {
+    await fc.assert(
+      fc.asyncProperty(stacks, async ({ plan, frames }) => {
+        expect(await fuse([...frames].reverse(), plan)).toEqual(await fuse(frames, plan));
+      }),
+      { numRuns: 20 },
+    );
+  });
+
+  it("return every 8-bit code unchanged from a mean of equal frames", async () => {
+    const frame = Uint8Array.from({ length: 256 * 3 }, (_, i) => i % 256);
+    const got = await fuse([frame, frame, frame], { width: 256, height: 1, depth: 8, method: "mean", encoded: false });
+    expect(got).toEqual(Uint16Array.from(frame, (code) => code * 257));
+  });
+});

@@ -1,0 +1,21 @@
+import { decodeSrgb, encodeSrgb } from "../../picture/srgb";
+import type { StackMethod } from "../../recipe";
+
+/**
+ * Fuses whole frames of 8- or 16-bit codes in plain doubles, rounding once at the end: the reference that the compiled
+ * kernels are held against.
+ */
+export function fusePlainly(
+  frames: readonly (Uint8Array | Uint16Array)[],
+  { method, depth, encoded }: { readonly method: StackMethod; readonly depth: 8 | 16; readonly encoded: boolean },
+): Uint16Array {
+  const widen = depth === 8 ? 257 : 1;
+  const top = 2 ** depth - 1;
+  return Uint16Array.from({ length: frames[0]!.length }, (_, sample) => {
+    const codes = frames.map((frame) => frame[sample]!);
+    if (method === "lighten") return Math.max(...codes) * widen;
+    const sum = codes.reduce((total, code) => total + (encoded ? code : decodeSrgb(code / top)), 0);
+    const mean = sum / codes.length;
+    return Math.floor((encoded ? mean * widen : encodeSrgb(mean) * 65_535) + 0.5);
+  });
+}
