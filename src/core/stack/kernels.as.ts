@@ -42,7 +42,7 @@ export function addThroughTable16(sums: usize, source: usize, table: usize, coun
   }
 }
 
-// @ts-expect-error: decorator
+// @ts-ignore: decorator
 @inline
 function add2(out: usize, table: usize, first: usize, second: usize): void {
   const values = v128.load64_lane(table + (second << 3), v128.load64_zero(table + (first << 3)), 1);

@@ -76,7 +76,7 @@ describe("the kernels", () => {
   });
   const stacks = plans.chain((plan) => {
     const length = plan.width * plan.height * 3;
-    const frame =
+    const frame: fc.Arbitrary<Uint8Array | Uint16Array> =
       plan.depth === 8
         ? fc.uint8Array({ minLength: length, maxLength: length })
         : fc.uint16Array({ minLength: length, maxLength: length });

@@ -1,0 +1,30 @@
+import { z } from "zod";
+import { STACK_METHODS } from "@/core/recipe";
+
+/** How frames are fused. */
+export const stackParameters = z.strictObject({
+  method: z.enum(STACK_METHODS),
+  /** Mean only: average the codes as they are instead of linear light. */
+  encoded: z.boolean().default(false),
+});
+export type StackParameters = z.infer<typeof stackParameters>;
+
+/** A frame that went into a stack, by name and content. */
+export interface StackInput {
+  readonly frameId: string;
+  readonly name: string;
+  readonly hash: string;
+}
+
+/** A file that was not taken, and why. */
+export interface RefusedFile {
+  readonly name: string;
+  readonly reason: string;
+}
+
+/** Asks for a stack of some of a run's frames. */
+export const stackRequest = z.strictObject({
+  runId: z.uuid(),
+  frameIds: z.array(z.uuid()).min(1).max(2000),
+  parameters: stackParameters,
+});

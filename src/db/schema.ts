@@ -1,0 +1,168 @@
+import { doublePrecision, integer, jsonb, pgTable, text, timestamp, uuid } from "drizzle-orm/pg-core";
+import type { PhoneProfile } from "@/contracts/phone";
+import type { RefusedFile, StackInput, StackParameters } from "@/contracts/stack";
+
+const id = () => uuid("id").primaryKey().defaultRandom();
+const createdAt = () => timestamp("created_at", { withTimezone: true }).notNull().defaultNow();
+const instant = (name: string) => timestamp(name, { withTimezone: true });
+
+/** Places to photograph from. */
+export const sites = pgTable("sites", {
+  id: id(),
+  name: text("name").notNull(),
+  latitudeDeg: doublePrecision("latitude_deg").notNull(),
+  longitudeDeg: doublePrecision("longitude_deg").notNull(),
+  zone: text("zone").notNull(),
+  darkSkyMagPerArcsec2: doublePrecision("dark_sky_mag_per_arcsec2").notNull(),
+  createdAt: createdAt(),
+});
+
+/** One night at one site; an outing of loose files has no site. */
+export const outings = pgTable("outings", {
+  id: id(),
+  siteId: uuid("site_id").references(() => sites.id, { onDelete: "set null" }),
+  name: text("name").notNull(),
+  /** Local mean solar date on whose noon the night begins. */
+  date: text("date").notNull(),
+  createdAt: createdAt(),
+});
+
+/** Intended pictures. */
+export const shots = pgTable("shots", {
+  id: id(),
+  outingId: uuid("outing_id")
+    .notNull()
+    .references(() => outings.id, { onDelete: "cascade" }),
+  name: text("name").notNull(),
+  position: integer("position").notNull(),
+  createdAt: createdAt(),
+});
+
+/** Recipes a shot has had, newest last; the newest is the shot's own. */
+export const recipes = pgTable("recipes", {
+  id: id(),
+  shotId: uuid("shot_id")
+    .notNull()
+    .references(() => shots.id, { onDelete: "cascade" }),
+  line: text("line").notNull(),
+  createdAt: createdAt(),
+});
+
+/** Phones of the kit. */
+export const phones = pgTable("phones", {
+  id: id(),
+  name: text("name").notNull().unique(),
+  profile: jsonb("profile").$type<PhoneProfile>().notNull(),
+  createdAt: createdAt(),
+});
+
+/** Filters of the kit. */
+export const filters = pgTable("filters", {
+  id: id(),
+  name: text("name").notNull(),
+  notation: text("notation").$type<"factor" | "stops" | "density">().notNull(),
+  value: doublePrecision("value").notNull(),
+  createdAt: createdAt(),
+});
+
+/** Executions of a recipe on a phone, or batches of a person's own files. */
+export const runs = pgTable("runs", {
+  id: id(),
+  shotId: uuid("shot_id")
+    .notNull()
+    .references(() => shots.id, { onDelete: "cascade" }),
+  source: text("source").$type<"phone" | "files">().notNull(),
+  recipeLine: text("recipe_line").notNull(),
+  phoneName: text("phone_name"),
+  state: text("state").$type<"running" | "done" | "aborted" | "failed">().notNull(),
+  framesWanted: integer("frames_wanted").notNull(),
+  problem: text("problem"),
+  refused: jsonb("refused").$type<readonly RefusedFile[]>().notNull().default([]),
+  createdAt: createdAt(),
+  endedAt: instant("ended_at"),
+});
+
+/** Pictures of a run; the bytes lie in the store under their hash. */
+export const frames = pgTable("frames", {
+  id: id(),
+  runId: uuid("run_id")
+    .notNull()
+    .references(() => runs.id, { onDelete: "cascade" }),
+  name: text("name").notNull(),
+  hash: text("hash").notNull(),
+  thumbnailHash: text("thumbnail_hash").notNull(),
+  bytes: doublePrecision("bytes").notNull(),
+  width: integer("width").notNull(),
+  height: integer("height").notNull(),
+  depth: integer("depth").$type<8 | 16>().notNull(),
+  takenAt: instant("taken_at"),
+  shutterSeconds: doublePrecision("shutter_seconds"),
+  iso: doublePrecision("iso"),
+  fNumber: doublePrecision("f_number"),
+  camera: text("camera"),
+  recipeLine: text("recipe_line"),
+  createdAt: createdAt(),
+});
+
+/** Fusions, with everything needed to make them again. */
+export const stacks = pgTable("stacks", {
+  id: id(),
+  shotId: uuid("shot_id")
+    .notNull()
+    .references(() => shots.id, { onDelete: "cascade" }),
+  runId: uuid("run_id")
+    .notNull()
+    .references(() => runs.id, { onDelete: "cascade" }),
+  parameters: jsonb("parameters").$type<StackParameters>().notNull(),
+  inputs: jsonb("inputs").$type<readonly StackInput[]>().notNull(),
+  /** Set when the stack is done. */
+  resultHash: text("result_hash"),
+  thumbnailHash: text("thumbnail_hash"),
+  width: integer("width"),
+  height: integer("height"),
+  framesUsed: integer("frames_used"),
+  refused: jsonb("refused").$type<readonly RefusedFile[]>().notNull().default([]),
+  seconds: doublePrecision("seconds"),
+  version: text("version").notNull(),
+  createdAt: createdAt(),
+});
+
+/** Work in the background, as a person sees it; the queue keeps its own records. */
+export const jobs = pgTable("jobs", {
+  id: id(),
+  kind: text("kind").$type<"stack">().notNull(),
+  subjectId: uuid("subject_id").notNull(),
+  state: text("state").$type<"waiting" | "running" | "done" | "cancelled" | "failed">().notNull(),
+  done: integer("done").notNull().default(0),
+  total: integer("total").notNull(),
+  framesPerSecond: doublePrecision("frames_per_second").notNull().default(0),
+  secondsLeft: doublePrecision("seconds_left"),
+  resumed: integer("resumed").notNull().default(0),
+  problem: text("problem"),
+  /** Last sign of life of the worker that has it. */
+  beatAt: instant("beat_at"),
+  createdAt: createdAt(),
+});
+
+/** What was done and learned. */
+export const logEntries = pgTable("log_entries", {
+  id: id(),
+  outingId: uuid("outing_id")
+    .notNull()
+    .references(() => outings.id, { onDelete: "cascade" }),
+  shotId: uuid("shot_id").references(() => shots.id, { onDelete: "set null" }),
+  runId: uuid("run_id").references(() => runs.id, { onDelete: "set null" }),
+  stackId: uuid("stack_id").references(() => stacks.id, { onDelete: "set null" }),
+  kind: text("kind").$type<"run" | "stack">().notNull(),
+  recipeLine: text("recipe_line").notNull(),
+  phoneName: text("phone_name"),
+  frameCount: integer("frame_count").notNull(),
+  refusedCount: integer("refused_count").notNull().default(0),
+  thumbnailHash: text("thumbnail_hash"),
+  note: text("note").notNull().default(""),
+  /** 1 to 5, or null for none. */
+  rating: integer("rating"),
+  /** Set while an entry is deleted but may be brought back. */
+  deletedAt: instant("deleted_at"),
+  createdAt: createdAt(),
+});

@@ -1,0 +1,85 @@
+import { EventEmitter } from "node:events";
+import { join } from "node:path";
+import type PgBoss from "pg-boss";
+import { type Database, openEmbedded, openServer } from "@/db/database";
+import { type ChangeEvent, subscribe } from "@/db/events";
+import { closeLostRuns } from "@/db/runs";
+import { applicationFolder, dataFolder } from "./folders";
+import { openQueue } from "./jobs/queue";
+import { workOnJobs } from "./jobs/work";
+import { holdFolder } from "./owner";
+import type { Phone } from "./phone/protocol";
+import { clearUnfinished } from "./store";
+
+/** Everything that is open while the application runs; one for each process. */
+export interface Application {
+  readonly database: Database;
+  readonly boss: PgBoss;
+  /** Emits `change` with a `ChangeEvent` for whatever any process publishes. */
+  readonly changes: EventEmitter<{ change: [ChangeEvent] }>;
+  /** Phones that are capturing now, by run. */
+  readonly capturing: Map<string, Phone>;
+  close(): Promise<void>;
+}
+
+interface OpenOptions {
+  /** What this process is, for the message that a second one gets. */
+  readonly purpose: string;
+  /** Whether this process works on queued jobs itself. */
+  readonly works: boolean;
+}
+
+/** Opens the database that the environment names: a server by `DATABASE_URL`, else the embedded one, held for us. */
+export async function openDatabase(purpose: string): Promise<{ database: Database; release(): Promise<void> }> {
+  const migrations = join(applicationFolder(), "src/db/migrations");
+  const url = process.env.DATABASE_URL;
+  if (url) {
+    const database = await openServer(url, migrations);
+    return { database, release: () => database.close() };
+  }
+  const hold = await holdFolder(dataFolder(), purpose);
+  const database = await openEmbedded(dataFolder(), migrations);
+  await clearUnfinished();
+  return {
+    database,
+    release: async () => {
+      await database.close();
+      await hold.release();
+    },
+  };
+}
+
+/** @throws FolderHeldError when another process holds the data folder. */
+export async function openApplication({ purpose, works }: OpenOptions): Promise<Application> {
+  const { database, release } = await openDatabase(purpose);
+  const boss = await openQueue(database);
+  const changes: Application["changes"] = new EventEmitter();
+  changes.setMaxListeners(0);
+  await subscribe(database, (event) => changes.emit("change", event));
+  if (database.kind === "embedded") await closeLostRuns(database.db);
+  if (works) await workOnJobs(database, boss);
+  return {
+    database,
+    boss,
+    changes,
+    capturing: new Map(),
+    close: async () => {
+      await boss.stop({ graceful: false });
+      await release();
+    },
+  };
+}
+
+const shared = globalThis as { aevumenApplication?: Promise<Application> };
+
+/**
+ * The server process's application, opened on first use and kept. With an embedded database the server works on jobs
+ * itself; beside a database server it leaves them to `npm run worker` unless `AEVUMEN_WORKS=1`.
+ */
+export function application(): Promise<Application> {
+  shared.aevumenApplication ??= openApplication({
+    purpose: "the Aevumen server",
+    works: !process.env.DATABASE_URL || process.env.AEVUMEN_WORKS === "1",
+  });
+  return shared.aevumenApplication;
+}

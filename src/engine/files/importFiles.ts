@@ -1,0 +1,111 @@
+import { open } from "node:fs/promises";
+import type { Readable } from "node:stream";
+import type { RefusedFile } from "@/contracts/stack";
+import type { Db } from "@/db/database";
+import { addFrame, addRefusal, findRun } from "@/db/runs";
+import { discardReceived, keepReceived, type ReceivedFile, receiveStream, storeBytes, TooLargeError } from "../store";
+import { makeThumbnail, plainReason, readHeader } from "./decode";
+import { LIMITS } from "./limits";
+import { readMetadata } from "./metadata";
+import { forEachZipFile, RefusedZipError } from "./zip";
+
+/** Longer edge of the small pictures in lists. */
+export const THUMBNAIL_EDGE_PX = 640;
+
+/** What became of one dropped file; an archive yields several of each. */
+export interface ImportResult {
+  readonly taken: number;
+  readonly refused: readonly RefusedFile[];
+}
+
+const megabytes = (bytes: number): string => `${Math.round(bytes / 1e6).toLocaleString("en-US")} MB`;
+
+/** A file name that is safe to show and to store: its last part, without control characters. */
+export function cleanName(name: string): string {
+  const last = name.split(/[\\/]/).at(-1) ?? "";
+  const visible = [...last].filter((char) => char >= " " && char !== "\u007f").join("");
+  return visible.slice(-120) || "unnamed";
+}
+
+async function isZip(path: string): Promise<boolean> {
+  const handle = await open(path, "r");
+  try {
+    const { buffer } = await handle.read(Buffer.alloc(4), 0, 4, 0);
+    return buffer.equals(Buffer.from("PK\x03\x04", "latin1"));
+  } finally {
+    await handle.close();
+  }
+}
+
+/** Keeps one received picture as a frame of a run; says why not when it cannot be one. Consumes the received file. */
+async function takePicture(db: Db, runId: string, name: string, received: ReceivedFile): Promise<RefusedFile | null> {
+  try {
+    const already = (await findRun(db, runId))?.frames ?? [];
+    const twin = already.find((frame) => frame.hash === received.hash);
+    if (twin) {
+      await discardReceived(received);
+      return { name, reason: `The same picture is there already, as ${twin.name}.` };
+    }
+    if (already.length >= LIMITS.batchFiles) throw new RangeError(`A batch holds at most ${LIMITS.batchFiles} files.`);
+    if (already.reduce((sum, frame) => sum + frame.bytes, received.bytes) > LIMITS.batchBytes) {
+      throw new RangeError("A batch holds at most 20 GB.");
+    }
+    const header = await readHeader(received.path);
+    const thumbnail = await storeBytes(await makeThumbnail(received.path, THUMBNAIL_EDGE_PX));
+    const metadata = await readMetadata(received.path);
+    const { hash, bytes } = await keepReceived(received);
+    const { width, height, depth } = header;
+    await addFrame(db, { runId, name, hash, bytes, width, height, depth, thumbnailHash: thumbnail.hash, ...metadata });
+    return null;
+  } catch (error) {
+    await discardReceived(received);
+    return { name, reason: error instanceof RangeError ? error.message : plainReason(error) };
+  }
+}
+
+/**
+ * Takes one dropped file into a run: a picture becomes a frame, an archive all of its pictures. What cannot be taken is
+ * noted with the run and named with its reason; everything else is kept.
+ */
+export async function importFile(db: Db, runId: string, givenName: string, source: Readable): Promise<ImportResult> {
+  const name = cleanName(givenName);
+  const refused: RefusedFile[] = [];
+  let taken = 0;
+  const count = (refusal: RefusedFile | null) => {
+    if (refusal) refused.push(refusal);
+    else taken++;
+  };
+  try {
+    const limitBytes = name.toLowerCase().endsWith(".zip") ? LIMITS.batchBytes : LIMITS.fileBytes;
+    const received = await receiveStream(source, { limitBytes });
+    if (received.bytes === 0) {
+      await discardReceived(received);
+      refused.push({ name, reason: "The file is empty." });
+    } else if (await isZip(received.path)) {
+      try {
+        await forEachZipFile(received.path, async (file) => {
+          const entry = await receiveStream(await file.open(), { limitBytes: LIMITS.fileBytes });
+          count(await takePicture(db, runId, cleanName(file.name), entry));
+        });
+      } finally {
+        await discardReceived(received);
+      }
+    } else count(await takePicture(db, runId, name, received));
+  } catch (error) {
+    refused.push({ name, reason: importFailure(error) });
+  }
+  for (const refusal of refused) await addRefusal(db, runId, refusal);
+  return { taken, refused };
+}
+
+function importFailure(error: unknown): string {
+  if (error instanceof TooLargeError) return `The file is larger than ${megabytes(error.limitBytes)}.`;
+  if (error instanceof RefusedZipError) return error.message;
+  if (error instanceof Error && /absolute path|relative path|invalid characters/.test(error.message)) {
+    return "The archive points outside of itself; nothing of it was taken.";
+  }
+  if (error instanceof Error && /central directory|zip|local file header|inflate/i.test(error.message)) {
+    return "The archive is damaged; pack or copy it again.";
+  }
+  return plainReason(error);
+}

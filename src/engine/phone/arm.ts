@@ -1,0 +1,56 @@
+import type { PhoneProfile } from "@/contracts/phone";
+import { isOnLadder, type Ladder, nearestRung } from "@/core/light";
+import { type Recipe, readableDuration } from "@/core/recipe";
+import type { ArmProblem, CaptureOptions } from "./protocol";
+
+function offLadder(ladder: Ladder, value: number, write: (value: number) => string): string | null {
+  if (isOnLadder(ladder, value)) return null;
+  const least = ladder[0]!;
+  const most = ladder.at(-1)!;
+  if (value < least || value > most) return `It goes from ${write(least)} to ${write(most)}.`;
+  return `It has ${write(nearestRung(ladder, value))}, not ${write(value)}.`;
+}
+
+/** What in a recipe a phone of this profile cannot do; empty when it can do all of it. */
+export function armProblems(
+  recipe: Recipe,
+  profile: PhoneProfile,
+  widthsPx: readonly number[],
+  options: Pick<CaptureOptions, "widthPx">,
+): ArmProblem[] {
+  const problems: ArmProblem[] = [];
+  const { sequence, iso, delaySeconds, files } = recipe;
+  if (sequence === null)
+    problems.push({ part: "shutter", message: "The recipe has no shutter time; write one, such as 2s." });
+  else {
+    const wrong = offLadder(profile.shutterLadder, sequence.shutterSeconds, readableDuration);
+    if (wrong)
+      problems.push({
+        part: "shutter",
+        message: `This phone cannot hold ${readableDuration(sequence.shutterSeconds)}. ${wrong}`,
+      });
+  }
+  if (iso !== null) {
+    const wrong = offLadder(profile.isoLadder, iso, (value) => `ISO ${value}`);
+    if (wrong) problems.push({ part: "iso", message: `This phone has no ISO ${iso}. ${wrong}` });
+  }
+  if (delaySeconds !== null && delaySeconds > 0 && !profile.delaysSeconds.includes(delaySeconds)) {
+    const offered = profile.delaysSeconds.filter((delay) => delay > 0).join(", ");
+    problems.push({ part: "delay", message: `This phone's delays are ${offered} s, not ${delaySeconds} s.` });
+  }
+  if (files === "raw")
+    problems.push({ part: "files", message: "This phone sends JPEG files; write jpeg or raw+jpeg." });
+  if (!widthsPx.includes(options.widthPx)) {
+    problems.push({
+      part: "size",
+      message: `It writes pictures ${widthsPx.join(", ")} pixels wide, not ${options.widthPx}.`,
+    });
+  }
+  return problems;
+}
+
+/** What the phone really delivers for a nominal shutter time. */
+export function deliveredShutter(profile: PhoneProfile, nominalSeconds: number): number {
+  const measured = profile.measuredShutters.find((entry) => isOnLadder([entry.nominalSeconds], nominalSeconds));
+  return measured?.deliveredSeconds ?? nominalSeconds;
+}

@@ -1,0 +1,61 @@
+import type { PhoneProfile } from "@/contracts/phone";
+import { GENERIC_MAIN_LENS } from "@/core/sensor";
+
+const SHUTTERS = [
+  1 / 12_000,
+  1 / 8000,
+  1 / 4000,
+  1 / 2000,
+  1 / 1000,
+  1 / 500,
+  1 / 250,
+  1 / 125,
+  1 / 60,
+  1 / 50,
+  1 / 40,
+  1 / 30,
+  1 / 25,
+  1 / 20,
+  1 / 15,
+  1 / 13,
+  1 / 10,
+  1 / 8,
+  1 / 6,
+  1 / 5,
+  1 / 4,
+  0.3,
+  0.4,
+  0.5,
+  0.6,
+  0.8,
+  1,
+  1.3,
+  1.6,
+  2,
+  2.5,
+  3,
+  4,
+  5,
+  6,
+  8,
+  10,
+  13,
+  15,
+  20,
+  25,
+  30,
+];
+const ISOS = [50, 64, 80, 100, 125, 160, 200, 250, 320, 400, 500, 640, 800, 1000, 1250, 1600, 2000, 2500, 3200];
+
+/** The stand-in phone of the demo kit: a generic binned main camera that stops at 29.2 s when it says 30. */
+export const POCKET_A: { readonly name: string; readonly profile: PhoneProfile } = {
+  name: "Pocket A",
+  profile: {
+    lens: GENERIC_MAIN_LENS,
+    shutterLadder: SHUTTERS,
+    isoLadder: ISOS,
+    measuredShutters: [{ nominalSeconds: 30, deliveredSeconds: 29.2 }],
+    writeSeconds: 0.35,
+    delaysSeconds: [0, 2, 5, 10],
+  },
+};

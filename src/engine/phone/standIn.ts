@@ -1,0 +1,185 @@
+import { Worker } from "node:worker_threads";
+import type { PhoneProfile } from "@/contracts/phone";
+import { filterTransmission, stackedFilterStops } from "@/core/light";
+import { frameTimes, type Recipe } from "@/core/recipe";
+import { sceneNamed, viewOf } from "@/core/scene";
+import { builtFile } from "../folders";
+import { armProblems, deliveredShutter } from "./arm";
+import type { PhoneThreadReply, PhoneThreadRequest } from "./messages";
+import type { ArmResult, CapturedFrame, CaptureOptions, Phone, PhoneCapabilities, PhoneStatus } from "./protocol";
+
+const THREADS = 2;
+/** White balance that the phone picks by itself under street lamps. */
+const AUTOMATIC_KELVIN = 3800;
+const SENSOR_CELSIUS = 22;
+/** Scene time at which a run begins: traffic is flowing. */
+const SCENE_STARTS_SECONDS = 8;
+const FULL_FRAME_DIAGONAL_MM = 43.27;
+
+class PhoneThread {
+  private readonly worker = new Worker(builtFile("phone-thread.mjs"));
+
+  ask(request: PhoneThreadRequest): Promise<PhoneThreadReply> {
+    return new Promise((resolve, reject) => {
+      const settle = (reply: PhoneThreadReply) => {
+        this.worker.off("error", reject);
+        resolve(reply);
+      };
+      this.worker.once("message", settle);
+      this.worker.once("error", reject);
+      this.worker.postMessage(request);
+    });
+  }
+
+  end(): Promise<number> {
+    return this.worker.terminate();
+  }
+}
+
+function expectReply(reply: PhoneThreadReply): PhoneThreadReply {
+  if (reply.kind === "failed") throw new Error(reply.reason);
+  return reply;
+}
+
+const wait = (milliseconds: number, signal: AbortSignal): Promise<void> =>
+  new Promise((resolve) => {
+    if (milliseconds <= 0 || signal.aborted) return resolve();
+    const timer = setTimeout(resolve, milliseconds);
+    signal.addEventListener("abort", () => {
+      clearTimeout(timer);
+      resolve();
+    });
+  });
+
+/** A phone that looks at a simulated scene and writes real JPEG files. */
+export class StandInPhone implements Phone {
+  private armed: { readonly recipe: Recipe; readonly options: CaptureOptions } | undefined;
+  private stop = new AbortController();
+  private state: PhoneStatus["state"] = "idle";
+  private framesTaken = 0;
+
+  constructor(
+    private readonly name: string,
+    private readonly profile: PhoneProfile,
+    private readonly sceneName: string,
+  ) {}
+
+  private widths(): number[] {
+    const { widthPx } = this.profile.lens;
+    return [widthPx, Math.round(widthPx / 2), Math.round(widthPx / 4)];
+  }
+
+  async capabilities(): Promise<PhoneCapabilities> {
+    return { name: this.name, profile: this.profile, widthsPx: this.widths() };
+  }
+
+  async status(): Promise<PhoneStatus> {
+    return { state: this.state, framesTaken: this.framesTaken };
+  }
+
+  async arm(recipe: Recipe, options: CaptureOptions): Promise<ArmResult> {
+    const problems = armProblems(recipe, this.profile, this.widths(), options);
+    if (problems.length > 0) return { kind: "refused", problems };
+    this.armed = { recipe, options };
+    this.state = "armed";
+    this.framesTaken = 0;
+    this.stop = new AbortController();
+    return { kind: "armed" };
+  }
+
+  async *capture(): AsyncIterable<CapturedFrame> {
+    if (!this.armed) throw new Error("arm a recipe before capturing");
+    const { recipe, options } = this.armed;
+    const { signal } = this.stop;
+    this.state = "capturing";
+    const threads = Array.from({ length: THREADS }, () => new PhoneThread());
+    try {
+      await this.setStage(threads, options.widthPx);
+      const times = frameTimes(recipe, this.profile);
+      const pressedAt = Date.now();
+      const taking: Promise<Uint8Array>[] = [];
+      const take = (index: number) => {
+        const time = times[index];
+        if (time) taking[index] = this.takeFrame(threads[index % THREADS]!, recipe, options, index, time.opensSeconds);
+      };
+      for (let index = 0; index < THREADS; index++) take(index);
+      for (const { index, opensSeconds, closesSeconds } of times) {
+        if (signal.aborted) return;
+        const jpeg = await taking[index]!;
+        take(index + THREADS);
+        if (options.pace === "recipe") await wait(pressedAt + closesSeconds * 1000 - Date.now(), signal);
+        if (signal.aborted) return;
+        this.framesTaken++;
+        const takenAt = new Date(options.startsAt.getTime() + opensSeconds * 1000);
+        yield { index, name: `frame-${String(index + 1).padStart(4, "0")}.jpg`, jpeg, takenAt };
+      }
+    } finally {
+      this.state = "idle";
+      this.armed = undefined;
+      await Promise.all(threads.map((thread) => thread.end()));
+    }
+  }
+
+  async abort(): Promise<void> {
+    this.stop.abort();
+  }
+
+  /** Renders the scene's still light once, each thread a part of the rows. */
+  private async setStage(threads: readonly PhoneThread[], widthPx: number): Promise<void> {
+    const { lens } = this.profile;
+    const scene = sceneNamed(this.sceneName);
+    if (!scene) throw new Error(`There is no scene ${this.sceneName}.`);
+    const { height } = viewOf(scene, lens, widthPx);
+    const still = new SharedArrayBuffer(12 * widthPx * height);
+    const perThread = Math.ceil(height / threads.length);
+    const replies = await Promise.all(
+      threads.map((thread, part) => {
+        const firstRow = part * perThread;
+        const rows = Math.min(perThread, height - firstRow);
+        return thread.ask({ kind: "stage", sceneName: this.sceneName, lens, widthPx, still, firstRow, rows });
+      }),
+    );
+    replies.forEach(expectReply);
+  }
+
+  private async takeFrame(
+    thread: PhoneThread,
+    recipe: Recipe,
+    { startsAt, seed }: CaptureOptions,
+    index: number,
+    opensSeconds: number,
+  ): Promise<Uint8Array> {
+    const { lens } = this.profile;
+    const nominalSeconds = recipe.sequence!.shutterSeconds;
+    const iso = recipe.iso ?? lens.baseIso;
+    const sensorDiagonalMm = (Math.hypot(lens.widthPx, lens.heightPx) * lens.pitchUm) / 1000;
+    const reply = expectReply(
+      await thread.ask({
+        kind: "frame",
+        quality: 94,
+        frame: {
+          opensSeconds: SCENE_STARTS_SECONDS + opensSeconds,
+          shutterSeconds: deliveredShutter(this.profile, nominalSeconds),
+          iso,
+          transmission: filterTransmission(stackedFilterStops(recipe.filters)),
+          kelvin: recipe.whiteBalance?.kind === "kelvin" ? recipe.whiteBalance.kelvin : AUTOMATIC_KELVIN,
+          sensorCelsius: SENSOR_CELSIUS,
+          sensorSeed: this.name.length,
+          frameSeed: seed + index,
+        },
+        notes: {
+          camera: this.name,
+          takenAt: new Date(startsAt.getTime() + opensSeconds * 1000),
+          shutterSeconds: nominalSeconds,
+          iso,
+          fNumber: lens.fNumber,
+          focalLengthMm: lens.focalLengthMm,
+          equivalentFocalMm: (lens.focalLengthMm * FULL_FRAME_DIAGONAL_MM) / sensorDiagonalMm,
+          recipe,
+        },
+      }),
+    );
+    if (reply.kind !== "taken") throw new Error(`unexpected reply ${reply.kind}`);
+    return reply.jpeg;
+  }
+}

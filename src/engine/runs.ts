@@ -1,0 +1,117 @@
+import { printRecipe, type Recipe } from "@/core/recipe";
+import { GENERIC_MAIN_LENS } from "@/core/sensor";
+import type { Db } from "@/db/database";
+import { publish } from "@/db/events";
+import { findPhone } from "@/db/kit";
+import { addLogEntry } from "@/db/log";
+import { findShot } from "@/db/outings";
+import { addFrame, createRun, findRun, finishRun, type Run } from "@/db/runs";
+import type { Application } from "./application";
+import { makeThumbnail, plainReason, readHeader } from "./files/decode";
+import { THUMBNAIL_EDGE_PX } from "./files/importFiles";
+import { POCKET_A } from "./phone/profiles";
+import type { ArmProblem, CapturedFrame, CaptureOptions, Phone } from "./phone/protocol";
+import { StandInPhone } from "./phone/standIn";
+import { storeBytes } from "./store";
+
+const DEMO_SCENE = "tram-quay";
+
+/** The stand-in phone of the kit, with its measured profile when one is saved. */
+export async function standInPhone(db: Db): Promise<Phone> {
+  const saved = await findPhone(db, POCKET_A.name);
+  return new StandInPhone(POCKET_A.name, saved?.profile ?? POCKET_A.profile, DEMO_SCENE);
+}
+
+export type StartedRun =
+  | { readonly kind: "started"; readonly run: Run }
+  | { readonly kind: "refused"; readonly problems: readonly ArmProblem[] };
+
+/** Keeps one captured frame: bytes into the store, a row for the run. */
+async function keepFrame(
+  db: Db,
+  runId: string,
+  recipe: Recipe,
+  captured: CapturedFrame,
+  camera: string,
+): Promise<void> {
+  const jpeg = Buffer.from(captured.jpeg.buffer, captured.jpeg.byteOffset, captured.jpeg.byteLength);
+  const { width, height, depth } = await readHeader(jpeg);
+  const thumbnail = await storeBytes(await makeThumbnail(jpeg, THUMBNAIL_EDGE_PX));
+  const { hash, bytes } = await storeBytes(jpeg);
+  await addFrame(db, {
+    runId,
+    name: captured.name,
+    hash,
+    bytes,
+    width,
+    height,
+    depth,
+    thumbnailHash: thumbnail.hash,
+    takenAt: captured.takenAt,
+    shutterSeconds: recipe.sequence!.shutterSeconds,
+    iso: recipe.iso ?? GENERIC_MAIN_LENS.baseIso,
+    fNumber: GENERIC_MAIN_LENS.fNumber,
+    camera,
+    recipeLine: printRecipe(recipe),
+  });
+}
+
+/** Captures an armed phone's frames into a run and logs it; returns when the run has ended. */
+async function capture(db: Db, phone: Phone, run: Run, recipe: Recipe): Promise<void> {
+  const { name } = await phone.capabilities();
+  try {
+    for await (const captured of phone.capture()) {
+      await keepFrame(db, run.id, recipe, captured, name);
+      await publish(db, { topic: "run", id: run.id });
+    }
+    const taken = (await findRun(db, run.id))?.frames.length ?? 0;
+    await finishRun(db, run.id, taken < run.framesWanted ? "aborted" : "done");
+  } catch (error) {
+    await finishRun(db, run.id, "failed", plainReason(error));
+  }
+  await logRun(db, run.id);
+  await publish(db, { topic: "run", id: run.id });
+}
+
+/** Adds the log entry of a run that has ended, unless it yielded nothing. */
+export async function logRun(db: Db, runId: string): Promise<void> {
+  const detail = await findRun(db, runId);
+  const shot = detail && (await findShot(db, detail.run.shotId));
+  if (!detail || !shot || detail.frames.length === 0) return;
+  await addLogEntry(db, {
+    outingId: shot.outingId,
+    shotId: shot.id,
+    runId,
+    kind: "run",
+    recipeLine: detail.run.recipeLine,
+    phoneName: detail.run.phoneName,
+    frameCount: detail.frames.length,
+    refusedCount: detail.run.refused.length,
+    thumbnailHash: detail.frames.at(0)?.thumbnailHash ?? null,
+  });
+}
+
+/**
+ * Arms the phone and starts a run of a shot; frames arrive in the background.
+ *
+ * @returns The run and a promise of its end, or what the phone cannot do.
+ */
+export async function startRun(
+  { database: { db }, capturing }: Pick<Application, "database" | "capturing">,
+  request: { readonly shotId: string; readonly recipe: Recipe; readonly options: CaptureOptions },
+): Promise<StartedRun & { readonly ended?: Promise<void> }> {
+  const phone = await standInPhone(db);
+  const armed = await phone.arm(request.recipe, request.options);
+  if (armed.kind === "refused") return armed;
+  const run = await createRun(db, {
+    shotId: request.shotId,
+    source: "phone",
+    recipeLine: printRecipe(request.recipe),
+    phoneName: (await phone.capabilities()).name,
+    state: "running",
+    framesWanted: request.recipe.sequence!.frames,
+  });
+  capturing.set(run.id, phone);
+  const ended = capture(db, phone, run, request.recipe).finally(() => capturing.delete(run.id));
+  return { kind: "started", run, ended };
+}

@@ -1,0 +1,31 @@
+import { runStack, type StackOutcome, type StackProgress, type StackRequest } from "./runStack";
+
+// The process that stacks, forked by stackInProcess: its memory goes back to the system when it ends, and its
+// allocator can be tuned without touching the server's.
+
+export type ToStackProcess = { readonly kind: "start"; readonly request: StackRequest } | { readonly kind: "abort" };
+export type FromStackProcess =
+  | { readonly kind: "progress"; readonly progress: StackProgress }
+  | { readonly kind: "outcome"; readonly outcome: StackOutcome };
+
+const abort = new AbortController();
+const send = (message: FromStackProcess): Promise<void> =>
+  new Promise((resolve) => {
+    process.send?.(message, () => resolve());
+  });
+
+process.on("disconnect", () => process.exit(1));
+process.on("message", async (message: ToStackProcess) => {
+  if (message.kind === "abort") {
+    abort.abort();
+    return;
+  }
+  let outcome: StackOutcome;
+  try {
+    outcome = await runStack(message.request, (progress) => void send({ kind: "progress", progress }), abort.signal);
+  } catch (error) {
+    outcome = { kind: "failed", reason: error instanceof Error ? error.message : String(error), refused: [] };
+  }
+  await send({ kind: "outcome", outcome });
+  process.disconnect();
+});

@@ -1,0 +1,36 @@
+import { fork } from "node:child_process";
+import { builtFile } from "../folders";
+import type { FromStackProcess, ToStackProcess } from "./process";
+import type { StackOutcome, StackProgress, StackRequest } from "./runStack";
+
+/** Runs a stack in a process of its own; it ends with this one, even when this one is killed. */
+export function stackInProcess(
+  request: StackRequest,
+  onProgress: (progress: StackProgress) => void,
+  signal: AbortSignal,
+): Promise<StackOutcome> {
+  return new Promise((resolve) => {
+    const child = fork(builtFile("stack-process.mjs"), {
+      // Huge pages halve the page faults of the frame buffers, which are fresh for every frame.
+      env: { ...process.env, GLIBC_TUNABLES: "glibc.malloc.hugetlb=1" },
+      execArgv: [],
+    });
+    let outcome: StackOutcome = { kind: "failed", reason: "The stacking process ended unexpectedly.", refused: [] };
+    const send = (message: ToStackProcess) => child.connected && child.send(message);
+    const abort = () => send({ kind: "abort" });
+    signal.addEventListener("abort", abort);
+    child.on("message", (message: FromStackProcess) => {
+      if (message.kind === "progress") onProgress(message.progress);
+      else outcome = message.outcome;
+    });
+    child.on("error", (error) => {
+      outcome = { kind: "failed", reason: error.message, refused: [] };
+    });
+    child.on("close", () => {
+      signal.removeEventListener("abort", abort);
+      resolve(outcome);
+    });
+    send({ kind: "start", request });
+    if (signal.aborted) abort();
+  });
+}

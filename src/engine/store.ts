@@ -1,0 +1,129 @@
+import { createHash, randomUUID } from "node:crypto";
+import { createReadStream } from "node:fs";
+import { mkdir, open, rename, rm, stat } from "node:fs/promises";
+import { dirname, join } from "node:path";
+import { Readable, Transform } from "node:stream";
+import { pipeline } from "node:stream/promises";
+import { dataFolder } from "./folders";
+
+/** A file in the store: named by the SHA-256 of its bytes, never changed. */
+export interface StoredFile {
+  readonly hash: string;
+  readonly bytes: number;
+}
+
+/** Thrown when more bytes arrive than were allowed; nothing is kept of them. */
+export class TooLargeError extends Error {
+  constructor(readonly limitBytes: number) {
+    super(`more than ${limitBytes} bytes`);
+  }
+}
+
+const storeFolder = (): string => join(dataFolder(), "store");
+
+/** Where a stored file lies. @throws RangeError when the hash is not one. */
+export function storedPath(hash: string): string {
+  if (!/^[0-9a-f]{64}$/.test(hash)) throw new RangeError("not a SHA-256 in hexadecimal");
+  return join(storeFolder(), hash.slice(0, 2), hash);
+}
+
+/** A path for a file in the making, on the store's own disk so that it can be renamed into place. */
+export async function temporaryPath(): Promise<string> {
+  const folder = join(storeFolder(), "unfinished");
+  await mkdir(folder, { recursive: true });
+  return join(folder, randomUUID());
+}
+
+async function syncFolder(folder: string): Promise<void> {
+  const handle = await open(folder, "r");
+  try {
+    await handle.sync();
+  } finally {
+    await handle.close();
+  }
+}
+
+/** Moves a finished temporary file to its place; when the same bytes are there already, drops it. */
+async function moveIntoPlace(temporary: string, hash: string): Promise<void> {
+  const target = storedPath(hash);
+  if (await stat(target).catch(() => undefined)) {
+    await rm(temporary, { force: true });
+    return;
+  }
+  await mkdir(dirname(target), { recursive: true });
+  await rename(temporary, target);
+  await syncFolder(dirname(target));
+}
+
+/** Bytes that arrived whole but have no place in the store yet. */
+export interface ReceivedFile extends StoredFile {
+  readonly path: string;
+}
+
+/**
+ * Streams bytes into a temporary file and syncs it. Whatever fails, nothing half-written stays behind.
+ *
+ * @throws TooLargeError when more than `limitBytes` arrive; the source's and the disk's own errors (ENOSPC).
+ */
+export async function receiveStream(
+  source: Readable,
+  { limitBytes }: { readonly limitBytes: number },
+): Promise<ReceivedFile> {
+  const path = await temporaryPath();
+  const hash = createHash("sha256");
+  let bytes = 0;
+  const measure = new Transform({
+    transform(chunk: Buffer, _encoding, done) {
+      bytes += chunk.length;
+      if (bytes > limitBytes) return done(new TooLargeError(limitBytes));
+      hash.update(chunk);
+      done(null, chunk);
+    },
+  });
+  try {
+    const handle = await open(path, "wx");
+    await pipeline(source, measure, handle.createWriteStream({ flush: true }));
+    return { path, hash: hash.digest("hex"), bytes };
+  } catch (error) {
+    await rm(path, { force: true });
+    throw error;
+  }
+}
+
+/** Gives a received file its place in the store. */
+export async function keepReceived({ path, hash, bytes }: ReceivedFile): Promise<StoredFile> {
+  await moveIntoPlace(path, hash);
+  return { hash, bytes };
+}
+
+/** Throws a received file away. */
+export async function discardReceived({ path }: ReceivedFile): Promise<void> {
+  await rm(path, { force: true });
+}
+
+/** Puts bytes in memory into the store. */
+export async function storeBytes(bytes: Uint8Array): Promise<StoredFile> {
+  const source = Readable.from([Buffer.from(bytes.buffer, bytes.byteOffset, bytes.byteLength)]);
+  return keepReceived(await receiveStream(source, { limitBytes: Number.POSITIVE_INFINITY }));
+}
+
+/** Takes over a file that was written to `temporaryPath()`. */
+export async function adoptFile(temporary: string): Promise<StoredFile> {
+  const hash = createHash("sha256");
+  let bytes = 0;
+  for await (const chunk of createReadStream(temporary, { highWaterMark: 1 << 20 })) {
+    hash.update(chunk as Buffer);
+    bytes += (chunk as Buffer).length;
+  }
+  const handle = await open(temporary, "r");
+  await handle.sync();
+  await handle.close();
+  const digest = hash.digest("hex");
+  await moveIntoPlace(temporary, digest);
+  return { hash: digest, bytes };
+}
+
+/** Removes what earlier, killed processes left unfinished; only for the one owner of the data folder. */
+export async function clearUnfinished(): Promise<void> {
+  await rm(join(storeFolder(), "unfinished"), { recursive: true, force: true });
+}
