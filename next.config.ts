@@ -1,0 +1,20 @@
+import type { NextConfig } from "next";
+
+const config: NextConfig = {
+  reactStrictMode: true,
+  poweredByHeader: false,
+  devIndicators: false,
+  serverExternalPackages: ["@electric-sql/pglite", "pg-boss", "pg", "sharp", "exifr", "yauzl"],
+  headers: async () => [
+    {
+      source: "/:path*",
+      headers: [
+        { key: "x-content-type-options", value: "nosniff" },
+        { key: "referrer-policy", value: "no-referrer" },
+        { key: "x-frame-options", value: "DENY" },
+      ],
+    },
+  ],
+};
+
+export default config;

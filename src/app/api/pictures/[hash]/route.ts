@@ -1,0 +1,39 @@
+import { access, readFile } from "node:fs/promises";
+import { notFound, problem, route } from "@/app/http";
+import { displaySamples, previewJpeg } from "@/engine/files/exportPicture";
+import { storedPath } from "@/engine/store";
+
+const EDGES_PX = [640, 1600, 2400];
+const FOREVER = { "cache-control": "private, max-age=31536000, immutable" };
+
+/**
+ * A stored picture for display: `as=thumbnail` a small JPEG as it lies in the store, `as=preview&edge=1600` a JPEG made
+ * for the occasion, `as=samples` every pixel as 8-bit RGB with its size in the headers.
+ */
+export const GET = route<{ hash: string }>(async (request, { hash }) => {
+  if (!/^[0-9a-f]{64}$/.test(hash)) return notFound("picture");
+  const there = await access(storedPath(hash)).then(
+    () => true,
+    () => false,
+  );
+  if (!there) return notFound("picture");
+  const query = new URL(request.url).searchParams;
+  if (query.get("as") === "thumbnail") {
+    const bytes = new Uint8Array(await readFile(storedPath(hash)));
+    return new Response(bytes, {
+      headers: { ...FOREVER, "content-type": "image/jpeg", "x-content-type-options": "nosniff" },
+    });
+  }
+  if (query.get("as") === "preview") {
+    const edge = Number(query.get("edge"));
+    if (!EDGES_PX.includes(edge))
+      return problem(400, "invalid-edge", `Choose an edge of ${EDGES_PX.join(", ")} pixels.`);
+    return new Response(await previewJpeg(hash, edge), { headers: { ...FOREVER, "content-type": "image/jpeg" } });
+  }
+  if (query.get("as") === "samples") {
+    const { width, height, samples } = await displaySamples(hash);
+    const size = { "x-picture-width": String(width), "x-picture-height": String(height) };
+    return new Response(samples, { headers: { ...FOREVER, ...size, "content-type": "application/octet-stream" } });
+  }
+  return problem(400, "invalid-view", "Ask for as=thumbnail, as=preview or as=samples.");
+});

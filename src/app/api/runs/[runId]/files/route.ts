@@ -1,0 +1,19 @@
+import { Readable } from "node:stream";
+import type { ReadableStream as NodeReadableStream } from "node:stream/web";
+import { isId, notFound, problem, route } from "@/app/http";
+import { findRun } from "@/db/runs";
+import { application } from "@/engine/application";
+import { importFile } from "@/engine/files/importFiles";
+
+/** Takes one file of a batch, its bytes as the body, its name in the query. */
+export const POST = route<{ runId: string }>(async (request, { runId }) => {
+  const { db } = (await application()).database;
+  const detail = isId(runId) ? await findRun(db, runId) : undefined;
+  if (!detail) return notFound("batch");
+  if (detail.run.source !== "files")
+    return problem(409, "not-a-batch", "Frames of the phone cannot be added to by hand.");
+  const name = new URL(request.url).searchParams.get("name") ?? "unnamed";
+  // The web stream's type differs between the browser's and Node's libraries; it is the same object.
+  const body = request.body as NodeReadableStream<Uint8Array> | null;
+  return Response.json(await importFile(db, runId, name, body ? Readable.fromWeb(body) : Readable.from([])));
+});

@@ -1,0 +1,16 @@
+import { isId, notFound, route } from "@/app/http";
+import { findRun, finishRun } from "@/db/runs";
+import { application } from "@/engine/application";
+import { logRun } from "@/engine/runs";
+
+/** Closes a batch of files and logs it. */
+export const POST = route<{ runId: string }>(async (_request, { runId }) => {
+  const { db } = (await application()).database;
+  const detail = isId(runId) ? await findRun(db, runId) : undefined;
+  if (!detail) return notFound("batch");
+  if (detail.run.source === "files" && detail.run.state === "running") {
+    await finishRun(db, runId, "done");
+    await logRun(db, runId);
+  }
+  return Response.json({});
+});

@@ -1,0 +1,25 @@
+import { isId, notFound, problem, readJson, refusal, route } from "@/app/http";
+import { recipeRequest } from "@/contracts/requests";
+import { parseRecipe, printRecipe } from "@/core/recipe";
+import { findShot, saveRecipe } from "@/db/outings";
+import { application } from "@/engine/application";
+
+/** Gives a shot a new recipe, in its canonical spelling. */
+export const PUT = route<{ shotId: string }>(async (request, { shotId }) => {
+  const wanted = recipeRequest.safeParse(await readJson(request));
+  if (!wanted.success) return refusal(wanted.error);
+  const { recipe, problems } = parseRecipe(wanted.data.line);
+  if (problems.length > 0) {
+    return problem(
+      400,
+      "invalid-recipe",
+      "The recipe line has a part that cannot be read.",
+      problems.map(({ expected }) => expected),
+    );
+  }
+  const { db } = (await application()).database;
+  if (!isId(shotId) || !(await findShot(db, shotId))) return notFound("shot");
+  const line = printRecipe(recipe);
+  await saveRecipe(db, shotId, line);
+  return Response.json({ line });
+});

@@ -1,0 +1,31 @@
+import { notFound, problem, readJson, refusal, route } from "@/app/http";
+import { stackRequest } from "@/contracts/stack";
+import { findFrames, findRun } from "@/db/runs";
+import { createStackJob } from "@/db/stacks";
+import { application } from "@/engine/application";
+import { PIPELINE_VERSION } from "@/engine/defaults";
+import { enqueueStack } from "@/engine/jobs/queue";
+
+/** Queues a stack of some of a run's frames. */
+export const POST = route(async (request) => {
+  const wanted = stackRequest.safeParse(await readJson(request));
+  if (!wanted.success) return refusal(wanted.error);
+  const { runId, frameIds, parameters } = wanted.data;
+  const { database, boss } = await application();
+  const run = await findRun(database.db, runId);
+  if (!run) return notFound("run");
+  const chosen = new Set(frameIds);
+  const frames = (await findFrames(database.db, [...chosen])).filter((frame) => frame.runId === runId);
+  if (frames.length < chosen.size)
+    return problem(404, "frame-not-found", "Some of these frames are no longer there; choose again.");
+  const ordered = run.frames.filter(({ id }) => chosen.has(id));
+  const { stack, job } = await createStackJob(database.db, {
+    shotId: run.run.shotId,
+    runId,
+    parameters,
+    inputs: ordered.map(({ id, name, hash }) => ({ frameId: id, name, hash })),
+    version: PIPELINE_VERSION,
+  });
+  await enqueueStack(boss, { jobId: job.id });
+  return Response.json({ id: stack.id, jobId: job.id }, { status: 201 });
+});

@@ -1,0 +1,5 @@
+import { Home } from "@/features/outings/Home";
+
+export default function HomePage() {
+  return <Home />;
+}

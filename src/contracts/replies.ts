@@ -1,0 +1,137 @@
+import { z } from "zod";
+import { stackParameters } from "./stack";
+
+const instant = z.iso.datetime();
+const refused = z.array(z.object({ name: z.string(), reason: z.string() }));
+
+export const siteReply = z.object({
+  id: z.uuid(),
+  name: z.string(),
+  latitudeDeg: z.number(),
+  longitudeDeg: z.number(),
+  zone: z.string(),
+  darkSkyMagPerArcsec2: z.number(),
+});
+
+const outing = z.object({ id: z.uuid(), name: z.string(), date: z.string() });
+
+export const shotReply = z.object({ id: z.uuid(), outingId: z.uuid(), name: z.string(), recipeLine: z.string() });
+
+export const outingListReply = z.array(
+  outing.extend({ siteName: z.string().nullable(), firstShotId: z.uuid().nullable() }),
+);
+
+export const outingReply = z.object({ outing, site: siteReply.nullable(), shots: z.array(shotReply) });
+
+export const frameReply = z.object({
+  id: z.uuid(),
+  name: z.string(),
+  hash: z.string(),
+  thumbnailHash: z.string(),
+  bytes: z.number(),
+  width: z.number(),
+  height: z.number(),
+  depth: z.number(),
+  takenAt: instant.nullable(),
+  shutterSeconds: z.number().nullable(),
+  iso: z.number().nullable(),
+  fNumber: z.number().nullable(),
+  camera: z.string().nullable(),
+  recipeLine: z.string().nullable(),
+});
+
+export const runReply = z.object({
+  run: z.object({
+    id: z.uuid(),
+    shotId: z.uuid(),
+    source: z.enum(["phone", "files"]),
+    recipeLine: z.string(),
+    phoneName: z.string().nullable(),
+    state: z.enum(["running", "done", "aborted", "failed"]),
+    framesWanted: z.number(),
+    problem: z.string().nullable(),
+    refused,
+    createdAt: instant,
+  }),
+  frames: z.array(frameReply),
+});
+
+export const jobReply = z.object({
+  id: z.uuid(),
+  state: z.enum(["waiting", "running", "done", "cancelled", "failed"]),
+  done: z.number(),
+  total: z.number(),
+  framesPerSecond: z.number(),
+  secondsLeft: z.number().nullable(),
+  resumed: z.number(),
+  problem: z.string().nullable(),
+});
+
+export const stackReply = z.object({
+  stack: z.object({
+    id: z.uuid(),
+    runId: z.uuid(),
+    parameters: stackParameters,
+    inputs: z.array(z.object({ frameId: z.uuid(), name: z.string(), hash: z.string() })),
+    resultHash: z.string().nullable(),
+    thumbnailHash: z.string().nullable(),
+    width: z.number().nullable(),
+    height: z.number().nullable(),
+    framesUsed: z.number().nullable(),
+    refused,
+    seconds: z.number().nullable(),
+    version: z.string(),
+    createdAt: instant,
+  }),
+  job: jobReply.nullable(),
+});
+
+/** A shot with everything made for it, newest first. */
+export const shotDetailReply = z.object({ shot: shotReply, runs: z.array(runReply), stacks: z.array(stackReply) });
+
+export const phoneReply = z.object({
+  name: z.string(),
+  widthsPx: z.array(z.number()),
+  shutterLadder: z.array(z.number()),
+  isoLadder: z.array(z.number()),
+  writeSeconds: z.number(),
+});
+
+export const importReply = z.object({ taken: z.number(), refused });
+
+export const logReply = z.array(
+  z.object({
+    entry: z.object({
+      id: z.uuid(),
+      outingId: z.uuid(),
+      shotId: z.uuid().nullable(),
+      stackId: z.uuid().nullable(),
+      kind: z.enum(["run", "stack"]),
+      recipeLine: z.string(),
+      phoneName: z.string().nullable(),
+      frameCount: z.number(),
+      refusedCount: z.number(),
+      thumbnailHash: z.string().nullable(),
+      note: z.string(),
+      rating: z.number().nullable(),
+      createdAt: instant,
+    }),
+    outingName: z.string(),
+    shotName: z.string().nullable(),
+  }),
+);
+
+/** What went wrong, in words a person can act on. */
+export const problemReply = z.object({ code: z.string(), message: z.string(), details: z.array(z.string()) });
+
+export type SiteReply = z.infer<typeof siteReply>;
+export type ShotReply = z.infer<typeof shotReply>;
+export type OutingReply = z.infer<typeof outingReply>;
+export type FrameReply = z.infer<typeof frameReply>;
+export type RunReply = z.infer<typeof runReply>;
+export type JobReply = z.infer<typeof jobReply>;
+export type StackReply = z.infer<typeof stackReply>;
+export type ShotDetailReply = z.infer<typeof shotDetailReply>;
+export type PhoneReply = z.infer<typeof phoneReply>;
+export type LogRowReply = z.infer<typeof logReply>[number];
+export type ProblemReply = z.infer<typeof problemReply>;

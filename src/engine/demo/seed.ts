@@ -1,0 +1,138 @@
+import { writeFileSync } from "node:fs";
+import { join } from "node:path";
+import { eq } from "drizzle-orm";
+import { parseRecipe } from "@/core/recipe";
+import { nightSpan, sunEvents } from "@/core/sky";
+import type { Db } from "@/db/database";
+import { saveFilter, savePhone } from "@/db/kit";
+import { updateLogEntry } from "@/db/log";
+import { createOuting, createShot, createSite } from "@/db/outings";
+import { findRun } from "@/db/runs";
+import { logEntries, runs, stacks } from "@/db/schema";
+import { createStackJob } from "@/db/stacks";
+import { OSSARY_QUAY } from "../../../demo/ossaryQuay";
+import { openDatabase } from "../application";
+import { PIPELINE_VERSION } from "../defaults";
+import { dataFolder } from "../folders";
+import { runStackJob } from "../jobs/stackJob";
+import { FolderHeldError } from "../owner";
+import { POCKET_A } from "../phone/profiles";
+import { startRun } from "../runs";
+
+// Loads the demo scenario once: rows, and pictures that the stand-in phone takes and the stacker fuses.
+
+const DAY_MS = 86_400_000;
+const BAR_CELLS = 28;
+
+function showProgress(label: string, done: number, total: number): void {
+  if (!process.stderr.isTTY) {
+    if (done === total) process.stderr.write(`${label}: done\n`);
+    return;
+  }
+  const filled = Math.round((BAR_CELLS * done) / total);
+  process.stderr.write(
+    `\r  ${label.padEnd(34)} ${"#".repeat(filled)}${"-".repeat(BAR_CELLS - filled)} ${done}/${total}${done === total ? "\n" : ""}`,
+  );
+}
+
+const isoDate = (at: number): string => new Date(at).toISOString().slice(0, 10);
+
+/** The evening on which the finished outing's pictures were taken. */
+function eveningOf(date: string): Date {
+  const { site, done } = OSSARY_QUAY;
+  const dusk = sunEvents(site, nightSpan(date, site.longitudeDeg)).civilDusk;
+  if (!dusk) throw new RangeError(`the sun does not pass -6° on ${date}`);
+  return new Date(dusk.getTime() + done.minutesAfterCivilDusk * 60_000);
+}
+
+async function shoot(
+  database: Parameters<typeof startRun>[0]["database"],
+  shotId: string,
+  line: string,
+  startsAt: Date,
+): Promise<string> {
+  const { recipe } = parseRecipe(line);
+  const options = { widthPx: OSSARY_QUAY.done.widthPx, pace: "quick" as const, startsAt, seed: 7 };
+  const started = await startRun({ database, capturing: new Map() }, { shotId, recipe, options });
+  if (started.kind === "refused") throw new Error(started.problems.map(({ message }) => message).join(" "));
+  const watch = setInterval(async () => {
+    const taken = (await findRun(database.db, started.run.id))?.frames.length ?? 0;
+    showProgress("Taking the demo pictures", taken, started.run.framesWanted);
+  }, 500);
+  await started.ended;
+  clearInterval(watch);
+  showProgress("Taking the demo pictures", started.run.framesWanted, started.run.framesWanted);
+  return started.run.id;
+}
+
+async function fuse(db: Db, shotId: string, runId: string, method: "lighten" | "mean"): Promise<string> {
+  const run = await findRun(db, runId);
+  const inputs = (run?.frames ?? []).map(({ id, name, hash }) => ({ frameId: id, name, hash }));
+  const { stack, job } = await createStackJob(db, {
+    shotId,
+    runId,
+    parameters: { method, encoded: false },
+    inputs,
+    version: PIPELINE_VERSION,
+  });
+  await runStackJob(db, job.id, new AbortController().signal);
+  return stack.id;
+}
+
+/** Gives the entries of the finished outing their evening's times, notes and ratings. */
+async function annotate(
+  db: Db,
+  shotId: string,
+  shot: (typeof OSSARY_QUAY.done.shots)[number],
+  takenAt: Date,
+): Promise<void> {
+  const entries = await db.select().from(logEntries).where(eq(logEntries.shotId, shotId));
+  for (const [index, entry] of entries.entries()) {
+    const [stack] = entry.stackId ? await db.select().from(stacks).where(eq(stacks.id, entry.stackId)) : [];
+    const what = stack?.parameters.method ?? "run";
+    await updateLogEntry(db, entry.id, { note: shot.notes[what], rating: shot.ratings[what] });
+    const createdAt = new Date(takenAt.getTime() + (index + 1) * 90_000);
+    await db.update(logEntries).set({ createdAt }).where(eq(logEntries.id, entry.id));
+    if (stack) await db.update(stacks).set({ createdAt }).where(eq(stacks.id, stack.id));
+  }
+  await db.update(runs).set({ createdAt: takenAt }).where(eq(runs.shotId, shotId));
+}
+
+async function seed(): Promise<void> {
+  const { database, release } = await openDatabase("the demo loader");
+  const { db } = database;
+  const { site: place, done, tonight, filters } = OSSARY_QUAY;
+  const site = await createSite(db, place);
+  await savePhone(db, POCKET_A);
+  for (const filter of filters) await saveFilter(db, filter);
+
+  const doneDate = isoDate(Date.now() - done.nightsAgo * DAY_MS);
+  const takenAt = eveningOf(doneDate);
+  const [doneShot] = done.shots;
+  const finished = await createOuting(db, { name: done.name, siteId: site.id, date: doneDate, shot: doneShot });
+  const runId = await shoot(database, finished.shotId, doneShot.recipeLine, takenAt);
+  for (const [index, method] of doneShot.methods.entries()) {
+    await fuse(db, finished.shotId, runId, method);
+    showProgress("Fusing them", index + 1, doneShot.methods.length);
+  }
+  await annotate(db, finished.shotId, doneShot, takenAt);
+
+  const [first, ...others] = tonight.shots;
+  const planned = await createOuting(db, {
+    name: tonight.name,
+    siteId: site.id,
+    date: isoDate(Date.now()),
+    shot: first,
+  });
+  for (const shot of others) await createShot(db, { outingId: planned.outing.id, ...shot });
+  await release();
+  writeFileSync(join(dataFolder(), "demo-loaded"), `${new Date().toISOString()}\n`);
+}
+
+try {
+  await seed();
+  process.exit(0);
+} catch (error) {
+  console.error(error instanceof FolderHeldError ? error.message : error);
+  process.exit(1);
+}

@@ -1,0 +1,78 @@
+import { createReadStream } from "node:fs";
+import { Readable } from "node:stream";
+import exifr from "exifr";
+import sharp from "sharp";
+import { storedPath } from "../store";
+import { exifRational } from "./exif";
+
+export type ExportFormat = "tiff" | "png" | "jpeg";
+
+/** A picture ready to be sent. */
+export interface ExportedPicture {
+  readonly body: ReadableStream<Uint8Array>;
+  readonly mediaType: string;
+  readonly extension: string;
+}
+
+// Node's and the browser's libraries each declare the same stream type.
+const webStream = (stream: Readable) => Readable.toWeb(stream) as unknown as ReadableStream<Uint8Array>;
+
+/** EXIF of a stored 16-bit TIFF in the form in which sharp writes it. */
+async function carriedExif(path: string) {
+  const tags: Record<string, unknown> = (await exifr.parse(path, { reviveValues: false })) ?? {};
+  const text = (key: string) => (typeof tags[key] === "string" ? { [key]: tags[key] as string } : {});
+  const ratio = (key: string) => (typeof tags[key] === "number" ? { [key]: exifRational(tags[key] as number) } : {});
+  const iso = typeof tags.ISO === "number" ? { ISOSpeedRatings: String(tags.ISO) } : {};
+  return {
+    IFD0: { Software: "Aevumen", ...text("Model") },
+    IFD2: { ...ratio("ExposureTime"), ...ratio("FNumber"), ...iso, ...text("DateTimeOriginal") },
+  };
+}
+
+/** Reads a stored 16-bit result as a file of the wanted format, its samples unchanged where the format has 16 bits. */
+export async function exportPicture(hash: string, format: ExportFormat): Promise<ExportedPicture> {
+  const path = storedPath(hash);
+  if (format === "tiff") {
+    return { body: webStream(createReadStream(path)), mediaType: "image/tiff", extension: "tif" };
+  }
+  const { xmp } = await sharp(path, { limitInputPixels: false }).metadata();
+  let image = sharp(path, { limitInputPixels: false }).withExif(await carriedExif(path));
+  if (xmp) image = image.withXmp(xmp.toString("utf8"));
+  if (format === "png") {
+    const png = image.toColourspace("rgb16").png({ compressionLevel: 4 });
+    return { body: webStream(png), mediaType: "image/png", extension: "png" };
+  }
+  const jpeg = image.toColourspace("srgb").jpeg({ quality: 95, chromaSubsampling: "4:4:4" });
+  return { body: webStream(jpeg), mediaType: "image/jpeg", extension: "jpg" };
+}
+
+/** A stored picture as 8-bit RGB samples, rounded from 16 bits: what histograms and 1:1 views are made of. */
+export async function displaySamples(
+  hash: string,
+): Promise<{ width: number; height: number; samples: Uint8Array<ArrayBuffer> }> {
+  const image = sharp(storedPath(hash), { limitInputPixels: false }).autoOrient().removeAlpha();
+  const { depth } = await sharp(storedPath(hash), { limitInputPixels: false }).metadata();
+  if (depth !== "ushort") {
+    const { data, info } = await image.toColourspace("srgb").raw().toBuffer({ resolveWithObject: true });
+    return { width: info.width, height: info.height, samples: new Uint8Array(data) };
+  }
+  const { data, info } = await image
+    .toColourspace("rgb16")
+    .raw({ depth: "ushort" })
+    .toBuffer({ resolveWithObject: true });
+  const wide = new Uint16Array(data.buffer, data.byteOffset, data.length / 2);
+  const samples = new Uint8Array(wide.length);
+  for (let i = 0; i < wide.length; i++) samples[i] = (wide[i]! * 255 + 32_767) / 65_535;
+  return { width: info.width, height: info.height, samples };
+}
+
+/** A stored picture as a JPEG whose longer edge is at most `edgePx`. */
+export async function previewJpeg(hash: string, edgePx: number): Promise<Uint8Array<ArrayBuffer>> {
+  const jpeg = await sharp(storedPath(hash), { limitInputPixels: false })
+    .autoOrient()
+    .resize(edgePx, edgePx, { fit: "inside", withoutEnlargement: true })
+    .toColourspace("srgb")
+    .jpeg({ quality: 90 })
+    .toBuffer();
+  return new Uint8Array(jpeg);
+}

@@ -1,0 +1,76 @@
+import type { z } from "zod";
+import { problemReply } from "@/contracts/replies";
+
+/** A request that was answered with a problem; its message is meant for the person. */
+export class ProblemError extends Error {
+  constructor(
+    readonly code: string,
+    message: string,
+    readonly details: readonly string[] = [],
+  ) {
+    super(message);
+  }
+}
+
+const NO_ANSWER = "The application does not answer. Is it still running in its terminal?";
+
+async function ask(url: string, init?: RequestInit): Promise<unknown> {
+  const response = await fetch(url, init).catch(() => {
+    throw new ProblemError("no-answer", NO_ANSWER);
+  });
+  const body: unknown = await response.json().catch(() => null);
+  if (response.ok) return body;
+  const problem = problemReply.safeParse(body);
+  if (problem.success) throw new ProblemError(problem.data.code, problem.data.message, problem.data.details);
+  throw new ProblemError("unexpected", `The application answered with an error (${response.status}).`);
+}
+
+/** Fetches and checks a reply. @throws ProblemError with words for the person. */
+export async function getJson<Schema extends z.ZodType>(url: string, schema: Schema): Promise<z.infer<Schema>> {
+  return schema.parse(await ask(url));
+}
+
+/** Sends JSON and checks the reply. @throws ProblemError with words for the person. */
+export async function sendJson<Schema extends z.ZodType>(
+  method: "POST" | "PUT" | "PATCH",
+  url: string,
+  body: unknown,
+  schema: Schema,
+): Promise<z.infer<Schema>> {
+  const headers = { "content-type": "application/json" };
+  return schema.parse(await ask(url, { method, headers, body: JSON.stringify(body ?? {}) }));
+}
+
+/** What to tell a person about an error of any kind. */
+export function errorText(error: unknown): string {
+  return error instanceof ProblemError
+    ? error.message
+    : "Something went wrong in this page; reload it. Nothing was lost.";
+}
+
+/**
+ * Uploads one file's bytes, telling how much is through.
+ *
+ * @throws ProblemError with words for the person.
+ */
+export function uploadFile<Schema extends z.ZodType>(
+  url: string,
+  file: File,
+  schema: Schema,
+  onProgress: (share: number) => void,
+): Promise<z.infer<Schema>> {
+  return new Promise((resolve, reject) => {
+    const request = new XMLHttpRequest();
+    request.open("POST", url);
+    request.responseType = "json";
+    request.upload.onprogress = ({ loaded, total }) => onProgress(total > 0 ? loaded / total : 0);
+    request.onerror = () => reject(new ProblemError("no-answer", NO_ANSWER));
+    request.onload = () => {
+      const reply = schema.safeParse(request.response);
+      if (request.status < 300 && reply.success) return resolve(reply.data);
+      const problem = problemReply.safeParse(request.response);
+      reject(new ProblemError("refused", problem.success ? problem.data.message : "The file could not be sent."));
+    };
+    request.send(file);
+  });
+}

@@ -1,0 +1,152 @@
+"use client";
+
+import { Box, Flex } from "@chakra-ui/react";
+import { Star, Trash2 } from "lucide-react";
+import { DateTime } from "luxon";
+import { useEffect, useState } from "react";
+import type { LogRowReply } from "@/contracts/replies";
+import { thumbnailUrl } from "@/features/api/pictures";
+
+interface LogViewProps {
+  readonly rows: readonly LogRowReply[];
+  readonly loaded: boolean;
+  /** Whether entries of all outings are shown. */
+  readonly everywhere: boolean;
+  readonly onEverywhere: (everywhere: boolean) => void;
+  readonly onChange: (id: string, change: { note?: string; rating?: number | null }) => void;
+  readonly onDelete: (id: string) => void;
+}
+
+const RATINGS = [1, 2, 3, 4, 5];
+
+/** Entries newest first: picture, recipe, what was noted. Notes are saved on leaving them. */
+export function LogView({ rows, loaded, everywhere, onEverywhere, onChange, onDelete }: LogViewProps) {
+  return (
+    <Flex direction="column" flex="1" minH="0">
+      <Flex px="16px" py="6px" align="center" gap="14px" borderBottomWidth="1px" borderColor="line" flexShrink="0">
+        <Box fontFamily="mono" fontSize="13px" color="ash">
+          {rows.length} {rows.length === 1 ? "entry" : "entries"}
+        </Box>
+        <Flex asChild align="center" gap="7px" minH="32px" cursor="pointer">
+          <label>
+            <input type="checkbox" checked={everywhere} onChange={(event) => onEverywhere(event.target.checked)} />
+            of all outings
+          </label>
+        </Flex>
+      </Flex>
+      <Box as="ul" listStyleType="none" flex="1" minH="0" overflowY="auto" px="16px">
+        {loaded && rows.length === 0 && (
+          <Box color="ash" py="40px" fontSize="15px">
+            Nothing logged here yet. Every run and every stack leaves an entry by itself.
+          </Box>
+        )}
+        {rows.map((row) => (
+          <LogEntryView key={row.entry.id} row={row} everywhere={everywhere} onChange={onChange} onDelete={onDelete} />
+        ))}
+      </Box>
+    </Flex>
+  );
+}
+
+interface LogEntryViewProps extends Pick<LogViewProps, "everywhere" | "onChange" | "onDelete"> {
+  readonly row: LogRowReply;
+}
+
+function LogEntryView({ row: { entry, outingName, shotName }, everywhere, onChange, onDelete }: LogEntryViewProps) {
+  const [note, setNote] = useState(entry.note);
+  useEffect(() => setNote(entry.note), [entry.note]);
+  const what = entry.kind === "run" ? "Run" : "Stack";
+  const counts = `${entry.frameCount} ${entry.frameCount === 1 ? "frame" : "frames"}${entry.refusedCount > 0 ? `, ${entry.refusedCount} refused` : ""}`;
+  return (
+    <Flex
+      as="li"
+      gap="18px"
+      py="14px"
+      borderBottomWidth="1px"
+      borderColor="line"
+      align="flex-start"
+      direction={{ base: "column", md: "row" }}
+    >
+      <Box width={{ base: "100%", md: "240px" }} flexShrink="0" aspectRatio="4/3" bg="slate" overflow="hidden">
+        {entry.thumbnailHash && (
+          <Box asChild width="100%" height="100%" objectFit="cover">
+            <img src={thumbnailUrl(entry.thumbnailHash)} alt={`${what} of ${counts}`} loading="lazy" />
+          </Box>
+        )}
+      </Box>
+      <Box flex="1" minW="0" width="100%">
+        <Flex gap="12px" align="baseline" wrap="wrap">
+          <Box fontWeight={620}>
+            {what}, {counts}
+          </Box>
+          <Box color="ash" fontSize="13px">
+            {[
+              DateTime.fromISO(entry.createdAt).toFormat("d LLLL yyyy, HH:mm"),
+              shotName,
+              everywhere ? outingName : null,
+              entry.phoneName,
+            ]
+              .filter(Boolean)
+              .join(" · ")}
+          </Box>
+        </Flex>
+        <Box fontFamily="mono" fontSize="13.5px" color="lamp" my="6px" overflowWrap="anywhere">
+          {entry.recipeLine || "no recipe line"}
+        </Box>
+        <Box
+          asChild
+          width="100%"
+          maxW="640px"
+          bg="slate"
+          borderWidth="1px"
+          borderColor="line"
+          borderRadius="3px"
+          px="10px"
+          py="7px"
+          minH="58px"
+          resize="vertical"
+        >
+          <textarea
+            aria-label={`Note on ${what.toLowerCase()} of ${counts}`}
+            placeholder="What worked, what to change next time"
+            value={note}
+            maxLength={4000}
+            onChange={(event) => setNote(event.target.value)}
+            onBlur={() => note !== entry.note && onChange(entry.id, { note })}
+          />
+        </Box>
+        <Flex mt="4px" align="center" gap="2px">
+          {RATINGS.map((rating) => {
+            const lit = (entry.rating ?? 0) >= rating;
+            return (
+              <Box
+                as="button"
+                key={rating}
+                aria-label={`Rate ${rating} of 5`}
+                aria-pressed={entry.rating === rating}
+                onClick={() => onChange(entry.id, { rating: entry.rating === rating ? null : rating })}
+                p="6px"
+                color={lit ? "lamp" : "ash"}
+              >
+                <Star size={17} fill={lit ? "currentColor" : "none"} />
+              </Box>
+            );
+          })}
+          <Flex
+            as="button"
+            ml="14px"
+            align="center"
+            gap="6px"
+            color="ash"
+            fontSize="13px"
+            minH="32px"
+            _hover={{ color: "coral" }}
+            onClick={() => onDelete(entry.id)}
+          >
+            <Trash2 size={15} /> Delete
+          </Flex>
+        </Flex>
+      </Box>
+    </Flex>
+  );
+}

@@ -1,0 +1,113 @@
+"use client";
+
+import { Box, Flex, Grid } from "@chakra-ui/react";
+import { useMutation } from "@tanstack/react-query";
+import { DateTime } from "luxon";
+import NextLink from "next/link";
+import { useRouter } from "next/navigation";
+import { z } from "zod";
+import type { outingRequest } from "@/contracts/requests";
+import { errorText, sendJson } from "@/features/api/client";
+import { useOutings } from "@/features/api/queries";
+import { Action } from "@/ui/Action";
+import { Shell } from "@/ui/shell/Shell";
+import { OutingForm } from "./OutingForm";
+
+const created = z.object({ outing: z.object({ id: z.uuid() }), shotId: z.uuid() });
+
+/** The first page: outings to go on with, a new one, or straight to fusing files. */
+export function Home() {
+  const outings = useOutings();
+  const router = useRouter();
+  const create = useMutation({
+    mutationFn: (request: z.infer<typeof outingRequest>) => sendJson("POST", "/api/outings", request, created),
+    onSuccess: ({ outing, shotId }, request) =>
+      router.push(`/outings/${outing.id}/shots/${shotId}/${request.site ? "run" : "sift"}`),
+  });
+  const today = DateTime.now();
+  return (
+    <Shell>
+      <Grid
+        flex="1"
+        minH="0"
+        templateColumns={{ base: "1fr", md: "1fr 420px" }}
+        overflowY={{ base: "auto", md: "hidden" }}
+      >
+        <Flex
+          direction="column"
+          minH="0"
+          overflowY={{ md: "auto" }}
+          px={{ base: "20px", md: "48px" }}
+          py={{ base: "24px", md: "40px" }}
+        >
+          <Box
+            as="h1"
+            fontSize={{ base: "26px", md: "34px" }}
+            fontWeight={520}
+            lineHeight="1.12"
+            maxW="22ch"
+            fontStretch="92%"
+            mb="28px"
+          >
+            The picture your phone cannot take in one go.
+          </Box>
+          {outings.error && <Box color="coral">{errorText(outings.error)}</Box>}
+          {outings.data?.length === 0 && (
+            <Box color="ash">No outings yet. Begin one on the right, or fuse frames you already have.</Box>
+          )}
+          <Box as="ul" listStyleType="none">
+            {outings.data?.map(({ id, name, date, siteName, firstShotId }) => (
+              <Box as="li" key={id} borderTopWidth="1px" borderColor="line">
+                <Flex asChild py="13px" gap="18px" align="baseline" _hover={{ color: "lamp" }}>
+                  <NextLink href={firstShotId ? `/outings/${id}/shots/${firstShotId}/run` : "/"}>
+                    <Box fontFamily="mono" fontSize="13px" color="ash" width="104px" flexShrink="0">
+                      {date === today.toISODate() ? "tonight" : DateTime.fromISO(date).toFormat("d LLL yyyy")}
+                    </Box>
+                    <Box>
+                      <Box fontSize="17px" fontWeight={560}>
+                        {name}
+                      </Box>
+                      <Box color="ash" fontSize="13px">
+                        {siteName ?? "own files, no site"}
+                      </Box>
+                    </Box>
+                  </NextLink>
+                </Flex>
+              </Box>
+            ))}
+          </Box>
+        </Flex>
+        <Box
+          borderLeftWidth={{ base: 0, md: "1px" }}
+          borderColor="line"
+          px={{ base: "20px", md: "32px" }}
+          py={{ base: "24px", md: "40px" }}
+          overflowY={{ md: "auto" }}
+        >
+          <Box as="h2" fontSize="18px" fontWeight={600}>
+            Frames on disk already?
+          </Box>
+          <Box color="ash" mt="4px" mb="12px">
+            Drop them, fuse them, take the 16-bit result.
+          </Box>
+          <Action
+            disabled={create.isPending}
+            onClick={() =>
+              create.mutate({ name: `Own files, ${today.toFormat("d LLLL")}`, date: today.toISODate(), site: null })
+            }
+          >
+            Fuse my own files
+          </Action>
+          <Box as="h2" fontSize="18px" fontWeight={600} mt="34px" mb="10px">
+            A new outing
+          </Box>
+          <OutingForm
+            busy={create.isPending}
+            problem={create.error ? errorText(create.error) : null}
+            onSubmit={(request) => create.mutate(request)}
+          />
+        </Box>
+      </Grid>
+    </Shell>
+  );
+}

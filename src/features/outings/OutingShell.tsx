@@ -1,0 +1,165 @@
+"use client";
+
+import { Box, Flex } from "@chakra-ui/react";
+import { DateTime } from "luxon";
+import NextLink from "next/link";
+import { usePathname, useRouter } from "next/navigation";
+import { type ReactNode, useMemo } from "react";
+import type { ShotDetailReply } from "@/contracts/replies";
+import { errorText } from "@/features/api/client";
+import { useLog, useOuting, useShot } from "@/features/api/queries";
+import { Ribbon } from "@/features/ribbon/Ribbon";
+import { Quiet } from "@/ui/Quiet";
+import { Shell } from "@/ui/shell/Shell";
+
+/** The stations that are built, in the order people work; each with what gives it its bead. */
+const STATIONS = [
+  {
+    path: "run",
+    name: "Run",
+    has: ({ runs }: ShotDetailReply) => runs.some(({ run }) => run.source === "phone" && run.state !== "running"),
+  },
+  { path: "sift", name: "Sift", has: ({ runs }: ShotDetailReply) => runs.some(({ frames }) => frames.length > 0) },
+  { path: "stack", name: "Stack", has: ({ stacks }: ShotDetailReply) => stacks.some(({ stack }) => stack.resultHash) },
+] as const;
+
+interface OutingShellProps {
+  readonly outingId: string;
+  readonly shotId: string;
+  readonly children: ReactNode;
+}
+
+/** What every station of an outing has on top: where one is, the ribbon, the thread of stations. */
+export function OutingShell({ outingId, shotId, children }: OutingShellProps) {
+  const outing = useOuting(outingId);
+  const shot = useShot(shotId);
+  const log = useLog();
+  const router = useRouter();
+  const pathname = usePathname();
+  const base = `/outings/${outingId}/shots/${shotId}`;
+
+  const stations = useMemo(
+    () => [
+      ...STATIONS.map(({ path, name, has }) => ({
+        href: `${base}/${path}`,
+        name,
+        bead: shot.data ? has(shot.data) : false,
+      })),
+      { href: `${base}/log`, name: "Log", bead: log.data?.some(({ entry }) => entry.outingId === outingId) ?? false },
+    ],
+    [base, shot.data, log.data, outingId],
+  );
+  const items = useMemo(
+    () => [
+      ...stations.map(({ href, name }) => ({ name: `Go to ${name}`, act: () => router.push(href) })),
+      ...(outing.data?.shots ?? [])
+        .filter(({ id }) => id !== shotId)
+        .map(({ id, name }) => ({
+          name: `Shot: ${name}`,
+          act: () => router.push(`/outings/${outingId}/shots/${id}/run`),
+        })),
+      { name: "All outings", act: () => router.push("/") },
+    ],
+    [stations, outing.data, shotId, outingId, router],
+  );
+
+  const error = outing.error ?? shot.error;
+  if (error) {
+    return (
+      <Shell>
+        <Quiet title="This outing cannot be shown." action={{ name: "All outings", href: "/" }}>
+          {errorText(error)}
+        </Quiet>
+      </Shell>
+    );
+  }
+  const detail = outing.data;
+  const title = detail && (
+    <>
+      <Box fontWeight={600} overflow="hidden" textOverflow="ellipsis">
+        {detail.outing.name}
+      </Box>
+      <Box color="ash" display={{ base: "none", md: "block" }}>
+        {[detail.site?.name, DateTime.fromISO(detail.outing.date).toFormat("cccc d LLLL yyyy")]
+          .filter(Boolean)
+          .join(" · ")}
+      </Box>
+      <ShotChooser outingId={outingId} shotId={shotId} shots={detail.shots} />
+    </>
+  );
+  return (
+    <Shell title={title} items={items}>
+      {detail?.site && <Ribbon site={detail.site} date={detail.outing.date} />}
+      <Flex
+        as="nav"
+        aria-label="Stations"
+        height="36px"
+        flexShrink="0"
+        align="stretch"
+        px="16px"
+        borderBottomWidth="1px"
+        borderColor="line"
+        position="relative"
+        gap={{ base: "18px", md: "34px" }}
+      >
+        {stations.map(({ href, name, bead }) => {
+          const here = pathname === href;
+          return (
+            <Flex
+              asChild
+              key={href}
+              align="center"
+              gap="8px"
+              color={here ? "lamp" : "bone"}
+              fontWeight={here ? 620 : 420}
+              fontStretch="94%"
+            >
+              <NextLink href={href} aria-current={here ? "page" : undefined}>
+                <Box
+                  aria-hidden
+                  width="8px"
+                  height="8px"
+                  borderRadius="50%"
+                  borderWidth="1.5px"
+                  borderColor={bead ? "moss" : "ash"}
+                  bg={bead ? "moss" : "transparent"}
+                />
+                {name}
+                {bead && <Box srOnly>, has what it needs</Box>}
+              </NextLink>
+            </Flex>
+          );
+        })}
+      </Flex>
+      {children}
+    </Shell>
+  );
+}
+
+function ShotChooser({
+  outingId,
+  shotId,
+  shots,
+}: {
+  readonly outingId: string;
+  readonly shotId: string;
+  readonly shots: readonly { id: string; name: string }[];
+}) {
+  const router = useRouter();
+  if (shots.length < 2) return <Box color="mist">{shots[0]?.name}</Box>;
+  return (
+    <Box asChild bg="transparent" color="mist" maxW="240px">
+      <select
+        aria-label="Shot"
+        value={shotId}
+        onChange={(event) => router.push(`/outings/${outingId}/shots/${event.target.value}/run`)}
+      >
+        {shots.map(({ id, name }) => (
+          <option key={id} value={id} style={{ color: "#16171B" }}>
+            {name}
+          </option>
+        ))}
+      </select>
+    </Box>
+  );
+}

@@ -1,0 +1,150 @@
+"use client";
+
+import { Box, Flex } from "@chakra-ui/react";
+import { Expand, Minus, Plus, ScanSearch, TriangleAlert } from "lucide-react";
+import { type ReactNode, useEffect, useRef, useState } from "react";
+import { previewUrl } from "@/features/api/pictures";
+import { useSize } from "@/ui/useSize";
+import { drawPicture } from "./drawPicture";
+import type { PictureState } from "./usePicture";
+import { useZoom } from "./useZoom";
+
+interface PictureViewProps {
+  readonly picture: PictureState;
+  readonly hash: string;
+  readonly name: string;
+}
+
+function ToolButton({
+  label,
+  pressed,
+  onClick,
+  children,
+}: {
+  readonly label: string;
+  readonly pressed?: boolean;
+  readonly onClick: () => void;
+  readonly children: ReactNode;
+}) {
+  return (
+    <Flex
+      as="button"
+      aria-label={label}
+      title={label}
+      aria-pressed={pressed}
+      onClick={onClick}
+      align="center"
+      gap="6px"
+      px="9px"
+      minH="34px"
+      color={pressed ? "lamp" : "bone"}
+      fontSize="13px"
+    >
+      {children}
+    </Flex>
+  );
+}
+
+/** A picture to be looked at: fit or pixel by pixel, by wheel, drag and keys, with its clipped and crushed parts marked. */
+export function PictureView({ picture, hash, name }: PictureViewProps) {
+  const [box, size] = useSize<HTMLDivElement>();
+  const canvas = useRef<HTMLCanvasElement>(null);
+  const [marked, setMarked] = useState(false);
+  const ready = picture.state === "ready" ? picture : null;
+  const pixels = ready ? { width: ready.bitmap.width, height: ready.bitmap.height } : null;
+  const zoom = useZoom(canvas, size, pixels);
+
+  useEffect(() => {
+    if (canvas.current && ready) drawPicture(canvas.current, ready, zoom.transform, size, marked);
+  }, [ready, zoom.transform, size, marked]);
+  useEffect(() => {
+    const onKeyDown = ({ key, target }: KeyboardEvent) => {
+      if (target instanceof HTMLInputElement || target instanceof HTMLTextAreaElement) return;
+      if (key === "x") zoom.toggle();
+      else if (key === "h") setMarked((before) => !before);
+      else if (key === "+") zoom.by(1.5);
+      else if (key === "-") zoom.by(1 / 1.5);
+    };
+    window.addEventListener("keydown", onKeyDown);
+    return () => window.removeEventListener("keydown", onKeyDown);
+  }, [zoom]);
+
+  const scale = zoom.transform.k;
+  return (
+    <Flex direction="column" flex="1" minH="0">
+      <Box ref={box} flex="1" minH="0" position="relative" bg="black" overflow="hidden">
+        {!ready && (
+          <Box asChild position="absolute" inset="0" width="100%" height="100%" objectFit="contain">
+            <img src={previewUrl(hash, 1600)} alt={name} />
+          </Box>
+        )}
+        <Box asChild position="absolute" inset="0" cursor="grab" display={ready ? "block" : "none"} touchAction="none">
+          {/* biome-ignore lint/a11y/noNoninteractiveTabindex: the picture is moved with the arrow keys */}
+          <canvas
+            ref={canvas}
+            role="img"
+            aria-label={name}
+            tabIndex={0}
+            onKeyDown={(event) => {
+              const step = { ArrowLeft: [60, 0], ArrowRight: [-60, 0], ArrowUp: [0, 60], ArrowDown: [0, -60] }[
+                event.key
+              ];
+              if (step) zoom.move(step[0]!, step[1]!);
+            }}
+          />
+        </Box>
+        {picture.state === "loading" && (
+          <Box
+            position="absolute"
+            bottom="10px"
+            left="14px"
+            color="#ECE6DA"
+            fontSize="12.5px"
+            bg="blackAlpha.700"
+            px="8px"
+            py="3px"
+          >
+            Every pixel is on its way…
+          </Box>
+        )}
+        {picture.state === "failed" && (
+          <Box position="absolute" bottom="10px" left="14px" color="coral" bg="blackAlpha.700" px="8px" py="3px">
+            {picture.reason}
+          </Box>
+        )}
+      </Box>
+      <Flex align="center" px="8px" borderTopWidth="1px" borderColor="line" flexShrink="0" wrap="wrap">
+        <ToolButton
+          label="Fit, or every pixel (x)"
+          pressed={Math.abs(scale * (window.devicePixelRatio || 1) - 1) < 0.01}
+          onClick={zoom.toggle}
+        >
+          {zoom.isFit ? <ScanSearch size={17} /> : <Expand size={17} />}
+          {zoom.isFit ? "1:1" : "Fit"}
+        </ToolButton>
+        <ToolButton label="Closer (+)" onClick={() => zoom.by(1.5)}>
+          <Plus size={17} />
+        </ToolButton>
+        <ToolButton label="Farther (−)" onClick={() => zoom.by(1 / 1.5)}>
+          <Minus size={17} />
+        </ToolButton>
+        <ToolButton
+          label="Show where it clips and where it is crushed (h)"
+          pressed={marked}
+          onClick={() => setMarked(!marked)}
+        >
+          <TriangleAlert size={17} /> Clipped and crushed
+        </ToolButton>
+        {marked && (
+          <Box fontSize="12.5px" color="ash" display={{ base: "none", lg: "block" }}>
+            dots: clipped · diagonals: crushed
+          </Box>
+        )}
+        <Box ml="auto" px="10px" fontSize="12.5px" fontFamily="mono" color="ash" fontVariantNumeric="tabular-nums">
+          {pixels &&
+            `${pixels.width} × ${pixels.height} at ${Math.round(scale * (window.devicePixelRatio || 1) * 100)} %`}
+        </Box>
+      </Flex>
+    </Flex>
+  );
+}

@@ -1,0 +1,72 @@
+"use client";
+
+import { zoom as createZoom, select, type ZoomBehavior, type ZoomTransform, zoomIdentity } from "d3";
+import { type RefObject, useCallback, useEffect, useMemo, useRef, useState } from "react";
+
+interface Size {
+  readonly width: number;
+  readonly height: number;
+}
+
+const CLOSEST = 16;
+
+/** The transform that shows a whole picture in the middle of a box. */
+export function fitTransform(box: Size, picture: Size): ZoomTransform {
+  const k = Math.min(box.width / picture.width, box.height / picture.height);
+  return zoomIdentity.translate((box.width - k * picture.width) / 2, (box.height - k * picture.height) / 2).scale(k);
+}
+
+/** Zoom and pan of a picture on a canvas by wheel, pinch, drag and calls; scale 1 is one picture pixel a CSS pixel. */
+export function useZoom(canvas: RefObject<HTMLCanvasElement | null>, box: Size, picture: Size | null) {
+  const [transform, setTransform] = useState<ZoomTransform>(zoomIdentity);
+  const behaviour = useRef<ZoomBehavior<HTMLCanvasElement, unknown> | null>(null);
+  const width = picture?.width ?? 0;
+  const height = picture?.height ?? 0;
+  const fit = useMemo(
+    () => (width > 0 && box.width > 0 ? fitTransform(box, { width, height }) : zoomIdentity),
+    [box, width, height],
+  );
+
+  useEffect(() => {
+    if (!canvas.current || width === 0 || box.width === 0) return;
+    const selection = select(canvas.current);
+    behaviour.current = createZoom<HTMLCanvasElement, unknown>()
+      .extent([
+        [0, 0],
+        [box.width, box.height],
+      ])
+      .translateExtent([
+        [0, 0],
+        [width, height],
+      ])
+      .scaleExtent([fit.k, CLOSEST])
+      .on("zoom", ({ transform: next }: { transform: ZoomTransform }) => setTransform(next));
+    selection.call(behaviour.current).on("dblclick.zoom", null);
+    selection.call(behaviour.current.transform, fit);
+    return () => {
+      selection.on(".zoom", null);
+    };
+  }, [canvas, box, width, height, fit]);
+
+  const isFit = Math.abs(transform.k / fit.k - 1) < 1e-3;
+  const by = useCallback(
+    (factor: number) => {
+      if (canvas.current && behaviour.current) select(canvas.current).call(behaviour.current.scaleBy, factor);
+    },
+    [canvas],
+  );
+  const move = useCallback(
+    (x: number, y: number) => {
+      if (canvas.current && behaviour.current)
+        select(canvas.current).call(behaviour.current.translateBy, x / transform.k, y / transform.k);
+    },
+    [canvas, transform.k],
+  );
+  const toggle = useCallback(() => {
+    if (!canvas.current || !behaviour.current) return;
+    const selection = select(canvas.current);
+    if (isFit) selection.call(behaviour.current.scaleTo, 1 / (window.devicePixelRatio || 1));
+    else selection.call(behaviour.current.transform, fit);
+  }, [canvas, isFit, fit]);
+  return useMemo(() => ({ transform, isFit, by, move, toggle }), [transform, isFit, by, move, toggle]);
+}

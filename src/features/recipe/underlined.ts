@@ -1,0 +1,24 @@
+import type { RecipeProblem } from "@/core/recipe";
+
+/** A stretch of the line, right or wrong. */
+export interface Stretch {
+  readonly start: number;
+  readonly text: string;
+  readonly wrong: boolean;
+}
+
+/** Cuts a line into right and wrong stretches; where something is missing, a space after the end stands for it. */
+export function underlined(text: string, problems: readonly RecipeProblem[]): Stretch[] {
+  const stretches: Stretch[] = [];
+  let at = 0;
+  for (const { start, end } of problems) {
+    const from = Math.max(at, start);
+    if (from > at) stretches.push({ start: at, text: text.slice(at, from), wrong: false });
+    if (end > from) stretches.push({ start: from, text: text.slice(from, end), wrong: true });
+    at = Math.max(from, end);
+  }
+  if (at < text.length) stretches.push({ start: at, text: text.slice(at), wrong: false });
+  if (problems.some(({ end }) => end >= text.length && text.slice(-1) !== ""))
+    stretches.push({ start: text.length, text: " ", wrong: true });
+  return stretches;
+}

@@ -1,0 +1,115 @@
+"use client";
+
+import { Box, Flex } from "@chakra-ui/react";
+import { Layers, Play, Square } from "lucide-react";
+import { useState } from "react";
+import type { RunReply } from "@/contracts/replies";
+import { type Recipe, readableDuration, runSeconds } from "@/core/recipe";
+import { previewUrl, thumbnailUrl } from "@/features/api/pictures";
+import { Action } from "@/ui/Action";
+import { ShutterLine } from "./ShutterLine";
+
+interface RunViewProps {
+  readonly run: RunReply | null;
+  readonly recipe: Recipe;
+  readonly writeSeconds: number;
+  /** Whether the recipe can be run. */
+  readonly ready: boolean;
+  readonly busy: boolean;
+  readonly onStart: () => void;
+  readonly onAbort: () => void;
+  readonly onStack: (run: RunReply) => void;
+}
+
+const STATE_WORDS = { running: "Running", done: "Done", aborted: "Ended early", failed: "Failed" } as const;
+
+/** The latest frame large, all frames as a strip, and the one thing to do next. */
+export function RunView({ run, recipe, writeSeconds, ready, busy, onStart, onAbort, onStack }: RunViewProps) {
+  const [chosen, setChosen] = useState<string | null>(null);
+  const frames = run?.frames ?? [];
+  const shown = frames.find(({ id }) => id === chosen) ?? frames.at(-1);
+  const running = run?.run.state === "running";
+  const count = recipe.sequence?.frames ?? 0;
+  const length = readableDuration(Math.round(runSeconds(recipe, { writeSeconds }) * 10) / 10);
+  return (
+    <Flex direction="column" flex="1" minH="0">
+      <Flex align="center" gap="14px" px="16px" py="8px" wrap="wrap" borderBottomWidth="1px" borderColor="line">
+        {running ? (
+          <Action onClick={onAbort}>
+            <Square size={16} /> Stop after this frame
+          </Action>
+        ) : (
+          <Action look={frames.length > 0 ? "plain" : "main"} disabled={!ready || busy} onClick={onStart}>
+            <Play size={16} />{" "}
+            {count > 0 ? `Run ${count} ${count === 1 ? "frame" : "frames"}, ${length}` : "Write a shutter time to run"}
+          </Action>
+        )}
+        {run && !running && frames.length > 0 && (
+          <Action look="main" disabled={busy} onClick={() => onStack(run)}>
+            <Layers size={16} /> Fuse {frames.length} frames
+          </Action>
+        )}
+        {run && (
+          <Box color={run.run.state === "failed" ? "coral" : "ash"} aria-live="polite" fontSize="13px">
+            {STATE_WORDS[run.run.state]}: {frames.length} of {run.run.framesWanted} frames
+            {run.run.problem ? `. ${run.run.problem}` : ""}
+          </Box>
+        )}
+      </Flex>
+      <Flex flex="1" minH="0" align="center" justify="center" bg="black" position="relative">
+        {shown ? (
+          <Box
+            asChild
+            maxW="100%"
+            maxH="100%"
+            objectFit="contain"
+            position="absolute"
+            inset="0"
+            width="100%"
+            height="100%"
+          >
+            <img src={previewUrl(shown.hash, 1600)} alt={`${shown.name}, ${shown.width} x ${shown.height} pixels`} />
+          </Box>
+        ) : (
+          <Box color="#9B978D" maxW="44ch" px="24px" textAlign="center">
+            {running
+              ? "The phone looks at the scene; the first frame is on its way."
+              : "No frames yet. The stand-in phone is on its tripod at the quay; run the recipe and its frames appear here."}
+          </Box>
+        )}
+      </Flex>
+      <ShutterLine recipe={recipe} writeSeconds={writeSeconds} taken={running ? frames.length : null} />
+      {frames.length > 0 && (
+        <Flex
+          as="ul"
+          listStyleType="none"
+          gap="4px"
+          px="16px"
+          py="8px"
+          overflowX="auto"
+          flexShrink="0"
+          borderTopWidth="1px"
+          borderColor="line"
+        >
+          {frames.map(({ id, name, thumbnailHash }) => (
+            <Box as="li" key={id} flexShrink="0">
+              <Box
+                as="button"
+                aria-label={`Show ${name}`}
+                aria-pressed={id === shown?.id}
+                onClick={() => setChosen(id)}
+                borderWidth="2px"
+                borderColor={id === shown?.id ? "lamp" : "transparent"}
+                display="block"
+              >
+                <Box asChild width="72px" height="54px" objectFit="cover">
+                  <img src={thumbnailUrl(thumbnailHash)} alt="" loading="lazy" />
+                </Box>
+              </Box>
+            </Box>
+          ))}
+        </Flex>
+      )}
+    </Flex>
+  );
+}

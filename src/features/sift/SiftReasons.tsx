@@ -1,0 +1,114 @@
+"use client";
+
+import { Box, Flex } from "@chakra-ui/react";
+import { Layers } from "lucide-react";
+import { DateTime } from "luxon";
+import { useState } from "react";
+import type { FrameReply, RunReply } from "@/contracts/replies";
+import { groupBySettings } from "@/core/picture";
+import type { StackMethod } from "@/core/recipe";
+import { MethodChoice } from "@/features/stack/MethodChoice";
+import { Action } from "@/ui/Action";
+import { Readout } from "@/ui/Readout";
+import { RefusedList } from "./RefusedList";
+import type { Upload } from "./useImport";
+
+interface SiftReasonsProps {
+  readonly runs: readonly RunReply[];
+  readonly chosen: RunReply | null;
+  readonly onChoose: (runId: string) => void;
+  readonly kept: readonly FrameReply[];
+  readonly uploads: readonly Upload[];
+  readonly problem: string | null;
+  /** The recipe's own method, when it names one. */
+  readonly proposed: StackMethod | null;
+  readonly busy: boolean;
+  readonly onStack: (frameIds: readonly string[], method: StackMethod) => void;
+}
+
+const runName = ({ run, frames }: RunReply): string =>
+  `${run.source === "phone" ? run.phoneName : "Own files"}, ${DateTime.fromISO(run.createdAt).toFormat("d LLL HH:mm")}, ${frames.length} frames`;
+
+/** Which batch is looked at, what was refused and why, and the way on. */
+export function SiftReasons({
+  runs,
+  chosen,
+  onChoose,
+  kept,
+  uploads,
+  problem,
+  proposed,
+  busy,
+  onStack,
+}: SiftReasonsProps) {
+  const [method, setMethod] = useState<StackMethod | null>(null);
+  const sent = uploads.filter(({ state }) => state === "taken" || state === "refused").length;
+  const groups = groupBySettings(kept);
+  const sizes = new Set(kept.map(({ width, height }) => `${width}x${height}`));
+  const wanted = method ?? proposed ?? "mean";
+  return (
+    <Box>
+      {problem && (
+        <Box color="coral" role="alert">
+          {problem}
+        </Box>
+      )}
+      {uploads.length > 0 && busy && (
+        <Readout
+          label="Files through"
+          value={`${sent} of ${uploads.length}`}
+          because="They are read, checked and stored one by one; you can leave this page open and look elsewhere."
+        />
+      )}
+      {runs.length > 1 && (
+        <Box asChild width="100%" bg="transparent" py="8px" color="mist">
+          <select aria-label="Batch" value={chosen?.run.id} onChange={(event) => onChoose(event.target.value)}>
+            {runs.map((run) => (
+              <option key={run.run.id} value={run.run.id} style={{ color: "#16171B" }}>
+                {runName(run)}
+              </option>
+            ))}
+          </select>
+        </Box>
+      )}
+      {chosen && (
+        <>
+          <Readout
+            label="To be fused"
+            value={kept.length}
+            unit={kept.length === 1 ? "frame" : "frames"}
+            because={
+              kept.length < chosen.frames.length
+                ? `${chosen.frames.length - kept.length} left out by you.`
+                : "Click a picture to leave it out."
+            }
+          />
+          {groups.length > 1 && (
+            <Box color="coral" fontSize="13px" py="8px">
+              {sizes.size > 1
+                ? `There are ${sizes.size} sizes among them; only frames of the commonest size are fused, the others are named.`
+                : `There are ${groups.length} different settings among them; a sequence to be fused usually has one.`}
+            </Box>
+          )}
+          <MethodChoice value={wanted} onChange={setMethod} />
+          <Flex py="12px">
+            <Action
+              look="main"
+              disabled={busy || kept.length === 0}
+              onClick={() =>
+                onStack(
+                  kept.map(({ id }) => id),
+                  wanted,
+                )
+              }
+            >
+              <Layers size={16} /> Fuse {kept.length} {kept.length === 1 ? "frame" : "frames"}
+            </Action>
+          </Flex>
+          <RefusedList refused={chosen.run.refused} />
+        </>
+      )}
+      {!chosen && <Box color="ash">Nothing to choose from yet.</Box>}
+    </Box>
+  );
+}

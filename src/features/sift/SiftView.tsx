@@ -1,0 +1,170 @@
+"use client";
+
+import { Box, Flex, Grid } from "@chakra-ui/react";
+import { FolderPlus } from "lucide-react";
+import { useDropzone } from "react-dropzone";
+import type { FrameReply, RunReply } from "@/contracts/replies";
+import { groupBySettings } from "@/core/picture";
+import { readableDuration } from "@/core/recipe";
+import { thumbnailUrl } from "@/features/api/pictures";
+import { Action } from "@/ui/Action";
+import type { Upload } from "./useImport";
+
+interface SiftViewProps {
+  readonly run: RunReply | null;
+  /** Frames that are not to be fused. */
+  readonly dropped: ReadonlySet<string>;
+  readonly uploads: readonly Upload[];
+  readonly onToggle: (frameId: string) => void;
+  readonly onFiles: (files: readonly File[]) => void;
+}
+
+const UPLOAD_WORDS = { waiting: "waiting", sending: "sending", taken: "taken", refused: "refused" } as const;
+
+function groupTitle(frame: FrameReply, count: number): string {
+  const settings = [
+    frame.shutterSeconds === null ? "shutter unknown" : readableDuration(frame.shutterSeconds),
+    frame.iso === null ? null : `ISO ${frame.iso}`,
+    `${frame.width} × ${frame.height}`,
+    frame.camera,
+  ];
+  return `${count} ${count === 1 ? "frame" : "frames"} · ${settings.filter(Boolean).join(" · ")}`;
+}
+
+/** Frames as pictures in groups of equal settings; the whole area takes dropped files. */
+export function SiftView({ run, dropped, uploads, onToggle, onFiles }: SiftViewProps) {
+  const { getRootProps, getInputProps, isDragActive, open } = useDropzone({
+    onDrop: onFiles,
+    noClick: true,
+    noKeyboard: true,
+  });
+  const groups = groupBySettings(run?.frames ?? []);
+  return (
+    <Flex {...getRootProps()} direction="column" flex="1" minH="0" position="relative">
+      <input {...getInputProps()} aria-label="Files to fuse" />
+      <Flex
+        px="16px"
+        py="8px"
+        gap="14px"
+        align="center"
+        borderBottomWidth="1px"
+        borderColor="line"
+        flexShrink="0"
+        wrap="wrap"
+      >
+        <Action look={run ? "plain" : "main"} onClick={open}>
+          <FolderPlus size={16} /> Add files
+        </Action>
+        <Box fontSize="13px" color="ash">
+          or drop JPEG, PNG, TIFF or ZIP anywhere here. Originals are kept as they are.
+        </Box>
+      </Flex>
+      <Box flex="1" minH="0" overflowY="auto" px="16px" py="12px">
+        {uploads.length > 0 && (
+          <Box as="ul" listStyleType="none" aria-label="Files on their way" mb="16px">
+            {uploads.map(({ name, share, state, reason }, index) => (
+              <Flex as="li" key={`${index}-${name}`} align="center" gap="12px" py="3px" fontSize="13px">
+                <Box width="220px" overflow="hidden" textOverflow="ellipsis" whiteSpace="nowrap">
+                  {name}
+                </Box>
+                <Box
+                  flex="1"
+                  maxW="280px"
+                  height="5px"
+                  bg="line"
+                  role="progressbar"
+                  aria-label={name}
+                  aria-valuenow={Math.round(share * 100)}
+                >
+                  <Box height="100%" width={`${share * 100}%`} bg={state === "refused" ? "coral" : "lamp"} />
+                </Box>
+                <Box color={state === "refused" ? "coral" : "ash"}>{reason ?? UPLOAD_WORDS[state]}</Box>
+              </Flex>
+            ))}
+          </Box>
+        )}
+        {groups.length === 0 && uploads.length === 0 && (
+          <Flex
+            direction="column"
+            height="100%"
+            align="flex-start"
+            justify="center"
+            px={{ base: 0, md: "8%" }}
+            gap="10px"
+          >
+            <Box as="h1" fontSize="24px" fontWeight={560}>
+              Drop your frames here.
+            </Box>
+            <Box color="ash" maxW="52ch" fontSize="15px">
+              Up to 2,000 files at once, from any phone. They are sorted by the time they were taken, grouped by their
+              settings, and what cannot be read is named with the reason.
+            </Box>
+            <Action look="main" mt="6px" onClick={open}>
+              <FolderPlus size={16} /> Choose files
+            </Action>
+          </Flex>
+        )}
+        {groups.map(({ key, frames }) => (
+          <Box as="section" key={key} mb="18px">
+            <Box as="h2" fontSize="13px" fontFamily="mono" color="ash" mb="8px">
+              {groupTitle(frames[0]!, frames.length)}
+            </Box>
+            <Grid templateColumns="repeat(auto-fill, minmax(148px, 1fr))" gap="6px">
+              {frames.map(({ id, name, thumbnailHash }) => {
+                const out = dropped.has(id);
+                return (
+                  <Box
+                    as="button"
+                    key={id}
+                    aria-pressed={!out}
+                    aria-label={`${name}, ${out ? "left out" : "kept"}`}
+                    title={out ? "Take it in again" : "Leave it out"}
+                    onClick={() => onToggle(id)}
+                    textAlign="left"
+                  >
+                    <Box
+                      asChild
+                      width="100%"
+                      aspectRatio="4/3"
+                      objectFit="cover"
+                      opacity={out ? 0.25 : 1}
+                      transition="opacity 140ms"
+                    >
+                      <img src={thumbnailUrl(thumbnailHash)} alt="" loading="lazy" />
+                    </Box>
+                    <Box
+                      fontSize="12px"
+                      color={out ? "coral" : "ash"}
+                      overflow="hidden"
+                      textOverflow="ellipsis"
+                      whiteSpace="nowrap"
+                    >
+                      {out ? `left out · ${name}` : name}
+                    </Box>
+                  </Box>
+                );
+              })}
+            </Grid>
+          </Box>
+        ))}
+      </Box>
+      {isDragActive && (
+        <Flex
+          position="absolute"
+          inset="0"
+          bg="ink"
+          opacity={0.92}
+          align="center"
+          justify="center"
+          fontSize="22px"
+          color="lamp"
+          borderWidth="2px"
+          borderStyle="dashed"
+          borderColor="lamp"
+        >
+          Let go to take them in
+        </Flex>
+      )}
+    </Flex>
+  );
+}

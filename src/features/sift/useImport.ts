@@ -1,0 +1,66 @@
+"use client";
+
+import { useQueryClient } from "@tanstack/react-query";
+import { useState } from "react";
+import { z } from "zod";
+import { importReply } from "@/contracts/replies";
+import { errorText, sendJson, uploadFile } from "@/features/api/client";
+
+/** One dropped file on its way. */
+export interface Upload {
+  readonly name: string;
+  readonly bytes: number;
+  /** Share that is through, 0 to 1. */
+  readonly share: number;
+  readonly state: "waiting" | "sending" | "taken" | "refused";
+  readonly reason: string | null;
+}
+
+const opened = z.object({ id: z.uuid() });
+const anything = z.unknown();
+const AT_ONCE = 2;
+
+/** Sends dropped files into a new batch of a shot, a few at once, and tells how each fares. */
+export function useImport(shotId: string) {
+  const client = useQueryClient();
+  const [uploads, setUploads] = useState<readonly Upload[]>([]);
+  const [busy, setBusy] = useState(false);
+  const [problem, setProblem] = useState<string | null>(null);
+
+  const send = async (files: readonly File[]): Promise<void> => {
+    if (files.length === 0) return;
+    setBusy(true);
+    setProblem(null);
+    setUploads(files.map(({ name, size }) => ({ name, bytes: size, share: 0, state: "waiting", reason: null })));
+    const update = (index: number, change: Partial<Upload>) =>
+      setUploads((all) => all.map((upload, i) => (i === index ? { ...upload, ...change } : upload)));
+    try {
+      const { id } = await sendJson("POST", `/api/shots/${shotId}/imports`, {}, opened);
+      let next = 0;
+      const sendNext = async () => {
+        for (let index = next++; index < files.length; index = next++) {
+          const file = files[index]!;
+          update(index, { state: "sending" });
+          try {
+            const url = `/api/runs/${id}/files?name=${encodeURIComponent(file.name)}`;
+            const { refused } = await uploadFile(url, file, importReply, (share) => update(index, { share }));
+            const reason = refused
+              .map((refusal) => (refused.length > 1 ? `${refusal.name}: ${refusal.reason}` : refusal.reason))
+              .join(" ");
+            update(index, { share: 1, state: refused.length > 0 ? "refused" : "taken", reason: reason || null });
+          } catch (error) {
+            update(index, { state: "refused", reason: errorText(error) });
+          }
+        }
+      };
+      await Promise.all(Array.from({ length: AT_ONCE }, sendNext));
+      await sendJson("POST", `/api/runs/${id}/finish`, {}, anything);
+    } catch (error) {
+      setProblem(errorText(error));
+    }
+    await client.invalidateQueries({ queryKey: ["shot", shotId] });
+    await client.invalidateQueries({ queryKey: ["log"] });
+    setBusy(false);
+  };
+  return { uploads, busy, problem, send };
+}

@@ -1,0 +1,55 @@
+"use client";
+
+import { Box, Flex } from "@chakra-ui/react";
+import type { StackMethod } from "@/core/recipe";
+
+const METHODS: readonly { readonly method: StackMethod; readonly name: string; readonly does: string }[] = [
+  {
+    method: "mean",
+    name: "Mean",
+    does: "Motion blurs as in one long exposure, noise falls, brightness stays that of one frame.",
+  },
+  {
+    method: "lighten",
+    name: "Lighten",
+    does: "Each pixel keeps its brightest moment: whole trails and arcs, and the background does not build up.",
+  },
+];
+
+/** The ways to fuse, each with what it does. */
+export function MethodChoice({
+  value,
+  onChange,
+}: {
+  readonly value: StackMethod;
+  readonly onChange: (method: StackMethod) => void;
+}) {
+  return (
+    <Box as="fieldset" py="10px">
+      <Box as="legend" fontSize="12.5px" color="ash" float="left" width="100%" mb="4px">
+        How they are fused
+      </Box>
+      {METHODS.map(({ method, name, does }) => (
+        <Flex asChild key={method} gap="10px" py="5px" cursor="pointer" align="flex-start" clear="both">
+          <label>
+            <input
+              type="radio"
+              name="stack-method"
+              checked={value === method}
+              onChange={() => onChange(method)}
+              style={{ marginTop: 4 }}
+            />
+            <span>
+              <Box as="span" display="block" fontWeight={600}>
+                {name}
+              </Box>
+              <Box as="span" display="block" fontSize="12.5px" color="ash">
+                {does}
+              </Box>
+            </span>
+          </label>
+        </Flex>
+      ))}
+    </Box>
+  );
+}

@@ -1,0 +1,109 @@
+"use client";
+
+import { Box, Flex } from "@chakra-ui/react";
+import { Download } from "lucide-react";
+import { DateTime } from "luxon";
+import type { StackReply } from "@/contracts/replies";
+import type { PictureStatistics } from "@/core/picture";
+import { readableDuration, type StackMethod } from "@/core/recipe";
+import { HistogramView } from "@/features/picture/HistogramView";
+import { RefusedList } from "@/features/sift/RefusedList";
+import { Action } from "@/ui/Action";
+import { Readout } from "@/ui/Readout";
+
+interface StackReasonsProps {
+  readonly stacks: readonly StackReply[];
+  readonly chosen: StackReply;
+  readonly statistics: PictureStatistics | null;
+  readonly busy: boolean;
+  readonly onChoose: (stackId: string) => void;
+  readonly onAgain: (method: StackMethod) => void;
+}
+
+const FORMATS = [
+  { format: "tiff", name: "TIFF, 16 bit" },
+  { format: "png", name: "PNG, 16 bit" },
+  { format: "jpeg", name: "JPEG" },
+] as const;
+
+const percent = (share: number): string =>
+  `${(100 * share).toFixed(share > 0 && share < 0.001 ? 3 : share < 0.1 ? 2 : 1)}`;
+const OTHER = { mean: "lighten", lighten: "mean" } as const;
+
+/** The result in numbers, where it came from, and the ways to take it. */
+export function StackReasons({ stacks, chosen, statistics, busy, onChoose, onAgain }: StackReasonsProps) {
+  const { stack } = chosen;
+  const other = OTHER[stack.parameters.method];
+  return (
+    <Box>
+      {stacks.length > 1 && (
+        <Box asChild width="100%" bg="transparent" pb="8px" color="mist">
+          <select aria-label="Result" value={stack.id} onChange={(event) => onChoose(event.target.value)}>
+            {stacks.map(({ stack: entry }) => (
+              <option key={entry.id} value={entry.id} style={{ color: "#16171B" }}>
+                {`${entry.parameters.method} of ${entry.framesUsed ?? entry.inputs.length}, ${DateTime.fromISO(entry.createdAt).toFormat("d LLL HH:mm:ss")}`}
+              </option>
+            ))}
+          </select>
+        </Box>
+      )}
+      {statistics && (
+        <>
+          <HistogramView statistics={statistics} />
+          <Flex gap="18px">
+            <Box flex="1">
+              <Readout
+                label="Clipped, any channel"
+                value={percent(statistics.clippedAny)}
+                unit="%"
+                tone={statistics.clippedAny > 0.02 ? "coral" : "bone"}
+                because={`${percent(statistics.clippedAll)} % in all three: white, without detail.`}
+              />
+            </Box>
+            <Box flex="1">
+              <Readout
+                label="Crushed"
+                value={percent(statistics.crushedAll)}
+                unit="%"
+                because="At the very bottom: black, without detail."
+              />
+            </Box>
+          </Flex>
+        </>
+      )}
+      {stack.resultHash && (
+        <>
+          <Readout
+            label={stack.parameters.method === "mean" ? "Mean of" : "Brightest of"}
+            value={stack.framesUsed}
+            unit="frames"
+            because={
+              <>
+                {stack.width} × {stack.height} pixels, 16 bits a channel
+                {stack.parameters.method === "mean" &&
+                  `; averaged in linear light, noise down to 1/${Math.sqrt(stack.framesUsed ?? 1).toFixed(1)}`}
+                {stack.seconds !== null && `. Made in ${readableDuration(Math.round(stack.seconds * 10) / 10)}`}.
+              </>
+            }
+          />
+          <Box py="12px">
+            <Box fontSize="12.5px" color="ash" mb="6px">
+              Take it with you
+            </Box>
+            <Flex gap="6px" wrap="wrap">
+              {FORMATS.map(({ format, name }) => (
+                <Action asChild key={format} look={format === "tiff" ? "main" : "plain"} px="10px">
+                  <a href={`/api/stacks/${stack.id}/download?format=${format}`} download>
+                    <Download size={15} /> {name}
+                  </a>
+                </Action>
+              ))}
+            </Flex>
+          </Box>
+        </>
+      )}
+      {!busy && <Action onClick={() => onAgain(other)}>Fuse the same frames by {other}</Action>}
+      <RefusedList refused={stack.refused} />
+    </Box>
+  );
+}

@@ -1,0 +1,95 @@
+"use client";
+
+import { Box } from "@chakra-ui/react";
+import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { useState } from "react";
+import { z } from "zod";
+import { stackReply } from "@/contracts/replies";
+import type { StackMethod } from "@/core/recipe";
+import { errorText, sendJson } from "@/features/api/client";
+import { useLiveJob, useShot, useWatch } from "@/features/api/queries";
+import { PictureView } from "@/features/picture/PictureView";
+import { usePicture } from "@/features/picture/usePicture";
+import { useNotice } from "@/ui/Notice";
+import { Quiet } from "@/ui/Quiet";
+import { Station } from "@/ui/Station";
+import { StackProgressView } from "./StackProgressView";
+import { StackReasons } from "./StackReasons";
+
+const anything = z.unknown();
+
+/** Stack: the job as it goes, then its result to look at and take away. */
+export function StackStation({ outingId, shotId }: { readonly outingId: string; readonly shotId: string }) {
+  const shot = useShot(shotId).data;
+  const client = useQueryClient();
+  const notice = useNotice();
+  const [chosenId, setChosenId] = useState<string | null>(null);
+  const stacks = shot?.stacks ?? [];
+  const chosen = stacks.find(({ stack }) => stack.id === chosenId) ?? stacks[0] ?? null;
+
+  const unfinished = chosen?.job && ["waiting", "running"].includes(chosen.job.state) ? chosen.job.id : null;
+  useWatch("job", unfinished, shotId);
+  const live = useLiveJob(unfinished);
+  const job = live ?? chosen?.job ?? null;
+  const hash = chosen?.stack.resultHash ?? null;
+  const picture = usePicture(hash);
+
+  const wrong = (error: unknown) => notice({ tone: "wrong", text: errorText(error) });
+  const cancel = useMutation({
+    mutationFn: (id: string) => sendJson("POST", `/api/jobs/${id}/cancel`, {}, anything),
+    onError: wrong,
+  });
+  const again = useMutation({
+    mutationFn: (method: StackMethod) =>
+      sendJson(
+        "POST",
+        "/api/stacks",
+        {
+          runId: chosen?.stack.runId,
+          frameIds: chosen?.stack.inputs.map(({ frameId }) => frameId),
+          parameters: { method },
+        },
+        stackReply.shape.stack.pick({ id: true }),
+      ),
+    onSuccess: async ({ id }) => {
+      await client.invalidateQueries({ queryKey: ["shot", shotId] });
+      setChosenId(id);
+    },
+    onError: wrong,
+  });
+
+  if (shot && !chosen) {
+    return (
+      <Quiet
+        title="Nothing fused yet."
+        action={{ name: "Choose frames at Sift", href: `/outings/${outingId}/shots/${shotId}/sift` }}
+      >
+        Run a recipe or bring your own frames; then they are fused here, and the result is yours in 16 bits.
+      </Quiet>
+    );
+  }
+  if (!chosen) return <Box flex="1" />;
+  return (
+    <Station
+      mainName="Picture"
+      main={
+        hash ? (
+          <PictureView picture={picture} hash={hash} name={`Result of ${chosen.stack.framesUsed} frames`} />
+        ) : (
+          job && <StackProgressView job={job} onCancel={() => cancel.mutate(job.id)} />
+        )
+      }
+      reasonsName="Result"
+      reasons={
+        <StackReasons
+          stacks={stacks}
+          chosen={chosen}
+          statistics={picture.state === "ready" ? picture.statistics : null}
+          busy={again.isPending || unfinished !== null}
+          onChoose={setChosenId}
+          onAgain={(method) => again.mutate(method)}
+        />
+      }
+    />
+  );
+}

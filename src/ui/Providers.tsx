@@ -1,0 +1,21 @@
+"use client";
+
+import { ChakraProvider } from "@chakra-ui/react";
+import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
+import { ThemeProvider } from "next-themes";
+import { type ReactNode, useState } from "react";
+import { system } from "./theme/system";
+
+/** What every page stands on: tokens and theme, and the cache of server data. */
+export function Providers({ children }: { readonly children: ReactNode }) {
+  const [client] = useState(
+    () => new QueryClient({ defaultOptions: { queries: { retry: 1, staleTime: 5000, refetchOnWindowFocus: false } } }),
+  );
+  return (
+    <ThemeProvider attribute="class" defaultTheme="dark" enableSystem={false} disableTransitionOnChange>
+      <ChakraProvider value={system}>
+        <QueryClientProvider client={client}>{children}</QueryClientProvider>
+      </ChakraProvider>
+    </ThemeProvider>
+  );
+}

@@ -1,0 +1,36 @@
+import { Box } from "@chakra-ui/react";
+import type { ReactNode } from "react";
+
+interface ReadoutProps {
+  readonly label: string;
+  readonly value: ReactNode;
+  readonly unit?: string | undefined;
+  /** Where the number comes from. */
+  readonly because?: ReactNode;
+  readonly tone?: "bone" | "moss" | "coral" | "lamp";
+}
+
+/** A number with its name, its unit and its because. */
+export function Readout({ label, value, unit, because, tone = "bone" }: ReadoutProps) {
+  return (
+    <Box py="10px" borderBottomWidth="1px" borderColor="line">
+      <Box fontSize="12.5px" color="ash" fontStretch="94%">
+        {label}
+      </Box>
+      <Box fontFamily="mono" fontSize="21px" fontVariantNumeric="tabular-nums" color={tone} lineHeight="1.3">
+        {value}
+        {unit && (
+          <Box as="span" fontSize="14px" color="ash">
+            {"\u202f"}
+            {unit}
+          </Box>
+        )}
+      </Box>
+      {because && (
+        <Box fontSize="12.5px" color="ash" mt="1px">
+          {because}
+        </Box>
+      )}
+    </Box>
+  );
+}

@@ -1,0 +1,63 @@
+"use client";
+
+import { Box, Dialog, Flex, Portal } from "@chakra-ui/react";
+
+interface HelpProps {
+  readonly open: boolean;
+  readonly onClose: () => void;
+  readonly numbered: readonly string[];
+}
+
+const KEYS = [
+  ["?", "this help"],
+  [";", "find a place or do a thing by name"],
+  ["← →", "on the ribbon: move the cursor by five minutes"],
+  ["Enter, Esc", "in the recipe line: save it, or put the saved one back"],
+  ["x", "on a picture: fit, or every pixel (1:1)"],
+  ["h", "on a picture: show where it clips and where it is crushed"],
+  ["+ − and arrows", "on a picture: closer, farther, sideways"],
+] as const;
+
+/** The keys, and where to begin. */
+export function Help({ open, onClose, numbered }: HelpProps) {
+  const keys = [...numbered.slice(0, 9).map((name, index) => [String(index + 1), name] as const), ...KEYS];
+  return (
+    <Dialog.Root open={open} onOpenChange={(change) => !change.open && onClose()} size="md">
+      <Portal>
+        <Dialog.Backdrop bg="blackAlpha.700" />
+        <Dialog.Positioner>
+          <Dialog.Content bg="slate" borderRadius="3px" boxShadow="none" borderWidth="1px" borderColor="line">
+            <Dialog.Header>
+              <Dialog.Title fontSize="18px">How this works</Dialog.Title>
+            </Dialog.Header>
+            <Dialog.Body>
+              <Box mb="14px">
+                Write a recipe in the line at the bottom and run it, or drop your own files at Sift. Then fuse the
+                frames at Stack and keep what you learned in the Log.
+              </Box>
+              <Box as="dl">
+                {keys.map(([key, meaning]) => (
+                  <Flex key={key + meaning} py="4px" borderTopWidth="1px" borderColor="line" gap="16px">
+                    <Box as="dt" fontFamily="mono" width="130px" color="lamp" flexShrink="0">
+                      {key}
+                    </Box>
+                    <Box as="dd">{meaning}</Box>
+                  </Flex>
+                ))}
+              </Box>
+              <Box mt="14px" fontSize="13px" color="ash">
+                In a hurry, hand-held, or in front of a still scene with deep shadows, the phone's own automatic night
+                mode will do better than all this.
+              </Box>
+            </Dialog.Body>
+            <Dialog.Footer>
+              <Box as="button" color="lamp" fontWeight={600} minH="36px" onClick={onClose}>
+                Close
+              </Box>
+            </Dialog.Footer>
+          </Dialog.Content>
+        </Dialog.Positioner>
+      </Portal>
+    </Dialog.Root>
+  );
+}

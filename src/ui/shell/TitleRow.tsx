@@ -1,0 +1,78 @@
+"use client";
+
+import { Box, Flex } from "@chakra-ui/react";
+import { CircleHelp, Moon, Search, Sun } from "lucide-react";
+import NextLink from "next/link";
+import { useTheme } from "next-themes";
+import type { ReactNode } from "react";
+
+interface TitleRowProps {
+  readonly children?: ReactNode;
+  readonly onHelp: () => void;
+  readonly onPalette: () => void;
+}
+
+function RowButton({
+  label,
+  onClick,
+  children,
+}: {
+  readonly label: string;
+  readonly onClick: () => void;
+  readonly children: ReactNode;
+}) {
+  return (
+    <Box as="button" aria-label={label} title={label} onClick={onClick} color="ash" _hover={{ color: "bone" }} p="8px">
+      {children}
+    </Box>
+  );
+}
+
+/** The first row of every page: the wordmark, where one is, theme and help. */
+export function TitleRow({ children, onHelp, onPalette }: TitleRowProps) {
+  const { resolvedTheme, setTheme } = useTheme();
+  const other = resolvedTheme === "light" ? "dark" : "light";
+  return (
+    <Flex
+      as="header"
+      height="40px"
+      flexShrink="0"
+      align="center"
+      px="16px"
+      gap="16px"
+      borderBottomWidth="1px"
+      borderColor="line"
+    >
+      <Box asChild fontWeight={640} fontSize="16px" letterSpacing="0.02em" fontStretch="88%">
+        <NextLink href="/">
+          aevumen
+          <Box as="span" color="lamp" aria-hidden>
+            ·
+          </Box>
+        </NextLink>
+      </Box>
+      <Flex flex="1" minW="0" align="center" gap="14px" overflow="hidden" whiteSpace="nowrap">
+        {children}
+      </Flex>
+      <Flex suppressHydrationWarning>
+        <RowButton label="Find and do (;)" onClick={onPalette}>
+          <Search size={18} />
+        </RowButton>
+        <RowButton
+          label={other === "light" ? "Change to the light theme, Desk" : "Change to the dark theme, Dusk"}
+          onClick={() => setTheme(other)}
+        >
+          <Box display={{ base: "block", _dark: "none" }}>
+            <Moon size={18} />
+          </Box>
+          <Box display={{ base: "none", _dark: "block" }}>
+            <Sun size={18} />
+          </Box>
+        </RowButton>
+        <RowButton label="Help and keys (?)" onClick={onHelp}>
+          <CircleHelp size={18} />
+        </RowButton>
+      </Flex>
+    </Flex>
+  );
+}
