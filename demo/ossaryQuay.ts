@@ -21,7 +21,7 @@ export const OSSARY_QUAY = {
       {
         name: "Quay road and cable tram",
         recipeLine: "12 x 1s every 1.5s | iso 50 | wb 4000K | focus inf | delay 2s | jpeg -> lighten",
-        methods: ["lighten", "mean"],
+        methods: ["mean", "lighten"],
         notes: {
           run: "Headlamps clip whatever the shutter: next time ISO 50 and the ND 8, or stand farther off.",
           lighten: "Whole trails, and the street stays as in one frame. The one to keep.",

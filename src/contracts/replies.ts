@@ -18,7 +18,11 @@ const outing = z.object({ id: z.uuid(), name: z.string(), date: z.string() });
 export const shotReply = z.object({ id: z.uuid(), outingId: z.uuid(), name: z.string(), recipeLine: z.string() });
 
 export const outingListReply = z.array(
-  outing.extend({ siteName: z.string().nullable(), firstShotId: z.uuid().nullable() }),
+  outing.extend({
+    siteName: z.string().nullable(),
+    firstShotId: z.uuid().nullable(),
+    pictureHash: z.string().nullable(),
+  }),
 );
 
 export const outingReply = z.object({ outing, site: siteReply.nullable(), shots: z.array(shotReply) });

@@ -1,6 +1,6 @@
-import { asc, desc, eq, inArray } from "drizzle-orm";
+import { asc, desc, eq, inArray, isNotNull } from "drizzle-orm";
 import type { Db } from "./database";
-import { outings, recipes, shots, sites } from "./schema";
+import { outings, recipes, shots, sites, stacks } from "./schema";
 
 export type Site = typeof sites.$inferSelect;
 export type Outing = typeof outings.$inferSelect;
@@ -45,21 +45,32 @@ export async function createShot(
   return shot!.id;
 }
 
-/** All outings, the latest night first, each with its site's name. */
-export async function listOutings(
-  db: Db,
-): Promise<(Outing & { siteName: string | null; firstShotId: string | null })[]> {
+/** An outing as it stands in a list. */
+export type OutingSummary = Outing & {
+  readonly siteName: string | null;
+  readonly firstShotId: string | null;
+  /** Its newest finished stack. */
+  readonly pictureHash: string | null;
+};
+
+/** All outings, the latest night first. */
+export async function listOutings(db: Db): Promise<OutingSummary[]> {
   const rows = await db
     .select({ outing: outings, siteName: sites.name })
     .from(outings)
     .leftJoin(sites, eq(sites.id, outings.siteId))
     .orderBy(desc(outings.date), desc(outings.createdAt));
   const all = await db.select().from(shots).orderBy(asc(shots.position));
-  return rows.map(({ outing, siteName }) => ({
-    ...outing,
-    siteName,
-    firstShotId: all.find((shot) => shot.outingId === outing.id)?.id ?? null,
-  }));
+  const finished = await db
+    .select({ shotId: stacks.shotId, hash: stacks.resultHash })
+    .from(stacks)
+    .where(isNotNull(stacks.resultHash))
+    .orderBy(desc(stacks.createdAt));
+  return rows.map(({ outing, siteName }) => {
+    const own = all.filter((shot) => shot.outingId === outing.id);
+    const picture = finished.find(({ shotId }) => own.some((shot) => shot.id === shotId));
+    return { ...outing, siteName, firstShotId: own[0]?.id ?? null, pictureHash: picture?.hash ?? null };
+  });
 }
 
 /** One outing with site and shots, or undefined. */

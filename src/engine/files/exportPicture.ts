@@ -1,7 +1,7 @@
 import { createReadStream } from "node:fs";
 import { Readable } from "node:stream";
 import exifr from "exifr";
-import sharp from "sharp";
+import sharp, { type Sharp } from "sharp";
 import { storedPath } from "../store";
 import { exifRational } from "./exif";
 
@@ -29,21 +29,27 @@ async function carriedExif(path: string) {
   };
 }
 
-/** Reads a stored 16-bit result as a file of the wanted format, its samples unchanged where the format has 16 bits. */
-export async function exportPicture(hash: string, format: ExportFormat): Promise<ExportedPicture> {
-  const path = storedPath(hash);
-  if (format === "tiff") {
-    return { body: webStream(createReadStream(path)), mediaType: "image/tiff", extension: "tif" };
-  }
+/** A 16-bit TIFF on its way to another format, its metadata carried over; samples unchanged where that has 16 bits. */
+async function convert(path: string, format: "png" | "jpeg"): Promise<Sharp> {
   const { xmp } = await sharp(path, { limitInputPixels: false }).metadata();
   let image = sharp(path, { limitInputPixels: false }).withExif(await carriedExif(path));
   if (xmp) image = image.withXmp(xmp.toString("utf8"));
-  if (format === "png") {
-    const png = image.toColourspace("rgb16").png({ compressionLevel: 4 });
-    return { body: webStream(png), mediaType: "image/png", extension: "png" };
-  }
-  const jpeg = image.toColourspace("srgb").jpeg({ quality: 95, chromaSubsampling: "4:4:4" });
-  return { body: webStream(jpeg), mediaType: "image/jpeg", extension: "jpg" };
+  return format === "png"
+    ? image.toColourspace("rgb16").png({ compressionLevel: 4 })
+    : image.toColourspace("srgb").jpeg({ quality: 95, chromaSubsampling: "4:4:4" });
+}
+
+/** A stored 16-bit result as a stream in the wanted format. */
+export async function exportPicture(hash: string, format: ExportFormat): Promise<ExportedPicture> {
+  const path = storedPath(hash);
+  if (format === "tiff") return { body: webStream(createReadStream(path)), mediaType: "image/tiff", extension: "tif" };
+  const body = webStream(await convert(path, format));
+  return { body, mediaType: `image/${format}`, extension: format === "png" ? "png" : "jpg" };
+}
+
+/** Writes a 16-bit TIFF as a file of another format. */
+export async function exportFile(path: string, format: "png" | "jpeg", output: string): Promise<void> {
+  await (await convert(path, format)).toFile(output);
 }
 
 /** A stored picture as 8-bit RGB samples, rounded from 16 bits: what histograms and 1:1 views are made of. */

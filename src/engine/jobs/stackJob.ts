@@ -1,6 +1,6 @@
 import { mkdir } from "node:fs/promises";
 import { join } from "node:path";
-import { parseRecipe, recipeXmp } from "@/core/recipe";
+import { parseRecipe, printRecipe, recipeXmp, type StackMethod } from "@/core/recipe";
 import type { Db } from "@/db/database";
 import { publish } from "@/db/events";
 import { addLogEntry } from "@/db/log";
@@ -102,6 +102,11 @@ async function notesOf(db: Db, stack: Stack) {
   };
 }
 
+/** The run's recipe line with the method that was really used. */
+function stackedLine(line: string, stack: StackMethod): string {
+  return printRecipe({ ...parseRecipe(line).recipe, stack });
+}
+
 async function keepResult(
   db: Db,
   jobId: string,
@@ -131,7 +136,7 @@ async function keepResult(
       runId: stack.runId,
       stackId: stack.id,
       kind: "stack",
-      recipeLine: run?.run.recipeLine ?? "",
+      recipeLine: stackedLine(run?.run.recipeLine ?? "", stack.parameters.method),
       phoneName: run?.run.phoneName ?? null,
       frameCount: used.length,
       refusedCount: refused.length,

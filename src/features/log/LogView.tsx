@@ -3,6 +3,7 @@
 import { Box, Flex } from "@chakra-ui/react";
 import { Star, Trash2 } from "lucide-react";
 import { DateTime } from "luxon";
+import NextLink from "next/link";
 import { useEffect, useState } from "react";
 import type { LogRowReply } from "@/contracts/replies";
 import { thumbnailUrl } from "@/features/api/pictures";
@@ -90,7 +91,7 @@ function LogEntryView({ row: { entry, outingName, shotName }, everywhere, onChan
               .join(" · ")}
           </Box>
         </Flex>
-        <Box fontFamily="mono" fontSize="13.5px" color="lamp" my="6px" overflowWrap="anywhere">
+        <Box data-mono fontSize="13.5px" color="lamp" my="6px" overflowWrap="anywhere">
           {entry.recipeLine || "no recipe line"}
         </Box>
         <Box
@@ -132,6 +133,11 @@ function LogEntryView({ row: { entry, outingName, shotName }, everywhere, onChan
               </Box>
             );
           })}
+          {entry.stackId && entry.shotId && (
+            <Box asChild ml="14px" color="mist" fontSize="13px">
+              <NextLink href={`/outings/${entry.outingId}/shots/${entry.shotId}/stack`}>See the result</NextLink>
+            </Box>
+          )}
           <Flex
             as="button"
             ml="14px"

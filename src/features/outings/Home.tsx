@@ -8,6 +8,7 @@ import { useRouter } from "next/navigation";
 import { z } from "zod";
 import type { outingRequest } from "@/contracts/requests";
 import { errorText, sendJson } from "@/features/api/client";
+import { previewUrl } from "@/features/api/pictures";
 import { useOutings } from "@/features/api/queries";
 import { Action } from "@/ui/Action";
 import { Shell } from "@/ui/shell/Shell";
@@ -25,6 +26,7 @@ export function Home() {
       router.push(`/outings/${outing.id}/shots/${shotId}/${request.site ? "run" : "sift"}`),
   });
   const today = DateTime.now();
+  const pictured = outings.data?.find(({ pictureHash }) => pictureHash !== null);
   return (
     <Shell>
       <Grid
@@ -40,17 +42,47 @@ export function Home() {
           px={{ base: "20px", md: "48px" }}
           py={{ base: "24px", md: "40px" }}
         >
-          <Box
-            as="h1"
-            fontSize={{ base: "26px", md: "34px" }}
-            fontWeight={520}
-            lineHeight="1.12"
-            maxW="22ch"
-            fontStretch="92%"
-            mb="28px"
+          <Flex
+            align="flex-end"
+            position="relative"
+            minH={{ base: "220px", md: pictured ? "52vh" : "120px" }}
+            mx={{ base: "-20px", md: "-48px" }}
+            mt={{ base: "-24px", md: "-40px" }}
+            mb="12px"
+            overflow="hidden"
+            bg="slate"
           >
-            The picture your phone cannot take in one go.
-          </Box>
+            {pictured?.pictureHash && (
+              <Box
+                asChild
+                position="absolute"
+                inset="0"
+                width="100%"
+                height="100%"
+                objectFit="cover"
+                objectPosition="50% 62%"
+              >
+                <img src={previewUrl(pictured.pictureHash, 1600)} alt={`Newest picture: ${pictured.name}`} />
+              </Box>
+            )}
+            <Box
+              as="h1"
+              position="relative"
+              fontSize={{ base: "26px", md: "36px" }}
+              fontWeight={540}
+              lineHeight="1.1"
+              fontStretch="92%"
+              px={{ base: "20px", md: "48px" }}
+              py="22px"
+              width="100%"
+              color={pictured ? "#ECE6DA" : "bone"}
+              bgImage={pictured ? "linear-gradient(to top, rgb(8 9 14 / 0.85), rgb(8 9 14 / 0))" : "none"}
+            >
+              The picture your phone
+              <br />
+              cannot take in one go.
+            </Box>
+          </Flex>
           {outings.error && <Box color="coral">{errorText(outings.error)}</Box>}
           {outings.data?.length === 0 && (
             <Box color="ash">No outings yet. Begin one on the right, or fuse frames you already have.</Box>

@@ -79,7 +79,6 @@ export function PictureView({ picture, hash, name }: PictureViewProps) {
           </Box>
         )}
         <Box asChild position="absolute" inset="0" cursor="grab" display={ready ? "block" : "none"} touchAction="none">
-          {/* biome-ignore lint/a11y/noNoninteractiveTabindex: the picture is moved with the arrow keys */}
           <canvas
             ref={canvas}
             role="img"

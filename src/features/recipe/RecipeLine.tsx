@@ -96,7 +96,7 @@ export function RecipeLine({ line, onSave, onDraft }: RecipeLineProps) {
         flex="1"
         height="100%"
         overflow="hidden"
-        fontFamily="mono"
+        data-mono
         fontSize={{ base: "12.5px", md: "15px" }}
       >
         <Box

@@ -18,6 +18,7 @@ interface RibbonViewProps {
 }
 
 const KEY_STEP_MS = 5 * 60_000;
+const MINUTES_PER_DAY = 1440;
 const PAPER = "#ECE6DA";
 const MIST = "#8FA8D8";
 const LAMP = "#F0A541";
@@ -48,19 +49,27 @@ export function RibbonView({ span, samples, events, zone, now, width, height }: 
   };
 
   return (
-    <Box position="relative" width="100%" height="100%">
-      {/* biome-ignore lint/a11y/noNoninteractiveTabindex: the chart is read out with the arrow keys */}
+    <Box
+      position="relative"
+      width="100%"
+      height="100%"
+      role="slider"
+      tabIndex={0}
+      aria-label={`The night from ${clock(span.begin)} to ${clock(span.end)}: sky brightness, sun and moon. Arrow keys move the cursor.`}
+      aria-valuemin={0}
+      aria-valuemax={MINUTES_PER_DAY}
+      aria-valuenow={cursor ? Math.round((cursor.getTime() - span.begin.getTime()) / 60_000) : 0}
+      aria-valuetext={cursor && read ? `${clock(cursor)}, sky EV ${read.skyEv.toFixed(1)}` : "no cursor"}
+      onKeyDown={onKeyDown}
+      onBlur={() => setCursor(null)}
+    >
       <svg
         width={width}
         height={height}
-        role="img"
-        tabIndex={0}
-        aria-label={`The night from ${clock(span.begin)} to ${clock(span.end)}: sky brightness, sun and moon. Arrow keys move the cursor.`}
+        aria-hidden
         style={{ display: "block", cursor: "crosshair" }}
         onMouseMove={(event) => setCursor(geometry.x.invert(event.nativeEvent.offsetX))}
         onMouseLeave={() => setCursor(null)}
-        onKeyDown={onKeyDown}
-        onBlur={() => setCursor(null)}
       >
         <defs>
           <linearGradient id="sky-of-night">
@@ -78,6 +87,7 @@ export function RibbonView({ span, samples, events, zone, now, width, height }: 
         <path d={geometry.evLine} fill="none" stroke={PAPER} strokeWidth={1.6} />
         <path d={geometry.sunLine} fill="none" stroke={LAMP} strokeWidth={1.2} strokeDasharray="1 3" />
         <path d={geometry.moonLine} fill="none" stroke={MIST} strokeWidth={1.4} />
+        {!compact && <DirectLabels samples={samples} span={span} geometry={geometry} />}
         {ticks.map(({ at, label }) => (
           <g key={label + at.getTime()} transform={`translate(${geometry.x(at)},0)`}>
             <line y1={height - 16} y2={height - 12} stroke={PAPER} opacity={0.6} />
@@ -175,5 +185,31 @@ export function RibbonView({ span, samples, events, zone, now, width, height }: 
         </table>
       </VisuallyHidden>
     </Box>
+  );
+}
+
+interface DirectLabelsProps extends Pick<RibbonViewProps, "samples" | "span"> {
+  readonly geometry: ReturnType<typeof ribbonGeometry>;
+}
+
+/** Names of the lines, written beside them: the sky's EV at midnight, and the moon at its highest. */
+function DirectLabels({ samples, span, geometry }: DirectLabelsProps) {
+  const middle = new Date((span.begin.getTime() + span.end.getTime()) / 2);
+  const darkest = sampleAt(samples, span, middle);
+  const highest = samples.reduce((best, sample) => (sample.moonAltitudeDeg > best.moonAltitudeDeg ? sample : best));
+  const outline = { stroke: "#0009", strokeWidth: 2.5, style: { paintOrder: "stroke" } };
+  return (
+    <g fontSize={11}>
+      {darkest && (
+        <text x={geometry.x(middle)} y={geometry.ev(darkest.skyEv) - 5} fill={PAPER} textAnchor="middle" {...outline}>
+          sky, EV {darkest.skyEv.toFixed(1).replace("-", "−")}
+        </text>
+      )}
+      {highest.moonAltitudeDeg > 3 && (
+        <text x={geometry.x(highest.at)} y={geometry.moonY(highest) - 5} fill={MIST} textAnchor="middle" {...outline}>
+          moon {Math.round(highest.moonIlluminatedFraction * 100)} %
+        </text>
+      )}
+    </g>
   );
 }

@@ -39,6 +39,8 @@ export function ribbonGeometry(span: NightSpan, samples: readonly SkySample[], w
     evArea,
     evLine,
     sunLine: altitudeLine((sample) => sample.sunAltitudeDeg),
+    /** Height at which the moon line stands for a sample. */
+    moonY: (sample: SkySample) => altitude(sample.moonAltitudeDeg),
     moonLine: altitudeLine((sample) => sample.moonAltitudeDeg),
   };
 }

@@ -13,8 +13,8 @@ export function RefusedList({
         {refused.length === 1 ? "1 file was not taken" : `${refused.length} files were not taken`}
       </Box>
       <Box as="ul" listStyleType="none">
-        {refused.map(({ name, reason }, index) => (
-          <Box as="li" key={`${index}-${name}`} fontSize="12.5px" py="5px" borderBottomWidth="1px" borderColor="line">
+        {refused.map(({ name, reason }) => (
+          <Box as="li" key={`${name} ${reason}`} fontSize="12.5px" py="5px" borderBottomWidth="1px" borderColor="line">
             <Box fontFamily="mono" overflowWrap="anywhere">
               {name}
             </Box>

@@ -62,8 +62,8 @@ export function SiftView({ run, dropped, uploads, onToggle, onFiles }: SiftViewP
       <Box flex="1" minH="0" overflowY="auto" px="16px" py="12px">
         {uploads.length > 0 && (
           <Box as="ul" listStyleType="none" aria-label="Files on their way" mb="16px">
-            {uploads.map(({ name, share, state, reason }, index) => (
-              <Flex as="li" key={`${index}-${name}`} align="center" gap="12px" py="3px" fontSize="13px">
+            {uploads.map(({ id, name, share, state, reason }) => (
+              <Flex as="li" key={id} align="center" gap="12px" py="3px" fontSize="13px">
                 <Box width="220px" overflow="hidden" textOverflow="ellipsis" whiteSpace="nowrap">
                   {name}
                 </Box>

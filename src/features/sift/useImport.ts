@@ -8,6 +8,8 @@ import { errorText, sendJson, uploadFile } from "@/features/api/client";
 
 /** One dropped file on its way. */
 export interface Upload {
+  /** Its place among the files that were dropped together. */
+  readonly id: number;
   readonly name: string;
   readonly bytes: number;
   /** Share that is through, 0 to 1. */
@@ -31,7 +33,9 @@ export function useImport(shotId: string) {
     if (files.length === 0) return;
     setBusy(true);
     setProblem(null);
-    setUploads(files.map(({ name, size }) => ({ name, bytes: size, share: 0, state: "waiting", reason: null })));
+    setUploads(
+      files.map(({ name, size }, id) => ({ id, name, bytes: size, share: 0, state: "waiting", reason: null })),
+    );
     const update = (index: number, change: Partial<Upload>) =>
       setUploads((all) => all.map((upload, i) => (i === index ? { ...upload, ...change } : upload)));
     try {

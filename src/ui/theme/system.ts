@@ -8,6 +8,9 @@ const config = defineConfig({
     "html, body": { height: "100%", bg: "ink", color: "bone", fontSize: "14px", lineHeight: 1.45 },
     body: { fontFamily: "body", overflow: "hidden" },
     "*:focus-visible": { outline: "2px solid", outlineColor: "lamp", outlineOffset: "2px" },
+    "input[type=radio], input[type=checkbox]": { accentColor: "{colors.lamp}" },
+    // Recipe lines are read character by character: no ligature may draw "->" as something else.
+    "[data-mono], code": { fontFamily: "mono", fontVariantLigatures: "none", fontFeatureSettings: '"zero"' },
     "::selection": { bg: "lamp", color: "ink" },
   },
   theme: {

@@ -1,0 +1,46 @@
+import { basename } from "node:path";
+import { pictureStatistics } from "@/core/picture";
+import { readableDuration } from "@/core/recipe";
+import { decodePicture, plainReason, readHeader } from "@/engine/files/decode";
+import { readMetadata } from "@/engine/files/metadata";
+import { InputError, UsageError } from "./errors";
+import { readOptions } from "./options";
+
+async function inspectFile(file: string) {
+  try {
+    const { width, height, depth, format } = await readHeader(file);
+    const samples = await decodePicture(file, 8);
+    const { clippedAny, clippedAll, crushedAll } = pictureStatistics(samples as Uint8Array);
+    const metadata = await readMetadata(file);
+    return { file, format, width, height, depth, ...metadata, clippedAny, clippedAll, crushedAll };
+  } catch (error) {
+    throw new InputError(`${file}: ${plainReason(error)}`);
+  }
+}
+
+/** `inspect FILE...`: size, depth, metadata, clipped and crushed shares. */
+export async function inspectCommand(args: readonly string[]): Promise<void> {
+  const { values, positionals } = readOptions(args, {});
+  if (positionals.length === 0) throw new UsageError("Give one or more picture files.");
+  const rows = [];
+  for (const file of positionals) rows.push(await inspectFile(file));
+  if (values.json) {
+    console.log(JSON.stringify(rows));
+    return;
+  }
+  for (const row of rows) {
+    const settings = [
+      row.shutterSeconds === null ? null : readableDuration(row.shutterSeconds),
+      row.iso === null ? null : `ISO ${row.iso}`,
+      row.fNumber === null ? null : `f/${row.fNumber}`,
+      row.camera,
+      row.takenAt?.toISOString(),
+    ].filter(Boolean);
+    console.log(`${basename(row.file)}  ${row.width} x ${row.height}, ${row.depth} bit ${row.format}`);
+    console.log(`  ${settings.join(", ") || "no metadata"}`);
+    console.log(
+      `  clipped ${(100 * row.clippedAny).toFixed(2)} % (all channels ${(100 * row.clippedAll).toFixed(2)} %), crushed ${(100 * row.crushedAll).toFixed(2)} %`,
+    );
+    if (row.recipeLine) console.log(`  ${row.recipeLine}`);
+  }
+}

@@ -1,0 +1,44 @@
+import { InputError, UsageError } from "./errors";
+
+// The command line: picks a command, loads only its code, turns its outcome into an exit code.
+
+type Command = (args: readonly string[]) => Promise<void>;
+
+const COMMANDS: Record<string, () => Promise<Command>> = {
+  recipe: async () => (await import("./recipe")).recipeCommand,
+  simulate: async () => (await import("./simulate")).simulateCommand,
+  inspect: async () => (await import("./inspect")).inspectCommand,
+  stack: async () => (await import("./stack")).stackCommand,
+};
+
+const USAGE = `usage: aevumen <command> [--json]
+
+  recipe "LINE"                                        read a recipe line and write it in its usual spelling
+  simulate --scene NAME --recipe "LINE" [--seed N] [--size WxH] -o DIR
+                                                       frames of a scene through a simulated phone
+  inspect FILE...                                      measure pictures
+  stack --mode lighten|mean [--linear|--encoded] [--exclude N,...] [--threads N] -o OUT FILE...
+                                                       fuse frames; OUT ends in .tif, .png or .jpg`;
+
+async function main(argv: readonly string[]): Promise<number> {
+  const [name, ...args] = argv;
+  const load = name === undefined ? undefined : COMMANDS[name];
+  if (!load) {
+    const wanted = name === undefined || name === "--help" || name === "-h";
+    console[wanted && name !== undefined ? "log" : "error"](
+      wanted ? USAGE : `There is no command ${name}.\n\n${USAGE}`,
+    );
+    return wanted && name !== undefined ? 0 : 2;
+  }
+  try {
+    await (await load())(args);
+    return 0;
+  } catch (error) {
+    if (error instanceof InputError) console.error(error.message);
+    else if (error instanceof UsageError) console.error(`${error.message}\n\n${USAGE}`);
+    else throw error;
+    return error instanceof UsageError ? 2 : 1;
+  }
+}
+
+process.exitCode = await main(process.argv.slice(2));

@@ -1,0 +1,41 @@
+import { type ParseArgsConfig, parseArgs } from "node:util";
+import { UsageError } from "./errors";
+
+/** Reads a command's options; `--json` is always one. @throws UsageError for unknown or incomplete ones. */
+export function readOptions<Options extends NonNullable<ParseArgsConfig["options"]>>(
+  args: readonly string[],
+  options: Options,
+) {
+  try {
+    return parseArgs({
+      args: [...args],
+      options: { json: { type: "boolean" as const }, ...options },
+      allowPositionals: true,
+    });
+  } catch (error) {
+    throw new UsageError(error instanceof Error ? error.message : String(error));
+  }
+}
+
+/** An option that must be there. @throws UsageError when it is not. */
+export function required(value: string | undefined, name: string): string {
+  if (value === undefined) throw new UsageError(`${name} is missing.`);
+  return value;
+}
+
+/** A whole number of at least `least`. @throws UsageError for anything else. */
+export function wholeNumber(text: string, name: string, least: number): number {
+  const value = Number(text);
+  if (!Number.isInteger(value) || value < least)
+    throw new UsageError(`${name} must be a whole number from ${least}, got ${text}.`);
+  return value;
+}
+
+/** A bar on standard error, on a terminal and not otherwise. */
+export function showBar(done: number, total: number): void {
+  if (!process.stderr.isTTY) return;
+  const filled = Math.round((30 * done) / Math.max(1, total));
+  process.stderr.write(
+    `\r${"#".repeat(filled)}${"-".repeat(30 - filled)} ${done}/${total}${done === total ? "\n" : ""}`,
+  );
+}

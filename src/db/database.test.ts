@@ -1,0 +1,186 @@
+import { randomUUID } from "node:crypto";
+import { join } from "node:path";
+import pg from "pg";
+import { type Database, openEmbedded, openServer } from "./database";
+import { publish, subscribe } from "./events";
+import { findPhone, listFilters, saveFilter, savePhone } from "./kit";
+import { addLogEntry, listLog, updateLogEntry } from "./log";
+import { createOuting, createShot, createSite, findOuting, findShot, listOutings, saveRecipe } from "./outings";
+import { addFrame, addRefusal, closeLostRuns, createRun, findFrames, findRun, finishRun } from "./runs";
+import { createStackJob, findJob, findStack, listStacks, updateJob, updateStack } from "./stacks";
+
+const MIGRATIONS = join(process.cwd(), "src/db/migrations");
+const SERVER_URL = process.env.TEST_DATABASE_URL;
+
+/** A fresh, empty database on the test server, dropped when it is closed. */
+async function openScratch(url: string): Promise<Database> {
+  const name = `scratch_${randomUUID().replaceAll("-", "")}`;
+  const admin = new pg.Client({ connectionString: url });
+  await admin.connect();
+  await admin.query(`create database ${name}`);
+  const database = await openServer(url.replace(/\/[^/]*$/, `/${name}`), MIGRATIONS);
+  return {
+    ...database,
+    close: async () => {
+      await database.close();
+      await admin.query(`drop database ${name}`);
+      await admin.end();
+    },
+  };
+}
+
+const KINDS: [string, () => Promise<Database>][] = [["embedded", () => openEmbedded(null, MIGRATIONS)]];
+if (SERVER_URL) KINDS.push(["server", () => openScratch(SERVER_URL)]);
+
+describe.each(KINDS)("the %s database", (_kind, open) => {
+  let database: Database;
+  let shotId: string;
+  let outingId: string;
+  beforeAll(async () => {
+    database = await open();
+    const site = await createSite(database.db, {
+      name: "Weir",
+      latitudeDeg: 53.9,
+      longitudeDeg: -3.4,
+      zone: "Europe/London",
+      darkSkyMagPerArcsec2: 20,
+    });
+    const created = await createOuting(database.db, {
+      name: "Mill weir",
+      date: "2026-11-24",
+      siteId: site.id,
+      shot: { name: "Silk", recipeLine: "2s" },
+    });
+    shotId = created.shotId;
+    outingId = created.outing.id;
+  });
+  afterAll(() => database.close());
+
+  const frame = (runId: string, name: string, takenAt: Date | null) => ({
+    ...{ runId, name, takenAt, hash: "a".repeat(64), thumbnailHash: "b".repeat(64) },
+    ...{ bytes: 5e9, width: 4080, height: 3060, depth: 8 as const },
+  });
+
+  it("keeps an outing with its site and shots, in order", async () => {
+    await createShot(database.db, { outingId, name: "Second", recipeLine: "1s" });
+    const detail = await findOuting(database.db, outingId);
+    expect(detail?.site?.name).toBe("Weir");
+    expect(detail?.shots.map(({ name, recipeLine }) => [name, recipeLine])).toEqual([
+      ["Silk", "2s"],
+      ["Second", "1s"],
+    ]);
+    expect((await listOutings(database.db)).map(({ firstShotId, siteName }) => [firstShotId, siteName])).toEqual([
+      [shotId, "Weir"],
+    ]);
+    expect(await findOuting(database.db, randomUUID())).toBeUndefined();
+  });
+
+  it("shows a shot's newest recipe", async () => {
+    await saveRecipe(database.db, shotId, "4s | iso 50");
+    expect((await findShot(database.db, shotId))?.recipeLine).toBe("4s | iso 50");
+  });
+
+  it("gives a run's frames by capture time, those without a time last", async () => {
+    const run = await createRun(database.db, {
+      shotId,
+      source: "files",
+      recipeLine: "",
+      state: "running",
+      framesWanted: 0,
+    });
+    await addFrame(database.db, frame(run.id, "no-time.jpg", null));
+    const late = await addFrame(database.db, frame(run.id, "late.jpg", new Date("2026-11-24T18:00:02Z")));
+    await addFrame(database.db, frame(run.id, "early.jpg", new Date("2026-11-24T18:00:01Z")));
+    await addRefusal(database.db, run.id, { name: "it's.txt", reason: 'Not a "picture".' });
+    await finishRun(database.db, run.id, "done");
+    const detail = await findRun(database.db, run.id);
+    expect(detail?.frames.map(({ name }) => name)).toEqual(["early.jpg", "late.jpg", "no-time.jpg"]);
+    expect(detail?.frames[0]?.bytes).toBe(5e9);
+    expect(detail?.run.refused).toEqual([{ name: "it's.txt", reason: 'Not a "picture".' }]);
+    expect(await findFrames(database.db, [late.id, randomUUID()])).toHaveLength(1);
+  });
+
+  it("closes the runs that a killed process left open and no others", async () => {
+    const lost = await createRun(database.db, {
+      shotId,
+      source: "phone",
+      recipeLine: "2s",
+      state: "running",
+      framesWanted: 3,
+    });
+    await closeLostRuns(database.db);
+    expect((await findRun(database.db, lost.id))?.run.state).toBe("aborted");
+  });
+
+  it("keeps a stack with its job and provenance", async () => {
+    const run = await createRun(database.db, {
+      shotId,
+      source: "phone",
+      recipeLine: "2s",
+      state: "done",
+      framesWanted: 1,
+    });
+    const inputs = [{ frameId: randomUUID(), name: "a.jpg", hash: "c".repeat(64) }];
+    const { stack, job } = await createStackJob(database.db, {
+      shotId,
+      runId: run.id,
+      parameters: { method: "mean", encoded: false },
+      inputs,
+      version: "1",
+    });
+    await updateJob(database.db, job.id, { state: "running", done: 1, framesPerSecond: 7.5, beatAt: new Date() });
+    await updateStack(database.db, stack.id, { resultHash: "d".repeat(64), framesUsed: 1 });
+    const detail = await findStack(database.db, stack.id);
+    expect(detail?.stack.inputs).toEqual(inputs);
+    expect(detail?.stack.resultHash).toBe("d".repeat(64));
+    expect((await findJob(database.db, job.id))?.framesPerSecond).toBe(7.5);
+    expect((await listStacks(database.db, shotId)).map(({ job: entry }) => entry?.id)).toEqual([job.id]);
+    expect((await listOutings(database.db))[0]?.pictureHash).toBe("d".repeat(64));
+  });
+
+  it("hides a deleted log entry and brings it back", async () => {
+    const entry = await addLogEntry(database.db, { outingId, shotId, kind: "run", recipeLine: "2s", frameCount: 3 });
+    await updateLogEntry(database.db, entry.id, { note: "too bright by 1.3", rating: 4 });
+    await updateLogEntry(database.db, entry.id, { deletedAt: new Date() });
+    expect(await listLog(database.db, outingId)).toEqual([]);
+    await updateLogEntry(database.db, entry.id, { deletedAt: null });
+    const [row] = await listLog(database.db);
+    expect([row?.entry.note, row?.entry.rating, row?.shotName, row?.outingName]).toEqual([
+      "too bright by 1.3",
+      4,
+      "Silk",
+      "Mill weir",
+    ]);
+  });
+
+  it("replaces a phone's profile by name and keeps filters by strength", async () => {
+    const profile = {
+      shutterLadder: [1],
+      isoLadder: [50],
+      measuredShutters: [],
+      writeSeconds: 0.3,
+      delaysSeconds: [2],
+    };
+    const { GENERIC_MAIN_LENS: lens } = await import("@/core/sensor");
+    await savePhone(database.db, { name: "Pocket B", profile: { ...profile, lens } });
+    await savePhone(database.db, { name: "Pocket B", profile: { ...profile, lens, writeSeconds: 0.9 } });
+    expect((await findPhone(database.db, "Pocket B"))?.profile.writeSeconds).toBe(0.9);
+    await saveFilter(database.db, { name: "strong", notation: "factor", value: 64 });
+    await saveFilter(database.db, { name: "weak", notation: "factor", value: 8 });
+    expect((await listFilters(database.db)).map(({ name }) => name)).toEqual(["weak", "strong"]);
+  });
+
+  it("tells listeners what was published", async () => {
+    const heard = new Promise(
+      (resolve) => void subscribe(database, resolve).then(() => publish(database.db, { topic: "job", id: "x" })),
+    );
+    expect(await heard).toEqual({ topic: "job", id: "x" });
+  });
+
+  it("runs several statements without values in one text", async () => {
+    const { rows } = await database.sql(
+      "create temporary table t (n int); insert into t values (1), (2); select sum(n)::int as n from t",
+    );
+    expect(rows).toEqual([{ n: 3 }]);
+  });
+});

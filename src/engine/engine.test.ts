@@ -1,0 +1,312 @@
+import { spawn } from "node:child_process";
+import { mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import { Readable } from "node:stream";
+import exifr from "exifr";
+import sharp, { type Sharp } from "sharp";
+import yazl from "yazl";
+import { tiffHeader } from "@/core/formats";
+import { parseRecipe } from "@/core/recipe";
+import { type Database, openEmbedded } from "@/db/database";
+import { createOuting } from "@/db/outings";
+import { createRun, findRun } from "@/db/runs";
+import { decodePicture } from "./files/decode";
+import { cleanName, importFile } from "./files/importFiles";
+import { FolderHeldError, holdFolder } from "./owner";
+import { armProblems, deliveredShutter } from "./phone/arm";
+import { POCKET_A } from "./phone/profiles";
+import { StandInPhone } from "./phone/standIn";
+import { runStack } from "./stack/runStack";
+import { receiveStream, storeBytes, storedPath } from "./store";
+
+const data = mkdtempSync(join(tmpdir(), "aevumen-test-"));
+process.env.AEVUMEN_DATA = data;
+afterAll(() => rmSync(data, { recursive: true, force: true }));
+
+const flat = (value: number, width = 64, height = 48) =>
+  sharp({ create: { width, height, channels: 3, background: { r: value, g: value, b: value } } });
+
+describe("the store", () => {
+  it("names files by their hash, keeps one copy, and leaves nothing unfinished", async () => {
+    const first = await storeBytes(Buffer.from("light"));
+    expect(await storeBytes(Buffer.from("light"))).toEqual(first);
+    expect(readFileSync(storedPath(first.hash), "utf8")).toBe("light");
+    await expect(receiveStream(Readable.from([Buffer.alloc(100)]), { limitBytes: 99 })).rejects.toThrow(
+      "more than 99 bytes",
+    );
+    expect(readdirSync(join(data, "store/unfinished"))).toEqual([]);
+    expect(() => storedPath("../../etc/passwd")).toThrow(RangeError);
+  });
+});
+
+describe("the owner of a data folder", () => {
+  it("is told to a second one, and gone after a crash", async () => {
+    const folder = mkdtempSync(join(tmpdir(), "aevumen-held-"));
+    const hold = await holdFolder(folder, "the first");
+    await expect(holdFolder(folder, "the second")).rejects.toThrow(FolderHeldError);
+    await expect(holdFolder(folder, "the second")).rejects.toThrow(/the first, process \d+/);
+    await hold.release();
+    const script = `const { createServer } = require("node:net"); const { createHash } = require("node:crypto");
+      createServer().listen("\\0aevumen-" + createHash("sha256").update(${JSON.stringify(folder)}).digest("hex").slice(0, 32), () => console.log("held"));`;
+    const child = spawn(process.execPath, ["-e", script]);
+    await new Promise((resolve) => child.stdout.once("data", resolve));
+    await expect(holdFolder(folder, "the third")).rejects.toThrow(FolderHeldError);
+    child.kill("SIGKILL");
+    await new Promise((resolve) => child.once("exit", resolve));
+    await (await holdFolder(folder, "the fourth")).release();
+    rmSync(folder, { recursive: true });
+  });
+});
+
+describe("importing", () => {
+  let database: Database;
+  let shotId: string;
+  beforeAll(async () => {
+    database = await openEmbedded(null, join(process.cwd(), "src/db/migrations"));
+    ({ shotId } = await createOuting(database.db, {
+      name: "Loose",
+      date: "2026-11-24",
+      siteId: null,
+      shot: { name: "x", recipeLine: "" },
+    }));
+  });
+  afterAll(() => database.close());
+  const batch = async () =>
+    (await createRun(database.db, { shotId, source: "files", recipeLine: "", state: "running", framesWanted: 0 })).id;
+  const drop = (runId: string, name: string, bytes: Buffer) =>
+    importFile(database.db, runId, name, Readable.from([bytes]));
+
+  it("takes a JPEG with its metadata and a twin only once", async () => {
+    const runId = await batch();
+    const exif = {
+      IFD0: { Model: "Pocket C" },
+      IFD2: {
+        ExposureTime: "1/4",
+        ISOSpeedRatings: "80",
+        DateTimeOriginal: "2026:11:24 18:00:05",
+        SubSecTimeOriginal: "250",
+      },
+    };
+    const jpeg = await flat(90).jpeg().withExif(exif).toBuffer();
+    expect(await drop(runId, "../../a.jpg", jpeg)).toEqual({ taken: 1, refused: [] });
+    expect((await drop(runId, "b.jpg", jpeg)).refused[0]?.reason).toMatch(/there already, as a.jpg/);
+    const [frame] = (await findRun(database.db, runId))!.frames;
+    expect(frame).toMatchObject({
+      name: "a.jpg",
+      width: 64,
+      height: 48,
+      depth: 8,
+      camera: "Pocket C",
+      shutterSeconds: 0.25,
+      iso: 80,
+    });
+    expect(frame!.takenAt!.toISOString()).toBe("2026-11-24T18:00:05.250Z");
+  });
+
+  it("refuses what is no whole picture, each with its reason, and keeps nothing of it", async () => {
+    const runId = await batch();
+    const noise = await sharp({
+      create: {
+        width: 900,
+        height: 700,
+        channels: 3,
+        background: "#888",
+        noise: { type: "gaussian", mean: 128, sigma: 40 },
+      },
+    })
+      .jpeg()
+      .toBuffer();
+    const reasonOf = async (name: string, bytes: Buffer) => (await drop(runId, name, bytes)).refused[0]?.reason;
+    expect(await reasonOf("cut.jpg", noise.subarray(0, noise.length / 2))).toMatch(/breaks off or is damaged/);
+    expect(await reasonOf("text.jpg", Buffer.from("not a picture at all"))).toMatch(/not a picture that can be read/);
+    expect(await reasonOf("empty.jpg", Buffer.alloc(0))).toMatch(/empty/);
+    expect(
+      await reasonOf("drawing.svg", Buffer.from('<svg xmlns="http://www.w3.org/2000/svg" width="9" height="9"/>')),
+    ).toMatch(/not a picture that can be read/);
+    expect(await reasonOf("broken.zip", Buffer.from("PK\x03\x04 and then nothing"))).toMatch(/archive is damaged/);
+    const detail = await findRun(database.db, runId);
+    expect(detail?.frames).toEqual([]);
+    expect(detail?.run.refused).toHaveLength(5);
+    expect(readdirSync(join(data, "store/unfinished"))).toEqual([]);
+  });
+
+  const zipOf = async (fill: (zip: yazl.ZipFile) => void): Promise<Buffer> => {
+    const zip = new yazl.ZipFile();
+    fill(zip);
+    zip.end();
+    const chunks: Buffer[] = [];
+    for await (const chunk of zip.outputStream) chunks.push(chunk as Buffer);
+    return Buffer.concat(chunks);
+  };
+
+  it("unpacks an archive, picture by picture", async () => {
+    const runId = await batch();
+    const [one, two] = await Promise.all([flat(10).png().toBuffer(), flat(20).png().toBuffer()]);
+    const zip = await zipOf((archive) => {
+      archive.addBuffer(one, "night/one.png");
+      archive.addBuffer(two, "night/two.png");
+      archive.addBuffer(Buffer.from("hello"), "night/readme.txt");
+      archive.addBuffer(Buffer.from("x"), "__MACOSX/night/._one.png");
+    });
+    const result = await drop(runId, "night.zip", zip);
+    expect(result.taken).toBe(2);
+    expect(result.refused.map(({ name }) => name)).toEqual(["readme.txt"]);
+  });
+
+  it("refuses an archive that points outside of itself or would burst", async () => {
+    const runId = await batch();
+    const inside = await zipOf((archive) => archive.addBuffer(Buffer.from("x"), "aa/bb/passwd"));
+    const outside = Buffer.from(inside.toString("latin1").replaceAll("aa/bb/passwd", "../../passwd"), "latin1");
+    expect((await drop(runId, "evil.zip", outside)).refused[0]?.reason).toMatch(/points outside of itself/);
+    const bomb = await zipOf((archive) => archive.addBuffer(Buffer.alloc(5_000_000), "zeros.jpg"));
+    expect((await drop(runId, "bomb.zip", bomb)).refused[0]?.reason).toMatch(/would grow more than 100-fold/);
+    expect((await findRun(database.db, runId))?.frames).toEqual([]);
+  });
+
+  it("makes harmless names of hostile ones", () => {
+    expect(cleanName("..\\..\\x/\u0000a\u0007.jpg")).toBe("a.jpg");
+    expect(cleanName("")).toBe("unnamed");
+  });
+});
+
+describe("decoding", () => {
+  it("gives 16-bit samples unchanged, grey as three channels, and turns a picture upright", async () => {
+    const grey = await sharp(
+      Uint16Array.from({ length: 12 }, (_, i) => 1000 * i),
+      { raw: { width: 4, height: 3, channels: 1 } },
+    )
+      .toColourspace("grey16")
+      .png()
+      .toBuffer();
+    const samples = await decodePicture(grey, 16);
+    expect([...samples.slice(0, 6)]).toEqual([0, 0, 0, 1000, 1000, 1000]);
+    const turned = await flat(50, 64, 48).jpeg().withMetadata({ orientation: 6 }).toBuffer();
+    expect(await decodePicture(turned, 8)).toHaveLength(64 * 48 * 3);
+  });
+});
+
+describe("stacking files", () => {
+  const folder = mkdtempSync(join(tmpdir(), "aevumen-stack-"));
+  afterAll(() => rmSync(folder, { recursive: true, force: true }));
+  const notes = { software: "test" };
+  const write = async (name: string, picture: Sharp) => {
+    await picture.png().toFile(join(folder, name));
+    return { name, path: join(folder, name) };
+  };
+
+  it("leaves out what does not fit, names it, and does not depend on threads or on being resumed", async () => {
+    const files = [
+      await write("a.png", flat(10)),
+      await write("b.png", flat(200)),
+      await write("odd.png", flat(99, 32, 32)),
+    ];
+    writeFileSync(join(folder, "text.jpg"), "no picture");
+    files.push({ name: "text.jpg", path: join(folder, "text.jpg") });
+    const fuse = (outputPath: string, threads: number) =>
+      runStack({ files, method: "mean", encoded: true, outputPath, notes, threads });
+    const outcome = await fuse(join(folder, "one.tif"), 1);
+    expect(outcome).toMatchObject({ kind: "done", width: 64, height: 48, used: ["a.png", "b.png"] });
+    if (outcome.kind !== "done") return;
+    expect(outcome.refused.map(({ name }) => name).sort()).toEqual(["odd.png", "text.jpg"]);
+    expect(outcome.refused.find(({ name }) => name === "odd.png")?.reason).toBe(
+      "It is 32 x 32 pixels; the stack is 64 x 48.",
+    );
+    await fuse(join(folder, "two.tif"), 2);
+    expect(readFileSync(join(folder, "two.tif")).equals(readFileSync(join(folder, "one.tif")))).toBe(true);
+    const [sample] = await decodePicture(join(folder, "one.tif"), 16);
+    expect(sample).toBe(105 * 257);
+  });
+
+  it("says so when nothing can be fused, and stops when told", async () => {
+    const text = [{ name: "text.jpg", path: join(folder, "text.jpg") }];
+    expect(
+      await runStack({ files: text, method: "mean", encoded: false, outputPath: join(folder, "x.tif"), notes }),
+    ).toMatchObject({ kind: "failed" });
+    const abort = AbortSignal.abort();
+    const files = [await write("c.png", flat(1)), await write("d.png", flat(2))];
+    expect(
+      await runStack(
+        { files, method: "lighten", encoded: false, outputPath: join(folder, "y.tif"), notes },
+        () => {},
+        abort,
+      ),
+    ).toEqual({ kind: "aborted" });
+  });
+});
+
+describe("a written TIFF", () => {
+  it("is read back by independent readers, samples and metadata", async () => {
+    const notes = {
+      software: "Aevumen",
+      camera: "Pocket A",
+      takenAt: "2026:11:24 18:00:00",
+      exposureSeconds: 1 / 60,
+      fNumber: 1.8,
+      iso: 50,
+    };
+    const width = 500;
+    const height = 700;
+    const samples = Uint16Array.from({ length: 3 * width * height }, (_, i) => (i * 7919) % 65_536);
+    const file = Buffer.concat([tiffHeader(width, height, notes), Buffer.from(samples.buffer)]);
+    expect(Buffer.from((await decodePicture(file, 16)).buffer.slice(0)).length).toBeGreaterThan(0);
+    expect(await decodePicture(file, 16)).toEqual(samples);
+    const tags = await exifr.parse(file, { reviveValues: false });
+    expect(tags).toMatchObject({
+      Model: "Pocket A",
+      Software: "Aevumen",
+      ISO: 50,
+      DateTimeOriginal: "2026:11:24 18:00:00",
+    });
+    expect(tags.ExposureTime).toBeCloseTo(1 / 60, 6);
+  });
+});
+
+describe("the stand-in phone", () => {
+  const { profile } = POCKET_A;
+  const widths = [4080, 2040, 1020];
+  const problemsOf = (line: string, widthPx = 1020) =>
+    armProblems(parseRecipe(line).recipe, profile, widths, { widthPx });
+
+  it("refuses what it does not offer and says what it has", () => {
+    expect(problemsOf("4 x 2s | iso 50 | delay 2s | jpeg")).toEqual([]);
+    expect(problemsOf("iso 50")[0]?.message).toMatch(/no shutter time/);
+    expect(problemsOf("60s")[0]?.message).toMatch(/goes from/);
+    expect(problemsOf("2s | iso 55")[0]?.message).toMatch(/has ISO 50, not ISO 55/);
+    expect(problemsOf("2s | delay 3s")[0]?.message).toMatch(/delays are 2, 5, 10 s/);
+    expect(problemsOf("2s", 777)[0]?.part).toBe("size");
+  });
+
+  it("holds 29.2 s when it says 30", () => {
+    expect(deliveredShutter(profile, 30)).toBe(29.2);
+    expect(deliveredShutter(profile, 2)).toBe(2);
+  });
+
+  it("writes frames with full metadata, a period apart, the same for the same seed", async () => {
+    const phone = new StandInPhone(
+      POCKET_A.name,
+      { ...profile, lens: { ...profile.lens, widthPx: 408, heightPx: 306 } },
+      "tram-quay",
+    );
+    const { recipe } = parseRecipe("3 x 1/4 every 1s | iso 100 | nd 8 | wb 4000K | delay 2s | jpeg");
+    const shoot = async () => {
+      const options = { widthPx: 102, pace: "quick" as const, startsAt: new Date("2026-11-24T18:00:00Z"), seed: 3 };
+      expect(await phone.arm(recipe, options)).toEqual({ kind: "armed" });
+      const frames = [];
+      for await (const frame of phone.capture()) frames.push(frame);
+      return frames;
+    };
+    const frames = await shoot();
+    expect(frames.map(({ takenAt }) => takenAt.toISOString().slice(17, 23))).toEqual(["02.000", "03.000", "04.000"]);
+    const tags = await exifr.parse(Buffer.from(frames[0]!.jpeg), { reviveValues: false });
+    expect(tags).toMatchObject({
+      Model: "Pocket A",
+      ISO: 100,
+      FNumber: 1.8,
+      ExposureTime: 0.25,
+      DateTimeOriginal: "2026:11:24 18:00:02",
+    });
+    expect(Buffer.from((await shoot())[2]!.jpeg).equals(Buffer.from(frames[2]!.jpeg))).toBe(true);
+    await expect(phone.capture()[Symbol.asyncIterator]().next()).rejects.toThrow(/arm/);
+  });
+});
