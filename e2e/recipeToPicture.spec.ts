@@ -1,0 +1,127 @@
+import { expect, type Page, test } from "@playwright/test";
+
+async function beginOuting(page: Page, place: string): Promise<void> {
+  await page.goto("/");
+  await page.getByLabel("Place", { exact: true }).fill(place);
+  await page.getByLabel(/Latitude/).fill("53.86");
+  await page.getByLabel(/Longitude/).fill("-3.42");
+  await page.getByRole("button", { name: "Begin this outing" }).click();
+  await expect(page).toHaveURL(/\/run$/);
+}
+
+const noPageScroll = (page: Page) =>
+  page.evaluate(
+    () =>
+      document.documentElement.scrollHeight <= window.innerHeight &&
+      document.documentElement.scrollWidth <= window.innerWidth,
+  );
+
+test("a recipe is typed, run, fused, looked at and logged", async ({ page }) => {
+  await beginOuting(page, "Mill weir");
+  await expect(page.getByRole("slider", { name: /The night from/ })).toBeVisible();
+
+  const line = page.getByRole("textbox", { name: "Recipe" });
+  await line.fill("4 x 1s every 1.5s | iso fifty | jpeg -> mean");
+  await expect(page.getByRole("alert").filter({ hasText: "iso fifty" })).toContainText("expected iso and a number");
+  await expect(page.getByRole("button", { name: /^Run/ })).toBeDisabled();
+  await line.fill("4x1s every 1.5 s|ISO50|jpeg→mean");
+  await line.press("Enter");
+  await expect(line).toHaveValue("4 x 1s every 1.5s | iso 50 | jpeg -> mean");
+  await page.reload();
+  await expect(line).toHaveValue("4 x 1s every 1.5s | iso 50 | jpeg -> mean");
+
+  await page.getByLabel("0.8 MP").check();
+  await page.getByRole("button", { name: "Run 4 frames" }).click();
+  await expect(page.getByText("Done: 4 of 4 frames")).toBeVisible({ timeout: 60_000 });
+  await expect(page.getByRole("img", { name: /frame-0004.jpg, 1020 x 765 pixels/ })).toBeVisible();
+  expect(await noPageScroll(page)).toBe(true);
+
+  await page.getByRole("button", { name: "Fuse 4 frames" }).click();
+  await expect(page).toHaveURL(/\/stack$/);
+  await expect(page.getByText("1020 × 765 at")).toBeVisible({ timeout: 60_000 });
+  await expect(page.getByRole("img", { name: /Histogram of 780,300 pixels/ })).toBeVisible();
+  await page.keyboard.press("x");
+  await expect(page.getByText("1020 × 765 at 100 %")).toBeVisible();
+  await page.keyboard.press("h");
+  await expect(page.getByText("dots: clipped")).toBeVisible();
+  expect(await noPageScroll(page)).toBe(true);
+
+  await page.getByRole("link", { name: /^Log/ }).click();
+  const note = page.getByLabel("Note on stack of 4 frames");
+  await note.fill("Water like glass.");
+  await note.blur();
+  await page.getByRole("button", { name: "Rate 4 of 5" }).first().click();
+  await expect(page.getByRole("button", { name: "Rate 4 of 5" }).first()).toHaveAttribute("aria-pressed", "true");
+  await page.reload();
+  await expect(note).toHaveValue("Water like glass.");
+  await expect(page.getByText("4 x 1s every 1.5s | iso 50 | jpeg -> mean")).toHaveCount(2);
+
+  await page.getByRole("button", { name: "Delete" }).first().click();
+  await expect(page.getByText("1 entry", { exact: true })).toBeVisible();
+  await page.getByRole("button", { name: "Undo" }).click();
+  await expect(page.getByText("2 entries", { exact: true })).toBeVisible();
+});
+
+test("the phone says what it cannot do, and a run can be ended early", async ({ page }) => {
+  await beginOuting(page, "Market square");
+  const line = page.getByRole("textbox", { name: "Recipe" });
+  await line.fill("2 x 90s | iso 50");
+  await line.press("Enter");
+  await page.getByRole("button", { name: /^Run 2 frames/ }).click();
+  await expect(page.getByText(/cannot hold 1.m.30.s. It goes from/)).toBeVisible();
+
+  await line.fill("30 x 1s every 2s | iso 50 | jpeg");
+  await line.press("Enter");
+  await page.getByLabel("0.8 MP").check();
+  await page.getByLabel("in real time").check();
+  await page.getByRole("button", { name: /^Run 30 frames/ }).click();
+  await expect(page.getByText(/Running: [1-9] of 30 frames/)).toBeVisible({ timeout: 30_000 });
+  await page.getByRole("button", { name: "Stop after this frame" }).click();
+  await expect(page.getByText(/Ended early: \d+ of 30 frames/)).toBeVisible();
+  await expect(page.getByRole("button", { name: /^Fuse \d+ frames/ })).toBeVisible();
+});
+
+test("wrong coordinates keep what was typed and say what to write", async ({ page }) => {
+  await page.goto("/");
+  await page.getByLabel("Place", { exact: true }).fill("Nowhere");
+  await page.getByLabel(/Latitude/).fill("91");
+  await page.getByLabel(/Longitude/).fill("west");
+  await page.getByRole("button", { name: "Begin this outing" }).click();
+  await expect(page.getByText("Latitude goes from -90 to 90.")).toBeVisible();
+  await expect(page.getByText("Write it as a decimal number, such as 51.48.")).toBeVisible();
+  await expect(page.getByLabel("Place", { exact: true })).toHaveValue("Nowhere");
+  await expect(page.getByLabel(/Latitude/)).toHaveValue("91");
+});
+
+test("help, palette, number keys, themes and lost addresses work from the keyboard", async ({ page }) => {
+  await beginOuting(page, "Carousel");
+  await page.locator("body").press("?");
+  await expect(page.getByRole("heading", { name: "How this works" })).toBeVisible();
+  await page.keyboard.press("Escape");
+  await expect(page.getByRole("heading", { name: "How this works" })).toBeHidden();
+  await page.keyboard.press("2");
+  await expect(page).toHaveURL(/\/sift$/);
+  await page.keyboard.press(";");
+  await page.getByPlaceholder("Where to, or what to do?").fill("log");
+  await page.keyboard.press("Enter");
+  await expect(page).toHaveURL(/\/log$/);
+  await expect(page.locator("html")).toHaveClass(/dark/);
+  await page.getByRole("button", { name: /light theme/ }).click();
+  await expect(page.locator("html")).toHaveClass(/light/);
+  await page.goto("/nowhere");
+  await expect(page.getByRole("heading", { name: "Nothing stands here." })).toBeVisible();
+  await page.goto("/outings/00000000-0000-4000-8000-000000000000/shots/00000000-0000-4000-8000-000000000000/run");
+  await expect(page.getByRole("heading", { name: "This outing cannot be shown." })).toBeVisible();
+});
+
+test("on a phone the column becomes a tab and nothing scrolls sideways", async ({ page }) => {
+  await page.setViewportSize({ width: 390, height: 844 });
+  await beginOuting(page, "Pump");
+  await expect(page.getByRole("tab", { name: "Frames" })).toBeVisible();
+  await page.getByRole("tab", { name: "Settings" }).click();
+  await expect(page.getByText("Renders as middle grey")).toBeVisible();
+  for (const station of ["Run", "Sift", "Stack", "Log"]) {
+    await page.getByRole("link", { name: new RegExp(`^${station}`) }).click();
+    expect(await noPageScroll(page)).toBe(true);
+  }
+});
