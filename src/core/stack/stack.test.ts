@@ -88,8 +88,18 @@ describe("the kernels", () => {
       fc.asyncProperty(stacks, async ({ plan, frames }) => {
         expect(await fuse(frames, plan)).toEqual(fusePlainly(frames, plan));
       }),
-      { numRuns: 60 },
+      { numRuns: 60, endOnFailure: true },
     );
+  });
+
+  it("round exact halves up in the dark, where the curve is straight", async () => {
+    // Codes 2k and 2k + 1 of 16 bits, and 0 and 1 of 8 bits (0 and 257): means of k + 1/2 and 128 1/2.
+    const even = Uint16Array.from({ length: 1200 }, (_, k) => 2 * k);
+    const odd = Uint16Array.from(even, (code) => code + 1);
+    const shape = { height: 1, method: "mean", encoded: false } as const;
+    expect(await fuse([even, odd], { ...shape, width: 400, depth: 16 })).toEqual(odd);
+    const dark = [new Uint8Array(3), new Uint8Array(3).fill(1)];
+    expect(await fuse(dark, { ...shape, width: 1, depth: 8 })).toEqual(new Uint16Array(3).fill(129));
   });
 
   it("do not care about the order of the frames", async () => {

@@ -20,13 +20,22 @@ export function identityTable(depth: SampleDepth): BigUint64Array {
 }
 
 /**
+ * How far a mean of fixed-point values can fall short of the exact one: half a unit of the last place, and as much again
+ * for the doubles it is compared in. Where the curve is straight, means of few codes are exact halves, which this lets
+ * round up; other means stay much farther from a threshold than this.
+ */
+const FIXED_POINT_SLACK = 1 / FIXED_POINT_ONE;
+
+/**
  * Least linear light that is rounded to each 16-bit sRGB code; 65,537 entries, the first 0 and the last infinite.
  * Entry k is the linear light of the display value (k - 0.5) / 65535, so comparing against it is the same as encoding
  * and rounding half up, without a power for every sample.
  */
 export function codeThresholds(): Float64Array {
   const thresholds = new Float64Array(65_537);
-  for (let code = 1; code < 65_536; code++) thresholds[code] = decodeSrgb((code - 0.5) / 65_535);
+  for (let code = 1; code < 65_536; code++) {
+    thresholds[code] = decodeSrgb((code - 0.5) / 65_535) - FIXED_POINT_SLACK;
+  }
   thresholds[65_536] = Number.POSITIVE_INFINITY;
   return thresholds;
 }

@@ -1,6 +1,9 @@
 import { decodeSrgb, encodeSrgb } from "../../picture/srgb";
 import type { StackMethod } from "../../recipe";
 
+/** Doubles that should be exact halves may fall short of them by some units of the last place. */
+const HALF = 0.5 + 1e-9;
+
 /**
  * Fuses whole frames of 8- or 16-bit codes in plain doubles, rounding once at the end: the reference that the compiled
  * kernels are held against.
@@ -16,6 +19,6 @@ export function fusePlainly(
     if (method === "lighten") return Math.max(...codes) * widen;
     const sum = codes.reduce((total, code) => total + (encoded ? code : decodeSrgb(code / top)), 0);
     const mean = sum / codes.length;
-    return Math.floor((encoded ? mean * widen : encodeSrgb(mean) * 65_535) + 0.5);
+    return Math.floor((encoded ? mean * widen : encodeSrgb(mean) * 65_535) + HALF);
   });
 }
