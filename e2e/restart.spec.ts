@@ -9,8 +9,8 @@ const ADDRESS = `http://127.0.0.1:${PORT}`;
 const FRAMES = 30;
 const data = join(process.env.TEST_DATA ?? ".test-data", "restart");
 
-function start(): ChildProcess {
-  return spawn(process.execPath, ["node_modules/next/dist/bin/next", "start", "-H", "127.0.0.1", "-p", String(PORT)], {
+function start(port = PORT): ChildProcess {
+  return spawn(process.execPath, ["node_modules/next/dist/bin/next", "start", "-H", "127.0.0.1", "-p", String(port)], {
     env: { ...process.env, AEVUMEN_ROOT: process.cwd(), AEVUMEN_DATA: data },
     stdio: ["ignore", "ignore", "pipe"],
     detached: true,
@@ -39,7 +39,7 @@ test("a stack that is killed in the middle goes on after a restart, without redo
   let server = start();
   try {
     await answers(request);
-    const second = start();
+    const second = start(PORT + 1);
     const said = new Promise<string>((resolve) =>
       second.stderr?.on("data", (chunk) => /in use by/.test(String(chunk)) && resolve(String(chunk))),
     );

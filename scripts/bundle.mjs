@@ -1,6 +1,6 @@
 // Builds everything that runs outside of Next.js into dist/: the WebAssembly kernels and the Node entry points. Does
 // nothing when dist/ is newer than the sources, so callers need not ask first.
-import { existsSync, mkdirSync, readdirSync, statSync, writeFileSync } from "node:fs";
+import { mkdirSync, readdirSync, statSync, writeFileSync } from "node:fs";
 import { dirname, join } from "node:path";
 import { fileURLToPath } from "node:url";
 
@@ -14,6 +14,8 @@ const ENTRIES = {
   "phone-thread": "src/engine/phone/thread.ts",
   worker: "src/engine/jobs/workerProcess.ts",
   seed: "src/engine/demo/seed.ts",
+  "bench-stack": "bench/stack.ts",
+  "bench-decode": "bench/decodeThread.ts",
 };
 
 /** Time of the newest file below the given folders and files, in milliseconds. */
@@ -44,7 +46,7 @@ async function bundleEntries() {
   const { build } = await import("esbuild");
   await build({
     absWorkingDir: root,
-    entryPoints: Object.fromEntries(Object.entries(ENTRIES).filter(([, path]) => existsSync(join(root, path)))),
+    entryPoints: ENTRIES,
     outdir: distFolder,
     outExtension: { ".js": ".mjs" },
     bundle: true,
@@ -62,7 +64,7 @@ async function bundleEntries() {
 export async function bundle() {
   const stamp = join(distFolder, ".stamp");
   const built = statSync(stamp, { throwIfNoEntry: false })?.mtimeMs ?? 0;
-  const sources = ["src", "demo", "scripts/bundle.mjs", "package-lock.json"].map((path) => join(root, path));
+  const sources = ["src", "demo", "bench", "scripts/bundle.mjs", "package-lock.json"].map((path) => join(root, path));
   if (built > newestChange(sources)) return false;
   mkdirSync(distFolder, { recursive: true });
   await compileKernels();

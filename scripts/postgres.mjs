@@ -15,9 +15,12 @@ function binaries() {
 
 const isRoot = process.getuid?.() === 0;
 
-/** The server refuses to run as root, so root runs it as the user that Debian's package made. */
+/**
+ * The server refuses to run as root, so root runs it as the user that Debian's package made. `setpriv` becomes the
+ * server, so signals reach it.
+ */
 const asServer = (command, args) =>
-  isRoot ? ["runuser", ["-u", "postgres", "--", command, ...args]] : [command, args];
+  isRoot ? ["setpriv", ["--reuid=postgres", "--regid=postgres", "--clear-groups", command, ...args]] : [command, args];
 
 /** Starts a server on a free port; null, said aloud, where there is none and none can be installed. */
 export async function startPostgres(port) {
@@ -41,18 +44,8 @@ export async function startPostgres(port) {
     { encoding: "utf8" },
   );
   if (init.status !== 0) throw new Error(`initdb failed: ${init.stderr}`);
-  const args = [
-    "-D",
-    data,
-    "-p",
-    String(port),
-    "-c",
-    "listen_addresses=127.0.0.1",
-    "-c",
-    `unix_socket_directories=${data}`,
-    "-c",
-    "fsync=off",
-  ];
+  const settings = ["listen_addresses=127.0.0.1", `unix_socket_directories=${data}`, "fsync=off"];
+  const args = ["-D", data, "-p", String(port), ...settings.flatMap((setting) => ["-c", setting])];
   const server = spawn(...asServer(join(folder, "postgres"), args), { stdio: ["ignore", "ignore", "pipe"] });
   await new Promise((resolve, reject) => {
     server.stderr.on("data", (chunk) => String(chunk).includes("ready to accept connections") && resolve());

@@ -1,5 +1,5 @@
 import { createReadStream } from "node:fs";
-import { Readable } from "node:stream";
+import { PassThrough, pipeline, Readable } from "node:stream";
 import exifr from "exifr";
 import sharp, { type Sharp } from "sharp";
 import { storedPath } from "../store";
@@ -43,7 +43,10 @@ async function convert(path: string, format: "png" | "jpeg"): Promise<Sharp> {
 export async function exportPicture(hash: string, format: ExportFormat): Promise<ExportedPicture> {
   const path = storedPath(hash);
   if (format === "tiff") return { body: webStream(createReadStream(path)), mediaType: "image/tiff", extension: "tif" };
-  const body = webStream(await convert(path, format));
+  // An image is a stream that can also be written to; only its readable half may become the body, or it never ends.
+  const encoded = new PassThrough();
+  pipeline(await convert(path, format), encoded, () => {});
+  const body = webStream(encoded);
   return { body, mediaType: `image/${format}`, extension: format === "png" ? "png" : "jpg" };
 }
 

@@ -1,7 +1,7 @@
 "use client";
 
 import { Box, Flex } from "@chakra-ui/react";
-import { type KeyboardEvent, useEffect, useRef, useState } from "react";
+import { type KeyboardEvent, useRef, useState } from "react";
 import { parseRecipe, printRecipe } from "@/core/recipe";
 import { underlined } from "./underlined";
 
@@ -17,9 +17,14 @@ interface RecipeLineProps {
 /** The recipe as one line of text: what is wrong is underlined, and what was expected is said above it. */
 export function RecipeLine({ line, onSave, onDraft }: RecipeLineProps) {
   const [text, setText] = useState(line);
+  const [adopted, setAdopted] = useState(line);
   const [earlier, setEarlier] = useState<readonly string[]>([]);
   const mirror = useRef<HTMLDivElement>(null);
-  useEffect(() => setText(line), [line]);
+  // A newly saved line replaces the text, but never what somebody is in the middle of typing.
+  if (line !== adopted) {
+    setAdopted(line);
+    if (text === adopted) setText(line);
+  }
   const { recipe, problems } = parseRecipe(text);
   const [first] = problems;
 

@@ -108,7 +108,7 @@ export function RunStation({ outingId, shotId }: { readonly outingId: string; re
           )
         }
       />
-      <RecipeLine line={line} onSave={(text) => save.mutate(text)} onDraft={setDraft} />
+      {shot && <RecipeLine key={shotId} line={line} onSave={(text) => save.mutate(text)} onDraft={setDraft} />}
     </>
   );
 }
