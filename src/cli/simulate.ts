@@ -16,7 +16,7 @@ function widthOf(size: string | undefined): number {
   if (size === undefined) return widthPx;
   const match = /^(\d+)x(\d+)$/i.exec(size);
   const width = Number(match?.[1]);
-  if (!match || Math.round((heightPx * width) / widthPx) !== Number(match[2])) {
+  if (!match || width < 16 || width > widthPx || Math.round((heightPx * width) / widthPx) !== Number(match[2])) {
     throw new UsageError(
       `--size must be WxH in the sensor's shape, such as ${widthPx}x${heightPx} or ${widthPx / 4}x${heightPx / 4}.`,
     );
@@ -42,8 +42,9 @@ export async function simulateCommand(args: readonly string[]): Promise<void> {
   const folder = required(values.output, "-o DIR");
   const seed = wholeNumber(values.seed, "--seed", 0);
 
-  const phone = new StandInPhone(POCKET_A.name, POCKET_A.profile, sceneName);
-  const armed = await phone.arm(recipe, { widthPx: widthOf(values.size), pace: "quick", startsAt: TAKEN_FROM, seed });
+  const widthPx = widthOf(values.size);
+  const phone = new StandInPhone(POCKET_A.name, POCKET_A.profile, sceneName, [widthPx]);
+  const armed = await phone.arm(recipe, { widthPx, pace: "quick", startsAt: TAKEN_FROM, seed });
   if (armed.kind === "refused")
     throw new InputError(`recipe: ${armed.problems.map(({ message }) => message).join(" ")}`);
   const sequence = recipe.sequence!;

@@ -62,15 +62,12 @@ export class StandInPhone implements Phone {
     private readonly name: string,
     private readonly profile: PhoneProfile,
     private readonly sceneName: string,
+    /** Widths that it writes; by default its full size, a half and a quarter of it. */
+    private readonly widthsPx: readonly number[] = [1, 2, 4].map((part) => Math.round(profile.lens.widthPx / part)),
   ) {}
 
-  private widths(): number[] {
-    const { widthPx } = this.profile.lens;
-    return [widthPx, Math.round(widthPx / 2), Math.round(widthPx / 4)];
-  }
-
   async capabilities(): Promise<PhoneCapabilities> {
-    return { name: this.name, profile: this.profile, widthsPx: this.widths() };
+    return { name: this.name, profile: this.profile, widthsPx: this.widthsPx };
   }
 
   async status(): Promise<PhoneStatus> {
@@ -78,7 +75,7 @@ export class StandInPhone implements Phone {
   }
 
   async arm(recipe: Recipe, options: CaptureOptions): Promise<ArmResult> {
-    const problems = armProblems(recipe, this.profile, this.widths(), options);
+    const problems = armProblems(recipe, this.profile, this.widthsPx, options);
     if (problems.length > 0) return { kind: "refused", problems };
     this.armed = { recipe, options };
     this.state = "armed";

@@ -6,6 +6,7 @@ import { exposureValue, stackedFilterStops } from "@/core/light";
 import { effectivePeriodSeconds, type Recipe, readableDuration, runSeconds } from "@/core/recipe";
 import { GENERIC_MAIN_LENS } from "@/core/sensor";
 import { Readout } from "@/ui/Readout";
+import { minus } from "@/ui/words";
 
 interface RunReasonsProps {
   readonly recipe: Recipe;
@@ -66,7 +67,7 @@ export function RunReasons({ recipe, phone, widthPx, onWidth, pace, onPace }: Ru
       {ev !== null && settings && (
         <Readout
           label="Renders as middle grey"
-          value={`EV ${(ev - stops).toFixed(1)}`}
+          value={`EV ${minus((ev - stops).toFixed(1))}`}
           because={
             <>
               f/{settings.fNumber}, {readableDuration(settings.shutterSeconds)}, ISO {settings.iso}

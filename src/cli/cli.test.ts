@@ -1,0 +1,102 @@
+import { spawnSync } from "node:child_process";
+import { mkdtempSync, readdirSync, rmSync, writeFileSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import exifr from "exifr";
+import sharp from "sharp";
+
+const folder = mkdtempSync(join(tmpdir(), "aevumen-cli-"));
+afterAll(() => rmSync(folder, { recursive: true, force: true }));
+
+/** Runs the command line as a shell would. */
+function aevumen(...args: string[]) {
+  const { status, stdout, stderr } = spawnSync(process.execPath, [join(process.cwd(), "bin/aevumen"), ...args], {
+    encoding: "utf8",
+    env: { ...process.env, NODE_OPTIONS: "" },
+  });
+  return { status, stdout, stderr, json: () => JSON.parse(stdout) as Record<string, unknown> };
+}
+
+describe("aevumen recipe", () => {
+  it("normalises a line and gives it as an object", () => {
+    expect(aevumen("recipe", "24x2 s every 2,5s|ISO50|OD 0.9→mean").stdout.trim()).toBe(
+      "24 x 2s every 2.5s | iso 50 | od 0.9 -> mean",
+    );
+    const { status, json } = aevumen("recipe", "1/60 | iso 100", "--json");
+    expect(status).toBe(0);
+    expect(json()).toMatchObject({ line: "1/60 | iso 100", iso: 100, sequence: { frames: 1, shutterSeconds: 1 / 60 } });
+  });
+
+  it("ends with 1 and one line for a line that cannot be read, with 2 for wrong usage", () => {
+    const wrong = aevumen("recipe", "2s | iso many");
+    expect([wrong.status, wrong.stdout]).toEqual([1, ""]);
+    expect(wrong.stderr.trim().split("\n")).toHaveLength(1);
+    expect(wrong.stderr).toMatch(/iso many/);
+    expect(aevumen("recipe").status).toBe(2);
+    expect(aevumen("fly").status).toBe(2);
+    expect(aevumen("stack", "--mode", "blend", "-o", "x.tif", "a.jpg").status).toBe(2);
+    expect(aevumen("--help").status).toBe(0);
+  });
+});
+
+describe("aevumen simulate, inspect and stack", () => {
+  const frames = join(folder, "frames");
+  const line = "3 x 1/4 every 1s | iso 100 | wb 4000K | jpeg -> lighten";
+  const files = () =>
+    readdirSync(frames)
+      .sort()
+      .map((name) => join(frames, name));
+
+  it("takes frames that carry their recipe, and measures them", async () => {
+    const args = [
+      "simulate",
+      "--scene",
+      "tram-quay",
+      "--recipe",
+      line,
+      "--size",
+      "408x306",
+      "--seed",
+      "4",
+      "-o",
+      frames,
+    ];
+    const { status, json } = aevumen(...args, "--json");
+    expect(status).toBe(0);
+    expect(json()).toMatchObject({ line });
+    expect(files()).toHaveLength(3);
+    expect((await exifr.parse(files()[0]!, { reviveValues: false })).ISO).toBe(100);
+
+    const inspected = aevumen("inspect", files()[0]!, "--json");
+    const [row] = JSON.parse(inspected.stdout);
+    expect(row).toMatchObject({ width: 408, height: 306, depth: 8, iso: 100, shutterSeconds: 0.25, recipeLine: line });
+    expect(row.clippedAny).toBeGreaterThan(0);
+    expect(row.clippedAny).toBeLessThan(0.2);
+  });
+
+  it("fuses them to the brightest of each sample, in 16 bits, and names what was left out", async () => {
+    const out = join(folder, "brightest.png");
+    const text = join(folder, "notes.txt");
+    writeFileSync(text, "2 s was too bright");
+    const { status, json } = aevumen("stack", "--mode", "lighten", "-o", out, ...files(), text, "--json");
+    expect(status).toBe(0);
+    expect(json()).toMatchObject({
+      width: 408,
+      height: 306,
+      used: ["frame-0001.jpg", "frame-0002.jpg", "frame-0003.jpg"],
+    });
+    expect(json().refused).toMatchObject([{ name: "notes.txt" }]);
+    const decoded = await Promise.all(files().map((file) => sharp(file).raw().toBuffer()));
+    const wanted = Uint16Array.from(decoded[0]!, (code, i) => 257 * Math.max(code, decoded[1]![i]!, decoded[2]![i]!));
+    const raw = await sharp(out).toColourspace("rgb16").raw({ depth: "ushort" }).toBuffer();
+    expect(new Uint16Array(raw.buffer, raw.byteOffset, raw.length / 2)).toEqual(wanted);
+  });
+
+  it("refuses a file that is not there or not a picture, with 1", () => {
+    const missing = aevumen("inspect", join(folder, "nowhere.jpg"));
+    expect([missing.status, missing.stdout]).toEqual([1, ""]);
+    expect(missing.stderr).toMatch(/nowhere.jpg/);
+    expect(aevumen("stack", "--mode", "mean", "-o", join(folder, "x.tif"), join(folder, "notes.txt")).status).toBe(1);
+    expect(aevumen("simulate", "--scene", "atlantis", "--recipe", "2s", "-o", folder).status).toBe(1);
+  });
+});
