@@ -18,11 +18,14 @@ function open(source: string | Buffer, ignoreIcc: boolean): Sharp {
   return sharp(source, { failOn: "error", limitInputPixels: MOST_PIXELS, sequentialRead: true, ignoreIcc });
 }
 
-/** Says in plain words why a file could not be read. */
+/**
+ * Says in plain words why a file could not be read. The decoder loses its own message ("Unknown error") now and then when
+ * several files fail at once; by then the header was read, so the file is damaged.
+ */
 export function plainReason(error: unknown): string {
   const message = error instanceof Error ? error.message : String(error);
   if (
-    /premature end|truncated|end of (file|stream)|out of order read|not enough data|unexpected end|read error|corrupt/i.test(
+    /premature end|truncated|end of (file|stream)|out of order read|not enough data|unexpected end|read error|corrupt|unknown error/i.test(
       message,
     )
   ) {
