@@ -1,21 +1,31 @@
 import { z } from "zod";
+import { INTENT_IDS } from "@/core/intent";
+import { nightOverrides, siteRequest } from "./site";
 import { stackParameters } from "./stack";
 
 const instant = z.iso.datetime();
 const refused = z.array(z.object({ name: z.string(), reason: z.string() }));
 
-export const siteReply = z.object({
+export const siteReply = siteRequest.extend({ id: z.uuid() }).strip();
+
+const outing = z.object({
   id: z.uuid(),
   name: z.string(),
-  latitudeDeg: z.number(),
-  longitudeDeg: z.number(),
-  zone: z.string(),
-  darkSkyMagPerArcsec2: z.number(),
+  date: z.string(),
+  overrides: nightOverrides.nullable(),
 });
 
-const outing = z.object({ id: z.uuid(), name: z.string(), date: z.string() });
-
-export const shotReply = z.object({ id: z.uuid(), outingId: z.uuid(), name: z.string(), recipeLine: z.string() });
+export const shotReply = z.object({
+  id: z.uuid(),
+  outingId: z.uuid(),
+  name: z.string(),
+  recipeLine: z.string(),
+  intent: z.enum(INTENT_IDS),
+  beginsAt: instant.nullable(),
+  minutes: z.number(),
+  walkMinutes: z.number(),
+  setupMinutes: z.number(),
+});
 
 export const outingListReply = z.array(
   outing.extend({
@@ -100,6 +110,11 @@ export const phoneReply = z.object({
   isoLadder: z.array(z.number()),
   writeSeconds: z.number(),
 });
+
+/** Places of the gazetteer that match a search, the largest first. */
+export const placesReply = z.array(
+  z.object({ name: z.string(), country: z.string(), latitudeDeg: z.number(), longitudeDeg: z.number() }),
+);
 
 export const importReply = z.object({ taken: z.number(), refused });
 

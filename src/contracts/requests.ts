@@ -1,24 +1,18 @@
 import { z } from "zod";
+import { INTENT_IDS } from "@/core/intent";
+import { latitudeDeg, longitudeDeg, siteName } from "./site";
 
 const name = z.string().trim().min(1, "Give it a name.").max(120, "A name has at most 120 characters.");
 
-/** Starts an outing; without a site it is a folder for loose files. */
+/** Starts an outing: at a site that is there, at a new one, or, without either, as a folder for loose files. */
 export const outingRequest = z.strictObject({
   name,
   date: z.iso.date("Write the date as YYYY-MM-DD."),
-  site: z
-    .strictObject({
-      name,
-      latitudeDeg: z.number().min(-90, "Latitude goes from -90 to 90.").max(90, "Latitude goes from -90 to 90."),
-      longitudeDeg: z
-        .number()
-        .min(-180, "Longitude goes from -180 to 180.")
-        .max(180, "Longitude goes from -180 to 180."),
-    })
-    .nullable(),
+  siteId: z.uuid().optional(),
+  site: z.strictObject({ name: siteName, latitudeDeg, longitudeDeg }).nullable(),
 });
 
-export const shotRequest = z.strictObject({ name });
+export const shotRequest = z.strictObject({ name, intent: z.enum(INTENT_IDS).optional() });
 
 export const recipeRequest = z.strictObject({ line: z.string().max(2000) });
 

@@ -5,8 +5,18 @@ import { type Database, openEmbedded, openServer } from "./database";
 import { publish, subscribe } from "./events";
 import { findPhone, listFilters, saveFilter, savePhone } from "./kit";
 import { addLogEntry, listLog, updateLogEntry } from "./log";
-import { createOuting, createShot, createSite, findOuting, findShot, listOutings, saveRecipe } from "./outings";
+import {
+  createOuting,
+  createShot,
+  findOuting,
+  findShot,
+  listOutings,
+  saveRecipe,
+  updateOuting,
+  updateShot,
+} from "./outings";
 import { addFrame, addRefusal, closeLostRuns, createRun, findFrames, findRun, finishRun } from "./runs";
+import { createSite, findSite, listSites, updateSite } from "./sites";
 import { createStackJob, findJob, findStack, listStacks, updateJob, updateStack } from "./stacks";
 
 const MIGRATIONS = join(process.cwd(), "src/db/migrations");
@@ -73,6 +83,36 @@ describe.each(KINDS)("the %s database", (_kind, open) => {
       [shotId, "Weir"],
     ]);
     expect(await findOuting(database.db, randomUUID())).toBeUndefined();
+  });
+
+  it("keeps a deleted site for its old nights and brings it back", async () => {
+    const { db } = database;
+    const site = await createSite(db, {
+      ...{ name: "Marsh", latitudeDeg: 53, longitudeDeg: -3, zone: "UTC", darkSkyMagPerArcsec2: 21.4 },
+      horizon: [{ azimuthDeg: 180, altitudeDeg: 12 }],
+    });
+    expect([site.lampEv, site.road, site.series.tideRows]).toEqual([4, "street", []]);
+    await updateSite(db, site.id, { deletedAt: new Date(), lampEv: 2 });
+    expect((await listSites(db)).map(({ name }) => name)).toEqual(["Weir"]);
+    expect((await findSite(db, site.id))?.horizon).toEqual([{ azimuthDeg: 180, altitudeDeg: 12 }]);
+    await updateSite(db, site.id, { deletedAt: null });
+    expect((await listSites(db)).map(({ name }) => name)).toEqual(["Marsh", "Weir"]);
+  });
+
+  it("places a shot on the night, hides a deleted one, and keeps what was typed over", async () => {
+    const { db } = database;
+    const beginsAt = new Date("2026-11-24T17:00:00Z");
+    const id = await createShot(db, { outingId, name: "Stars", recipeLine: "10s", intent: "star-points" });
+    await updateShot(db, id, { beginsAt, minutes: 25 });
+    expect(await findShot(db, id)).toMatchObject({ beginsAt, minutes: 25, intent: "star-points" });
+    await updateShot(db, id, { deletedAt: new Date() });
+    expect((await findOuting(db, outingId))?.shots.some((shot) => shot.id === id)).toBe(false);
+    const overrides = {
+      ...{ cloudPercent: 20, gustMps: null, temperatureC: null, dewPointC: null },
+      ...{ vehiclesPerHour: null, tideMetres: null },
+    };
+    expect((await updateOuting(db, outingId, { overrides }))?.overrides).toEqual(overrides);
+    expect(await updateOuting(db, randomUUID(), { name: "x" })).toBeUndefined();
   });
 
   it("shows a shot's newest recipe", async () => {

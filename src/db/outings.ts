@@ -1,11 +1,21 @@
-import { asc, desc, eq, inArray, isNotNull } from "drizzle-orm";
+import { and, asc, desc, eq, inArray, isNotNull, isNull } from "drizzle-orm";
+import type { IntentId } from "@/core/intent";
 import type { Db } from "./database";
 import { outings, recipes, shots, sites, stacks } from "./schema";
+import type { Site } from "./sites";
 
-export type Site = typeof sites.$inferSelect;
 export type Outing = typeof outings.$inferSelect;
 /** A shot with its newest recipe line. */
 export type Shot = typeof shots.$inferSelect & { readonly recipeLine: string };
+
+/** What a new shot is made of. */
+export interface NewShot {
+  readonly name: string;
+  readonly recipeLine: string;
+  readonly intent?: IntentId;
+  readonly beginsAt?: Date;
+  readonly minutes?: number;
+}
 
 /** An outing with everything its screens show on top. */
 export interface OutingDetail {
@@ -14,19 +24,10 @@ export interface OutingDetail {
   readonly shots: readonly Shot[];
 }
 
-/** Adds a site. */
-export async function createSite(db: Db, site: typeof sites.$inferInsert): Promise<Site> {
-  const [row] = await db.insert(sites).values(site).returning();
-  return row!;
-}
-
 /** Adds an outing with one first shot and that shot's recipe. */
 export async function createOuting(
   db: Db,
-  {
-    shot,
-    ...outing
-  }: typeof outings.$inferInsert & { readonly shot: { readonly name: string; readonly recipeLine: string } },
+  { shot, ...outing }: typeof outings.$inferInsert & { readonly shot: NewShot },
 ): Promise<{ outing: Outing; shotId: string }> {
   const [row] = await db.insert(outings).values(outing).returning();
   const shotId = await createShot(db, { outingId: row!.id, ...shot });
@@ -36,13 +37,16 @@ export async function createOuting(
 /** Adds a shot at the end of an outing. */
 export async function createShot(
   db: Db,
-  { outingId, name, recipeLine }: { readonly outingId: string; readonly name: string; readonly recipeLine: string },
+  { recipeLine, ...shot }: NewShot & { readonly outingId: string },
 ): Promise<string> {
-  const others = await db.select({ position: shots.position }).from(shots).where(eq(shots.outingId, outingId));
-  const position = others.reduce((most, shot) => Math.max(most, shot.position), 0) + 1;
-  const [shot] = await db.insert(shots).values({ outingId, name, position }).returning();
-  await db.insert(recipes).values({ shotId: shot!.id, line: recipeLine });
-  return shot!.id;
+  const others = await db.select({ position: shots.position }).from(shots).where(eq(shots.outingId, shot.outingId));
+  const position = others.reduce((most, other) => Math.max(most, other.position), 0) + 1;
+  const [row] = await db
+    .insert(shots)
+    .values({ ...shot, position })
+    .returning();
+  await db.insert(recipes).values({ shotId: row!.id, line: recipeLine });
+  return row!.id;
 }
 
 /** An outing as it stands in a list. */
@@ -60,7 +64,7 @@ export async function listOutings(db: Db): Promise<OutingSummary[]> {
     .from(outings)
     .leftJoin(sites, eq(sites.id, outings.siteId))
     .orderBy(desc(outings.date), desc(outings.createdAt));
-  const all = await db.select().from(shots).orderBy(asc(shots.position));
+  const all = await db.select().from(shots).where(isNull(shots.deletedAt)).orderBy(asc(shots.position));
   const finished = await db
     .select({ shotId: stacks.shotId, hash: stacks.resultHash })
     .from(stacks)
@@ -81,7 +85,11 @@ export async function findOuting(db: Db, outingId: string): Promise<OutingDetail
     .leftJoin(sites, eq(sites.id, outings.siteId))
     .where(eq(outings.id, outingId));
   if (!row) return undefined;
-  const shotRows = await db.select().from(shots).where(eq(shots.outingId, outingId)).orderBy(asc(shots.position));
+  const shotRows = await db
+    .select()
+    .from(shots)
+    .where(and(eq(shots.outingId, outingId), isNull(shots.deletedAt)))
+    .orderBy(asc(shots.position));
   const lines = await newestLines(
     db,
     shotRows.map(({ id }) => id),
@@ -109,4 +117,21 @@ async function newestLines(db: Db, shotIds: readonly string[]): Promise<Map<stri
 /** Gives a shot a new recipe; earlier ones stay in its history. */
 export async function saveRecipe(db: Db, shotId: string, line: string): Promise<void> {
   await db.insert(recipes).values({ shotId, line });
+}
+
+/** Changes an outing; undefined when there is none. */
+export async function updateOuting(db: Db, outingId: string, change: Partial<Outing>): Promise<Outing | undefined> {
+  if (Object.keys(change).length === 0) return (await findOuting(db, outingId))?.outing;
+  const [row] = await db.update(outings).set(change).where(eq(outings.id, outingId)).returning();
+  return row;
+}
+
+/** Changes a shot; undefined when there is none. */
+export async function updateShot(
+  db: Db,
+  shotId: string,
+  change: Partial<typeof shots.$inferSelect>,
+): Promise<Shot | undefined> {
+  if (Object.keys(change).length > 0) await db.update(shots).set(change).where(eq(shots.id, shotId));
+  return findShot(db, shotId);
 }

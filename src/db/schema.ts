@@ -1,6 +1,11 @@
-import { doublePrecision, integer, jsonb, pgTable, text, timestamp, uuid } from "drizzle-orm/pg-core";
+import { boolean, doublePrecision, integer, jsonb, pgTable, text, timestamp, uuid } from "drizzle-orm/pg-core";
 import type { PhoneProfile } from "@/contracts/phone";
+import type { SiteSeries } from "@/contracts/site";
 import type { RefusedFile, StackInput, StackParameters } from "@/contracts/stack";
+import type { RoadClass } from "@/core/conditions";
+import type { IntentId } from "@/core/intent";
+import type { NightOverrides } from "@/core/night";
+import type { HorizonPoint } from "@/core/sky";
 
 const id = () => uuid("id").primaryKey().defaultRandom();
 const createdAt = () => timestamp("created_at", { withTimezone: true }).notNull().defaultNow();
@@ -14,6 +19,19 @@ export const sites = pgTable("sites", {
   longitudeDeg: doublePrecision("longitude_deg").notNull(),
   zone: text("zone").notNull(),
   darkSkyMagPerArcsec2: doublePrecision("dark_sky_mag_per_arcsec2").notNull(),
+  /** EV at ISO 100 of what the lamps light. */
+  lampEv: doublePrecision("lamp_ev").notNull().default(4),
+  road: text("road").$type<RoadClass>().notNull().default("street"),
+  tidal: boolean("tidal").notNull().default(false),
+  /** Least altitude at which the galactic centre counts as up. */
+  coreAltitudeDeg: doublePrecision("core_altitude_deg").notNull().default(10),
+  horizon: jsonb("horizon").$type<readonly HorizonPoint[]>().notNull().default([]),
+  hazards: text("hazards").notNull().default(""),
+  access: text("access").notNull().default(""),
+  /** Forecast, tide and traffic from a person's own files. */
+  series: jsonb("series").$type<SiteSeries>().notNull().default({ weatherRows: [], tideRows: [], trafficRows: [] }),
+  /** Set while a site is deleted but may be brought back. */
+  deletedAt: instant("deleted_at"),
   createdAt: createdAt(),
 });
 
@@ -24,6 +42,8 @@ export const outings = pgTable("outings", {
   name: text("name").notNull(),
   /** Local mean solar date on whose noon the night begins. */
   date: text("date").notNull(),
+  /** Values of the night that a person typed over the stand-ins; null for none. */
+  overrides: jsonb("overrides").$type<NightOverrides>(),
   createdAt: createdAt(),
 });
 
@@ -35,6 +55,13 @@ export const shots = pgTable("shots", {
     .references(() => outings.id, { onDelete: "cascade" }),
   name: text("name").notNull(),
   position: integer("position").notNull(),
+  intent: text("intent").$type<IntentId>().notNull().default("light-trails"),
+  /** When its block begins; null until it is placed on the night. */
+  beginsAt: instant("begins_at"),
+  minutes: doublePrecision("minutes").notNull().default(10),
+  walkMinutes: doublePrecision("walk_minutes").notNull().default(5),
+  setupMinutes: doublePrecision("setup_minutes").notNull().default(3),
+  deletedAt: instant("deleted_at"),
   createdAt: createdAt(),
 });
 

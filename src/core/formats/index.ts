@@ -1,1 +1,3 @@
+export { type ParsedCoordinates, parseCoordinates, printCoordinates } from "./coordinates";
+export { type NamedPlace, placesCsv, placesGeoJson, placesGpx, placesKml } from "./siteFiles";
 export { type PictureNotes, tiffHeader } from "./tiff";

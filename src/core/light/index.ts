@@ -8,3 +8,4 @@ export {
 } from "./exposureValue";
 export { type FilterNotation, filterStops, filterTransmission, type NeutralFilter, stackedFilterStops } from "./filter";
 export { isOnLadder, type Ladder, nearestRung, thirdStops } from "./ladder";
+export { LIT_SUBJECTS, type LitSubject } from "./subjects";

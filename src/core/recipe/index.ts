@@ -1,3 +1,4 @@
+export { type RunCost, runCost } from "./cost";
 export { parseDuration, printDuration, readableDuration } from "./duration";
 export { recipeFromXmp, recipeXmp } from "./metadata";
 export { type ParsedRecipe, parseRecipe, type RecipeProblem } from "./parseRecipe";

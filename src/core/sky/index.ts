@@ -1,4 +1,42 @@
+export { type Crossing, crossings, type Interval, intervalsWhere } from "./crossings";
+export { type HorizonPoint, horizonAltitude } from "./horizon";
 export { moonIlluminance, sunIlluminance } from "./illuminance";
-export { type NightSpan, nightSpan, type SkySample, type SunEvents, sampleNight, sunEvents } from "./night";
-export { type HorizontalPosition, type MoonState, moonState, type Place, sunPosition } from "./positions";
-export { luminanceFromMagnitude, NATURAL_SKY_MAG, skyEv, skyLuminance } from "./skyLight";
+export {
+  clearanceDeg,
+  coreOf,
+  midnight,
+  moonOf,
+  moonVisibility,
+  type NightSky,
+  nightSky,
+  nightSpan,
+  type SunEvents,
+  starOf,
+  sunEvents,
+  sunOf,
+  sunVisibility,
+  type Visibility,
+} from "./night";
+export type { HorizontalPosition, NightSpan, Place } from "./place";
+export { type SkySample, sampleNight, skySampler } from "./sampleNight";
+export {
+  limitingMagnitude,
+  SHOWERS,
+  type Shower,
+  showerZhr,
+  solarLongitude,
+  visibleRatePerHour,
+} from "./showers";
+export {
+  DARKNESS_CLASSES,
+  luminanceFromMagnitude,
+  magnitudeFromLuminance,
+  moonlitLuminance,
+  NATURAL_SKY_MAG,
+  separationDeg,
+  skyEv,
+  skyLuminance,
+  ZENITH,
+} from "./skyLight";
+export { apparentDirection, BRIGHT_STARS, GALACTIC_CENTRE, POLARIS, SIGMA_OCTANTIS, type SkyPoint } from "./stars";
+export { localSiderealHours, type MoonState, moonAt, type SkyTrack, starAt, sunAt, trackSky } from "./track";

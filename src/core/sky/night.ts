@@ -1,22 +1,16 @@
-import { Body, Observer, SearchAltitude } from "astronomy-engine";
 import { MS_PER_DAY, MS_PER_SECOND, SECONDS_PER_HOUR } from "../units";
-import { moonState, type Place, sunPosition } from "./positions";
-import { skyEv } from "./skyLight";
+import { type Crossing, crossings } from "./crossings";
+import { type HorizonPoint, horizonAltitude } from "./horizon";
+import type { HorizontalPosition, NightSpan, Place } from "./place";
+import { apparentDirection, GALACTIC_CENTRE, type SkyPoint } from "./stars";
+import { type MoonState, moonAt, type SkyTrack, starAt, sunAt, trackSky } from "./track";
 
-/** A night from local mean solar noon on `date` to the next. */
-export interface NightSpan {
-  readonly begin: Date;
-  readonly end: Date;
-}
-
-/** The sky at one instant of a night. */
-export interface SkySample {
-  readonly at: Date;
-  readonly sunAltitudeDeg: number;
-  readonly moonAltitudeDeg: number;
-  readonly moonIlluminatedFraction: number;
-  /** Mean sky luminance as EV at ISO 100. */
-  readonly skyEv: number;
+/** A night at a place, ready to be asked about any instant. */
+export interface NightSky {
+  readonly place: Place;
+  readonly span: NightSpan;
+  readonly track: SkyTrack;
+  readonly horizon: readonly HorizonPoint[];
 }
 
 /** The sun's crossings in one night; null where it does not cross that altitude. */
@@ -31,10 +25,19 @@ export interface SunEvents {
   readonly sunrise: Date | null;
 }
 
+/** When a body passes its limit in a night, or that it never does. */
+export type Visibility =
+  | { readonly kind: "crosses"; readonly rises: readonly Date[]; readonly sets: readonly Date[] }
+  | { readonly kind: "always-up" }
+  | { readonly kind: "always-down" };
+
 /** Altitude of the sun's centre at rise and set: 34' of refraction and 16' of semidiameter. */
 export const SUNSET_ALTITUDE_DEG = -0.8333;
 
+const HORIZON_REFRACTION_DEG = 34 / 60;
 const FIFTEEN_DEG_PER_HOUR = 15;
+/** Steps of the search: a body that stays across its limit for less than this is missed. */
+const SEARCH_STEP_MS = 4 * 60 * MS_PER_SECOND;
 
 /**
  * The span of the night that begins on a local mean solar date.
@@ -50,39 +53,96 @@ export function nightSpan(date: string, longitudeDeg: number): NightSpan {
   return { begin: new Date(begin), end: new Date(begin + MS_PER_DAY) };
 }
 
-/** Samples the sky at `count` evenly spaced instants, both ends of the span included. */
-export function sampleNight(place: Place, span: NightSpan, count: number, darkSkyMagPerArcsec2: number): SkySample[] {
-  const begin = span.begin.getTime();
-  const stepMs = (span.end.getTime() - begin) / (count - 1);
-  return Array.from({ length: count }, (_, index) => {
-    const at = new Date(begin + index * stepMs);
-    const sunAltitudeDeg = sunPosition(place, at).altitudeDeg;
-    const moon = moonState(place, at);
-    return {
-      at,
-      sunAltitudeDeg,
-      moonAltitudeDeg: moon.altitudeDeg,
-      moonIlluminatedFraction: moon.illuminatedFraction,
-      skyEv: skyEv({ sunAltitudeDeg, moon, darkSkyMagPerArcsec2 }),
-    };
-  });
+/**
+ * Prepares a night at a place, with the skyline that hides things there.
+ *
+ * @param track One that covers the night, where many nights share it.
+ */
+export function nightSky(
+  place: Place,
+  date: string,
+  horizon: readonly HorizonPoint[] = [],
+  track?: SkyTrack,
+): NightSky {
+  const span = nightSpan(date, place.longitudeDeg);
+  return { place, span, track: track ?? trackSky(span.begin, span.end), horizon };
 }
 
+/** Place of the sun's centre at an instant of the night. */
+export const sunOf = ({ track, place }: NightSky, atMs: number): HorizontalPosition => sunAt(track, place, atMs);
+
+/** The moon at an instant of the night. */
+export const moonOf = ({ track, place }: NightSky, atMs: number): MoonState => moonAt(track, place, atMs);
+
+/** Positions of a star or another far point through a night, its direction worked out once. */
+export function starOf(night: NightSky, point: Omit<SkyPoint, "name">): (atMs: number) => HorizontalPosition {
+  const direction = apparentDirection(point, midnight(night.span));
+  return (atMs) => starAt(night.track, night.place, direction, atMs);
+}
+
+/** The galactic centre's position through a night. */
+export const coreOf = (night: NightSky): ((atMs: number) => HorizontalPosition) => starOf(night, GALACTIC_CENTRE);
+
+/** The middle of a night: local mean solar midnight. */
+export function midnight({ begin, end }: NightSpan): Date {
+  return new Date((begin.getTime() + end.getTime()) / 2);
+}
+
+const searchSpan = ({ span }: NightSky) => ({
+  beginMs: span.begin.getTime(),
+  endMs: span.end.getTime(),
+  stepMs: SEARCH_STEP_MS,
+});
+
 /** Instants at which the sun's centre, unrefracted, passes the altitudes that divide dusk and dawn. */
-export function sunEvents(place: Place, span: NightSpan): SunEvents {
-  const observer = new Observer(place.latitudeDeg, place.longitudeDeg, 0);
-  const crossing = (direction: 1 | -1, altitudeDeg: number): Date | null => {
-    const found = SearchAltitude(Body.Sun, observer, direction, span.begin, 1, altitudeDeg);
-    return found === null || found.date >= span.end ? null : found.date;
+export function sunEvents(night: NightSky): SunEvents {
+  const passes = (altitudeDeg: number): { down: Date | null; up: Date | null } => {
+    const found = crossings((atMs) => sunOf(night, atMs).altitudeDeg - altitudeDeg, searchSpan(night));
+    const first = (upward: boolean) => {
+      const match = found.find((crossing) => crossing.upward === upward);
+      return match ? new Date(match.atMs) : null;
+    };
+    return { down: first(false), up: first(true) };
   };
+  const horizon = passes(SUNSET_ALTITUDE_DEG);
+  const civil = passes(-6);
+  const nautical = passes(-12);
+  const astronomical = passes(-18);
   return {
-    sunset: crossing(-1, SUNSET_ALTITUDE_DEG),
-    civilDusk: crossing(-1, -6),
-    nauticalDusk: crossing(-1, -12),
-    astronomicalDusk: crossing(-1, -18),
-    astronomicalDawn: crossing(1, -18),
-    nauticalDawn: crossing(1, -12),
-    civilDawn: crossing(1, -6),
-    sunrise: crossing(1, SUNSET_ALTITUDE_DEG),
+    sunset: horizon.down,
+    civilDusk: civil.down,
+    nauticalDusk: nautical.down,
+    astronomicalDusk: astronomical.down,
+    astronomicalDawn: astronomical.up,
+    nauticalDawn: nautical.up,
+    civilDawn: civil.up,
+    sunrise: horizon.up,
   };
+}
+
+function visibility(found: readonly Crossing[], above: boolean): Visibility {
+  if (found.length === 0) return { kind: above ? "always-up" : "always-down" };
+  const instants = (upward: boolean) =>
+    found.filter((crossing) => crossing.upward === upward).map(({ atMs }) => new Date(atMs));
+  return { kind: "crosses", rises: instants(true), sets: instants(false) };
+}
+
+/** Moonrise and moonset: the upper limb at 34' below the level horizon, where refraction lifts it into sight. */
+export function moonVisibility(night: NightSky): Visibility {
+  const limb = (atMs: number) => {
+    const { altitudeDeg, semidiameterDeg } = moonOf(night, atMs);
+    return altitudeDeg + semidiameterDeg + HORIZON_REFRACTION_DEG;
+  };
+  return visibility(crossings(limb, searchSpan(night)), limb(night.span.begin.getTime()) >= 0);
+}
+
+/** Whether the sun comes up at all in a night, and goes down: the sun's own rise and set. */
+export function sunVisibility(night: NightSky): Visibility {
+  const limb = (atMs: number) => sunOf(night, atMs).altitudeDeg - SUNSET_ALTITUDE_DEG;
+  return visibility(crossings(limb, searchSpan(night)), limb(night.span.begin.getTime()) >= 0);
+}
+
+/** How far a position stands above the site's own skyline, degrees; negative where it is hidden. */
+export function clearanceDeg({ horizon }: NightSky, { altitudeDeg, azimuthDeg }: HorizontalPosition): number {
+  return altitudeDeg - horizonAltitude(horizon, azimuthDeg);
 }

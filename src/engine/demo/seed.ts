@@ -2,13 +2,14 @@ import { writeFileSync } from "node:fs";
 import { join } from "node:path";
 import { eq } from "drizzle-orm";
 import { parseRecipe } from "@/core/recipe";
-import { nightSpan, sunEvents } from "@/core/sky";
+import { nightSky, sunEvents } from "@/core/sky";
 import type { Db } from "@/db/database";
 import { saveFilter, savePhone } from "@/db/kit";
 import { updateLogEntry } from "@/db/log";
-import { createOuting, createShot, createSite } from "@/db/outings";
+import { createOuting, createShot } from "@/db/outings";
 import { findRun } from "@/db/runs";
 import { logEntries, runs, stacks } from "@/db/schema";
+import { createSite } from "@/db/sites";
 import { createStackJob } from "@/db/stacks";
 import { OSSARY_QUAY } from "../../../demo/ossaryQuay";
 import { openDatabase } from "../application";
@@ -40,7 +41,7 @@ const isoDate = (at: number): string => new Date(at).toISOString().slice(0, 10);
 /** The evening on which the finished outing's pictures were taken. */
 function eveningOf(date: string): Date {
   const { site, done } = OSSARY_QUAY;
-  const dusk = sunEvents(site, nightSpan(date, site.longitudeDeg)).civilDusk;
+  const dusk = sunEvents(nightSky(site, date)).civilDusk;
   if (!dusk) throw new RangeError(`the sun does not pass -6° on ${date}`);
   return new Date(dusk.getTime() + done.minutesAfterCivilDusk * 60_000);
 }

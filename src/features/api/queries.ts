@@ -2,6 +2,7 @@
 
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useEffect } from "react";
+import { z } from "zod";
 import {
   jobReply,
   logReply,
@@ -10,12 +11,17 @@ import {
   phoneReply,
   runReply,
   shotDetailReply,
+  siteReply,
 } from "@/contracts/replies";
 import { getJson } from "./client";
 
 /** All outings. */
 export const useOutings = () =>
   useQuery({ queryKey: ["outings"], queryFn: () => getJson("/api/outings", outingListReply) });
+
+/** All sites by name. */
+export const useSites = () =>
+  useQuery({ queryKey: ["sites"], queryFn: () => getJson("/api/sites", z.array(siteReply)) });
 
 /** One outing with site and shots. */
 export const useOuting = (id: string) =>

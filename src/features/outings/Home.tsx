@@ -9,7 +9,7 @@ import { z } from "zod";
 import type { outingRequest } from "@/contracts/requests";
 import { errorText, sendJson } from "@/features/api/client";
 import { previewUrl } from "@/features/api/pictures";
-import { useOutings } from "@/features/api/queries";
+import { useOutings, useSites } from "@/features/api/queries";
 import { Action } from "@/ui/Action";
 import { Shell } from "@/ui/shell/Shell";
 import { OutingForm } from "./OutingForm";
@@ -19,11 +19,12 @@ const created = z.object({ outing: z.object({ id: z.uuid() }), shotId: z.uuid() 
 /** The first page: outings to go on with, a new one, or straight to fusing files. */
 export function Home() {
   const outings = useOutings();
+  const sites = useSites();
   const router = useRouter();
   const create = useMutation({
     mutationFn: (request: z.infer<typeof outingRequest>) => sendJson("POST", "/api/outings", request, created),
     onSuccess: ({ outing, shotId }, request) =>
-      router.push(`/outings/${outing.id}/shots/${shotId}/${request.site ? "run" : "sift"}`),
+      router.push(`/outings/${outing.id}/shots/${shotId}/${request.site || request.siteId ? "night" : "sift"}`),
   });
   const today = DateTime.now();
   const pictured = outings.data?.find(({ pictureHash }) => pictureHash !== null);
@@ -88,10 +89,16 @@ export function Home() {
             <Box color="ash">No outings yet. Begin one on the right, or fuse frames you already have.</Box>
           )}
           <Box as="ul" listStyleType="none">
-            {outings.data?.map(({ id, name, date, siteName, firstShotId }) => (
+            {outings.data?.map(({ id, name, date, siteName, firstShotId, pictureHash }) => (
               <Box as="li" key={id} borderTopWidth="1px" borderColor="line">
                 <Flex asChild py="13px" gap="18px" align="baseline" _hover={{ color: "lamp" }}>
-                  <NextLink href={firstShotId ? `/outings/${id}/shots/${firstShotId}/run` : "/"}>
+                  <NextLink
+                    href={
+                      firstShotId
+                        ? `/outings/${id}/shots/${firstShotId}/${siteName === null ? "sift" : pictureHash ? "stack" : "night"}`
+                        : "/"
+                    }
+                  >
                     <Box fontFamily="mono" fontSize="13px" color="ash" width="104px" flexShrink="0">
                       {date === today.toISODate() ? "tonight" : DateTime.fromISO(date).toFormat("d LLL yyyy")}
                     </Box>
@@ -130,10 +137,16 @@ export function Home() {
           >
             Fuse my own files
           </Action>
-          <Box as="h2" fontSize="18px" fontWeight={600} mt="34px" mb="10px">
-            A new outing
-          </Box>
+          <Flex mt="34px" mb="10px" justify="space-between" align="baseline">
+            <Box as="h2" fontSize="18px" fontWeight={600}>
+              A new outing
+            </Box>
+            <Box asChild color="mist" fontSize="13px">
+              <NextLink href="/sites">All sites, on the map</NextLink>
+            </Box>
+          </Flex>
           <OutingForm
+            sites={sites.data ?? []}
             busy={create.isPending}
             problem={create.error ? errorText(create.error) : null}
             onSubmit={(request) => create.mutate(request)}

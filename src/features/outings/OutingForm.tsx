@@ -4,10 +4,14 @@ import { Box, Grid, Input } from "@chakra-ui/react";
 import { DateTime } from "luxon";
 import { type FormEvent, useId, useState } from "react";
 import type { z } from "zod";
+import type { SiteReply } from "@/contracts/replies";
 import { outingRequest } from "@/contracts/requests";
+import { parseCoordinates, printCoordinates } from "@/core/formats";
+import { PlaceSearch } from "@/features/sites/PlaceSearch";
 import { Action } from "@/ui/Action";
 
 interface OutingFormProps {
+  readonly sites: readonly SiteReply[];
   readonly busy: boolean;
   readonly problem: string | null;
   readonly onSubmit: (request: z.infer<typeof outingRequest>) => void;
@@ -21,6 +25,8 @@ interface FieldProps {
   readonly type?: string;
   readonly placeholder?: string;
 }
+
+const NEW = "new";
 
 function Field({ label, value, onChange, problem, type = "text", placeholder }: FieldProps) {
   const id = useId();
@@ -52,62 +58,80 @@ function Field({ label, value, onChange, problem, type = "text", placeholder }: 
   );
 }
 
-const degrees = (text: string): number => (text.trim() === "" ? Number.NaN : Number(text.trim().replace(",", ".")));
-
-/** Asks for what an outing needs: a name, a place by coordinates, a night. What was typed stays when it is wrong. */
-export function OutingForm({ busy, problem, onSubmit }: OutingFormProps) {
+/** Asks for what an outing needs: a site, known or new, and a night. What was typed stays when it is wrong. */
+export function OutingForm({ sites, busy, problem, onSubmit }: OutingFormProps) {
+  const siteId = useId();
+  const [chosen, setChosen] = useState<string | null>(null);
   const [name, setName] = useState("");
   const [siteName, setSiteName] = useState("");
-  const [latitude, setLatitude] = useState("");
-  const [longitude, setLongitude] = useState("");
+  const [coordinates, setCoordinates] = useState("");
   const [date, setDate] = useState(() => DateTime.now().toISODate());
   const [problems, setProblems] = useState<Record<string, string>>({});
+  const known = sites.find(({ id }) => id === (chosen ?? sites[0]?.id));
+  const isNew = chosen === NEW || !known;
 
   const submit = (event: FormEvent) => {
     event.preventDefault();
-    const request = outingRequest.safeParse({
-      name: name.trim() === "" ? siteName : name,
-      date,
-      site: { name: siteName, latitudeDeg: degrees(latitude), longitudeDeg: degrees(longitude) },
-    });
-    if (request.success) {
-      setProblems({});
-      onSubmit(request.data);
-      return;
-    }
+    const read = parseCoordinates(coordinates);
     const found: Record<string, string> = {};
-    for (const { path, code, message } of request.error.issues) {
-      const field = String(path.at(-1));
-      found[field] ??= code === "invalid_type" ? "Write it as a decimal number, such as 51.48." : message;
-    }
+    if (isNew && read.kind === "wrong") found.coordinates = read.message;
+    const place = isNew && read.kind === "place" ? { name: siteName, ...read.place } : null;
+    const request = outingRequest.safeParse({
+      name: name.trim() === "" ? (isNew ? siteName : known.name) : name,
+      date,
+      site: place,
+      ...(isNew ? {} : { siteId: known.id }),
+    });
+    for (const { path, message } of request.error?.issues ?? []) found[String(path.at(-1))] ??= message;
     setProblems(found);
+    if (request.success && Object.keys(found).length === 0) onSubmit(request.data);
   };
 
   return (
     <Grid as="form" gap="11px" onSubmit={submit}>
-      <Field
-        label="Place"
-        value={siteName}
-        onChange={setSiteName}
-        problem={problems.name}
-        placeholder="What you call it"
-      />
-      <Grid templateColumns="1fr 1fr" gap="11px">
-        <Field
-          label="Latitude, north positive"
-          value={latitude}
-          onChange={setLatitude}
-          problem={problems.latitudeDeg}
-          placeholder="51.48"
-        />
-        <Field
-          label="Longitude, east positive"
-          value={longitude}
-          onChange={setLongitude}
-          problem={problems.longitudeDeg}
-          placeholder="-3.18"
-        />
-      </Grid>
+      {sites.length > 0 && (
+        <Box>
+          <Box asChild fontSize="12.5px" color="ash" display="block" mb="3px">
+            <label htmlFor={siteId}>Site</label>
+          </Box>
+          <Box asChild bg="slate" height="38px" width="100%" px="8px">
+            <select id={siteId} value={isNew ? NEW : known.id} onChange={(event) => setChosen(event.target.value)}>
+              {sites.map((site) => (
+                <option key={site.id} value={site.id} style={{ color: "#16171B" }}>
+                  {site.name}
+                </option>
+              ))}
+              <option value={NEW} style={{ color: "#16171B" }}>
+                A new site
+              </option>
+            </select>
+          </Box>
+        </Box>
+      )}
+      {isNew && (
+        <>
+          <Field
+            label="Place"
+            value={siteName}
+            onChange={setSiteName}
+            problem={problems.name}
+            placeholder="What you call it"
+          />
+          <Field
+            label="Coordinates"
+            value={coordinates}
+            onChange={setCoordinates}
+            problem={problems.coordinates}
+            placeholder="53.86, -3.42"
+          />
+          <PlaceSearch
+            onPlace={(place) => {
+              setCoordinates(printCoordinates(place));
+              if (siteName.trim() === "") setSiteName(place.name);
+            }}
+          />
+        </>
+      )}
       <Field label="Night of" value={date} onChange={setDate} problem={problems.date} type="date" />
       <Field label="Name of the outing (the place, if left out)" value={name} onChange={setName} problem={undefined} />
       {problem && <Box color="coral">{problem}</Box>}

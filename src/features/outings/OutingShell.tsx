@@ -8,6 +8,7 @@ import { type ReactNode, useMemo } from "react";
 import type { ShotDetailReply } from "@/contracts/replies";
 import { errorText } from "@/features/api/client";
 import { useLog, useOuting, useShot } from "@/features/api/queries";
+import { NightProvider, useNight } from "@/features/night/NightContext";
 import { Ribbon } from "@/features/ribbon/Ribbon";
 import { Quiet } from "@/ui/Quiet";
 import { Shell } from "@/ui/shell/Shell";
@@ -40,6 +41,9 @@ export function OutingShell({ outingId, shotId, children }: OutingShellProps) {
 
   const stations = useMemo(
     () => [
+      ...(outing.data?.site
+        ? [{ href: `${base}/night`, name: "Night", bead: outing.data.shots.some(({ beginsAt }) => beginsAt !== null) }]
+        : []),
       ...STATIONS.map(({ path, name, has }) => ({
         href: `${base}/${path}`,
         name,
@@ -47,7 +51,7 @@ export function OutingShell({ outingId, shotId, children }: OutingShellProps) {
       })),
       { href: `${base}/log`, name: "Log", bead: log.data?.some(({ entry }) => entry.outingId === outingId) ?? false },
     ],
-    [base, shot.data, log.data, outingId],
+    [base, outing.data, shot.data, log.data, outingId],
   );
   const items = useMemo(
     () => [
@@ -89,51 +93,58 @@ export function OutingShell({ outingId, shotId, children }: OutingShellProps) {
   );
   return (
     <Shell title={title} items={items}>
-      {detail?.site && <Ribbon site={detail.site} date={detail.outing.date} />}
-      <Flex
-        as="nav"
-        aria-label="Stations"
-        height="36px"
-        flexShrink="0"
-        align="stretch"
-        px="16px"
-        borderBottomWidth="1px"
-        borderColor="line"
-        position="relative"
-        gap={{ base: "18px", md: "34px" }}
-      >
-        {stations.map(({ href, name, bead }) => {
-          const here = pathname === href;
-          return (
-            <Flex
-              asChild
-              key={href}
-              align="center"
-              gap="8px"
-              color={here ? "lamp" : "bone"}
-              fontWeight={here ? 620 : 420}
-              fontStretch="94%"
-            >
-              <NextLink href={href} aria-current={here ? "page" : undefined}>
-                <Box
-                  aria-hidden
-                  width="8px"
-                  height="8px"
-                  borderRadius="50%"
-                  borderWidth="1.5px"
-                  borderColor={bead ? "moss" : "ash"}
-                  bg={bead ? "moss" : "transparent"}
-                />
-                {name}
-                {bead && <Box srOnly>, has what it needs</Box>}
-              </NextLink>
-            </Flex>
-          );
-        })}
-      </Flex>
-      {children}
+      <NightProvider outing={detail} shotId={shotId}>
+        <NightBand shotId={shotId} large={pathname.endsWith("/night")} />
+        <Flex
+          as="nav"
+          aria-label="Stations"
+          height="36px"
+          flexShrink="0"
+          align="stretch"
+          px="16px"
+          borderBottomWidth="1px"
+          borderColor="line"
+          position="relative"
+          gap={{ base: "18px", md: "34px" }}
+        >
+          {stations.map(({ href, name, bead }) => {
+            const here = pathname === href;
+            return (
+              <Flex
+                asChild
+                key={href}
+                align="center"
+                gap="8px"
+                color={here ? "lamp" : "bone"}
+                fontWeight={here ? 620 : 420}
+                fontStretch="94%"
+              >
+                <NextLink href={href} aria-current={here ? "page" : undefined}>
+                  <Box
+                    aria-hidden
+                    width="8px"
+                    height="8px"
+                    borderRadius="50%"
+                    borderWidth="1.5px"
+                    borderColor={bead ? "moss" : "ash"}
+                    bg={bead ? "moss" : "transparent"}
+                  />
+                  {name}
+                  {bead && <Box srOnly>, has what it needs</Box>}
+                </NextLink>
+              </Flex>
+            );
+          })}
+        </Flex>
+        {children}
+      </NightProvider>
     </Shell>
   );
+}
+
+function NightBand({ shotId, large }: { readonly shotId: string; readonly large: boolean }) {
+  const night = useNight();
+  return night && <Ribbon night={night} shotId={shotId} large={large} />;
 }
 
 function ShotChooser({

@@ -1,32 +1,220 @@
 "use client";
 
-import { Box } from "@chakra-ui/react";
-import { useEffect, useMemo, useState } from "react";
-import type { SiteReply } from "@/contracts/replies";
-import { nightSpan, sampleNight, sunEvents } from "@/core/sky";
+import { Box, Flex } from "@chakra-ui/react";
+import { type KeyboardEvent, useEffect, useMemo, useRef, useState } from "react";
+import { usePhone } from "@/features/api/queries";
+import { clock, clockSeconds } from "@/features/night/clock";
+import { type Night, useNightView } from "@/features/night/NightContext";
 import { useSize } from "@/ui/useSize";
-import { RibbonView } from "./RibbonView";
+import { minus } from "@/ui/words";
+import { clampTo } from "./geometry";
+import { LANES } from "./lanes";
+import { MiniMap } from "./MiniMap";
+import { RibbonDrawing } from "./RibbonDrawing";
+import { ShotBlocks } from "./ShotBlocks";
+import { useTimeZoom } from "./useTimeZoom";
 
-const SAMPLES = 289;
 const MINUTE_MS = 60_000;
+const SMALL_HEIGHT = 90;
+const TIP_WIDTH = 260;
 
-/** The night of an outing as one band, computed here from the site and the date. */
-export function Ribbon({ site, date }: { readonly site: SiteReply; readonly date: string }) {
+interface RibbonProps {
+  readonly night: Night;
+  readonly shotId: string;
+  /** The Night station's tall form, with lanes. */
+  readonly large: boolean;
+}
+
+/** The night as one band: light, lanes, windows, shots, and whatever instant one points at. */
+export function Ribbon({ night, shotId, large }: RibbonProps) {
   const [ref, { width, height }] = useSize<HTMLDivElement>();
-  const [now, setNow] = useState<Date | null>(null);
+  const [now, setNow] = useState<number | null>(null);
+  const [hidden, setHidden] = useState<ReadonlySet<string>>(new Set());
+  const ground = useRef<SVGRectElement>(null);
+  const { domain, setDomain, cursorMs, setCursorMs } = useNightView();
+  const phone = usePhone().data;
+  const { beginMs, endMs, site, plan } = night;
+  const show = useTimeZoom(ground, width, { beginMs, endMs, domain, setDomain });
   useEffect(() => {
-    setNow(new Date());
-    const timer = setInterval(() => setNow(new Date()), MINUTE_MS);
+    setNow(Date.now());
+    const timer = setInterval(() => setNow(Date.now()), MINUTE_MS);
     return () => clearInterval(timer);
   }, []);
-  const night = useMemo(() => {
-    const span = nightSpan(date, site.longitudeDeg);
-    const samples = sampleNight(site, span, SAMPLES, site.darkSkyMagPerArcsec2);
-    return { span, samples, events: sunEvents(site, span) };
-  }, [date, site]);
+  const lanes = useMemo(
+    () =>
+      LANES.filter(
+        ({ id }) => !hidden.has(id) && (id !== "tide" || site.tidal) && (id !== "traffic" || site.road !== "none"),
+      ),
+    [hidden, site.tidal, site.road],
+  );
+  const [from, to] = domain;
+  const length = to - from;
+  const zoomed = length < endMs - beginMs - 1;
+
+  const onKeyDown = (event: KeyboardEvent) => {
+    if (event.target !== event.currentTarget || event.ctrlKey || event.metaKey || event.altKey) return;
+    const middle = cursorMs ?? (from + to) / 2;
+    const step = event.shiftKey ? length / 10 : Math.max(100, length / 288);
+    switch (event.key) {
+      case "ArrowRight":
+        moveCursor(middle + step);
+        break;
+      case "ArrowLeft":
+        moveCursor(middle - step);
+        break;
+      case "+":
+      case "=":
+        show(middle - length / 4, middle + length / 4);
+        break;
+      case "-":
+        show(middle - length, middle + length);
+        break;
+      case "PageUp":
+        show(from - length / 2, to - length / 2);
+        break;
+      case "PageDown":
+        show(from + length / 2, to + length / 2);
+        break;
+      case "Home":
+        show(beginMs, endMs);
+        break;
+      case "Escape":
+        setCursorMs(null);
+        break;
+      default:
+        return;
+    }
+    event.preventDefault();
+    event.stopPropagation();
+  };
+  const moveCursor = (atMs: number) => {
+    const at = clampTo(atMs, beginMs, endMs);
+    setCursorMs(at);
+    if (at < from || at > to) show(at - length / 2, at + length / 2);
+  };
+
+  const moment = cursorMs === null ? null : plan.momentAt(clampTo(cursorMs, beginMs, endMs));
+  const cursorX = cursorMs === null ? null : ((cursorMs - from) / length) * width;
+  const readout = moment && `${clockSeconds(moment.atMs, site.zone)}, sky EV ${minus(moment.skyEv.toFixed(1))}`;
   return (
-    <Box ref={ref} height={{ base: "64px", md: "104px" }} flexShrink="0" borderBottomWidth="1px" borderColor="line">
-      {width > 0 && <RibbonView {...night} zone={site.zone} now={now} width={width} height={height} />}
+    <Box
+      ref={ref}
+      position="relative"
+      height={{ base: large ? "210px" : "64px", md: large ? "300px" : "104px" }}
+      flexShrink="0"
+      borderBottomWidth="1px"
+      borderColor="line"
+      overflow="hidden"
+      role="slider"
+      tabIndex={0}
+      aria-label={`The night from ${clock(beginMs, site.zone)} to ${clock(endMs, site.zone)}: sky brightness, sun and moon. Arrow keys move the cursor, plus and minus zoom, Home shows all.`}
+      aria-valuemin={beginMs}
+      aria-valuemax={endMs}
+      aria-valuenow={cursorMs ?? beginMs}
+      aria-valuetext={readout ?? "no cursor"}
+      onKeyDown={onKeyDown}
+      onMouseMove={(event) => {
+        const box = event.currentTarget.getBoundingClientRect();
+        setCursorMs(clampTo(from + ((event.clientX - box.left) / box.width) * length, beginMs, endMs));
+      }}
+      onMouseLeave={() => setCursorMs(null)}
+    >
+      {width > 0 && (
+        <svg width={width} height={height} style={{ display: "block", touchAction: "none" }} role="presentation">
+          <RibbonDrawing
+            night={night}
+            domain={domain}
+            width={width}
+            height={height}
+            lanes={large ? lanes : []}
+            compact={height < SMALL_HEIGHT}
+            now={now}
+          />
+          <rect
+            ref={ground}
+            width={width}
+            height={height}
+            fill="transparent"
+            style={{ cursor: zoomed ? "grab" : "crosshair" }}
+          />
+          <ShotBlocks
+            night={night}
+            shotId={shotId}
+            domain={domain}
+            width={width}
+            height={height}
+            large={large}
+            writeSeconds={phone?.writeSeconds ?? 0}
+            onShow={show}
+          />
+          {cursorX !== null && (
+            <line x1={cursorX} x2={cursorX} y1={0} y2={height} stroke="#ECE6DA" opacity={0.8} pointerEvents="none" />
+          )}
+        </svg>
+      )}
+      {zoomed && width > 0 && <MiniMap night={night} domain={domain} width={width} onShow={show} />}
+      {moment && cursorX !== null && !large && (
+        <Box
+          position="absolute"
+          top="6px"
+          left={`${cursorX > width - TIP_WIDTH ? cursorX - TIP_WIDTH : cursorX + 10}px`}
+          width={`${TIP_WIDTH - 12}px`}
+          bg="slate"
+          color="bone"
+          borderWidth="1px"
+          borderColor="line"
+          px="8px"
+          py="3px"
+          fontSize="11.5px"
+          lineHeight="1.35"
+          pointerEvents="none"
+          zIndex={3}
+        >
+          <Box fontFamily="mono">{readout}</Box>
+          {LANES.filter(({ id }) => ["moon", "traffic", "cloud"].includes(id)).map(({ id, name, read }) => (
+            <Box key={id} color="ash">{`${name} ${read(moment)}`}</Box>
+          ))}
+        </Box>
+      )}
+      {large && (
+        <Flex
+          position="absolute"
+          left="8px"
+          top="22px"
+          gap="2px"
+          direction="column"
+          display={{ base: "none", md: "flex" }}
+        >
+          {LANES.filter(({ id }) => (id !== "tide" || site.tidal) && (id !== "traffic" || site.road !== "none")).map(
+            ({ id, name, colour }) => (
+              <Box
+                as="button"
+                key={id}
+                aria-pressed={!hidden.has(id)}
+                aria-label={`Lane ${name}`}
+                title={hidden.has(id) ? `Show ${name}` : `Hide ${name}`}
+                fontSize="11.5px"
+                lineHeight="1.35"
+                textAlign="left"
+                px="5px"
+                borderRadius="2px"
+                bg="rgb(8 9 14 / 0.5)"
+                color={hidden.has(id) ? "#9B978D" : colour}
+                textDecoration={hidden.has(id) ? "line-through" : "none"}
+                onClick={() =>
+                  setHidden((before) => {
+                    const after = new Set(before);
+                    if (!after.delete(id)) after.add(id);
+                    return after;
+                  })
+                }
+              >
+                {name}
+              </Box>
+            ),
+          )}
+        </Flex>
+      )}
     </Box>
   );
 }

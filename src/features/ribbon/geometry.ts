@@ -1,62 +1,84 @@
-import { area, curveMonotoneX, line, scaleLinear, scaleTime } from "d3";
+import { area, line, scaleLinear, scaleTime, scaleUtc } from "d3";
 import { DateTime } from "luxon";
-import type { NightSpan, SkySample, SunEvents } from "@/core/sky";
+import type { Moment } from "@/core/night";
 
-/** Names of the sun's crossings as they are written on the ribbon and read out. */
-export const EVENT_NAMES: Record<keyof SunEvents, string> = {
-  sunset: "sunset",
-  civilDusk: "blue begins",
-  nauticalDusk: "nautical dusk",
-  astronomicalDusk: "full dark",
-  astronomicalDawn: "dark ends",
-  nauticalDawn: "nautical dawn",
-  civilDawn: "blue ends",
-  sunrise: "sunrise",
-};
-
-const EV_SHOWN = [-9, 15] as const;
-const HOUR_STEP = 2;
-
-/** Scales and paths of a ribbon of the given size; recomputed only when night or size change. */
-export function ribbonGeometry(span: NightSpan, samples: readonly SkySample[], width: number, height: number) {
-  const x = scaleTime().domain([span.begin, span.end]).range([0, width]);
-  const top = 18;
-  const bottom = height - 16;
-  const ev = scaleLinear().domain(EV_SHOWN).range([bottom, top]).clamp(true);
-  const altitude = scaleLinear().domain([-60, 60]).range([bottom, top]).clamp(true);
-  const at = (sample: SkySample) => x(sample.at);
-  const evArea = area<SkySample>(at, bottom, (sample) => ev(sample.skyEv)).curve(curveMonotoneX)([...samples]) ?? "";
-  const evLine = line<SkySample>(at, (sample) => ev(sample.skyEv)).curve(curveMonotoneX)([...samples]) ?? "";
-  const altitudeLine = (value: (sample: SkySample) => number) =>
-    line<SkySample>(at, (sample) => altitude(value(sample)))
-      .defined((sample) => value(sample) > -0.8)
-      .curve(curveMonotoneX)([...samples]) ?? "";
-  return {
-    x,
-    ev,
-    top,
-    bottom,
-    evArea,
-    evLine,
-    sunLine: altitudeLine((sample) => sample.sunAltitudeDeg),
-    /** Height at which the moon line stands for a sample. */
-    moonY: (sample: SkySample) => altitude(sample.moonAltitudeDeg),
-    moonLine: altitudeLine((sample) => sample.moonAltitudeDeg),
-  };
+/** The night shown in a box: which stretch, how large, where the parts stand. */
+export interface RibbonBox {
+  readonly domain: readonly [number, number];
+  readonly width: number;
+  readonly top: number;
+  readonly bottom: number;
 }
 
-/** Full hours of the site's clock inside of a night, every second one. */
-export function hourTicks(span: NightSpan, zone: string): { at: Date; label: string }[] {
-  const ticks: { at: Date; label: string }[] = [];
-  let tick = DateTime.fromJSDate(span.begin, { zone }).startOf("hour").plus({ hours: 1 });
-  for (; tick.toMillis() < span.end.getTime(); tick = tick.plus({ hours: 1 })) {
-    if (tick.hour % HOUR_STEP === 0) ticks.push({ at: tick.toJSDate(), label: tick.toFormat("HH") });
-  }
-  return ticks;
+const EV_SHOWN = [-9, 16] as const;
+const MOST_POINTS = 480;
+
+/** Time to pixels. */
+export const timeScale = ({ domain, width }: RibbonBox) => scaleTime().domain(domain).range([0, width]);
+
+/** EV to pixels. */
+export const evScale = ({ top, bottom }: RibbonBox) => scaleLinear().domain(EV_SHOWN).range([bottom, top]).clamp(true);
+
+/** The moments of a stretch with one on either side, thinned to what a screen can show. */
+export function visibleMoments(moments: readonly Moment[], [from, to]: readonly [number, number]): Moment[] {
+  const first = moments[0];
+  if (!first || moments.length < 2) return [...moments];
+  const stepMs = moments[1]!.atMs - first.atMs;
+  const low = Math.max(0, Math.floor((from - first.atMs) / stepMs) - 1);
+  const high = Math.min(moments.length - 1, Math.ceil((to - first.atMs) / stepMs) + 1);
+  const stride = Math.max(1, Math.floor((high - low) / MOST_POINTS));
+  const shown: Moment[] = [];
+  for (let i = low; i < high; i += stride) shown.push(moments[i]!);
+  shown.push(moments[high]!);
+  return shown;
 }
 
-/** The sample nearest to an instant. */
-export function sampleAt(samples: readonly SkySample[], span: NightSpan, at: Date): SkySample | undefined {
-  const share = (at.getTime() - span.begin.getTime()) / (span.end.getTime() - span.begin.getTime());
-  return samples[Math.round(share * (samples.length - 1))];
+/** Path of a value over time, broken where it is null. */
+export function linePath(
+  moments: readonly Moment[],
+  x: (atMs: number) => number,
+  y: (moment: Moment) => number | null,
+): string {
+  return (
+    line<Moment>()
+      .defined((m) => y(m) !== null)
+      .x((m) => x(m.atMs))
+      .y((m) => y(m) ?? 0)([...moments]) ?? ""
+  );
+}
+
+/** Area under a value over time, broken where it is null. */
+export function areaPath(
+  moments: readonly Moment[],
+  x: (atMs: number) => number,
+  base: number,
+  y: (moment: Moment) => number | null,
+): string {
+  return (
+    area<Moment>()
+      .defined((m) => y(m) !== null)
+      .x((m) => x(m.atMs))
+      .y0(base)
+      .y1((m) => y(m) ?? base)([...moments]) ?? ""
+  );
+}
+
+const PX_PER_TICK = 84;
+
+/** Ticks on the site's own clock, as close as the zoom allows, each written as finely as needed. */
+export function clockTicks({ domain, width }: RibbonBox, zone: string): { atMs: number; label: string }[] {
+  const [from, to] = domain;
+  const offsetMs = DateTime.fromMillis((from + to) / 2, { zone }).offset * 60_000;
+  const wall = scaleUtc().domain([from + offsetMs, to + offsetMs]);
+  const format = to - from < 10 * 60_000 ? "HH:mm:ss" : "HH:mm";
+  return wall.ticks(Math.max(2, Math.round(width / PX_PER_TICK))).map((tick) => {
+    const atMs = tick.getTime() - offsetMs;
+    const at = DateTime.fromMillis(atMs, { zone });
+    return { atMs, label: at.toFormat(to - from < 8000 ? "ss.SSS" : format) };
+  });
+}
+
+/** The moment nearest to an instant, worked out anew so that it is right between the samples too. */
+export function clampTo(atMs: number, beginMs: number, endMs: number): number {
+  return Math.max(beginMs, Math.min(endMs, atMs));
 }

@@ -16,3 +16,13 @@ export const skyColour = scaleLinear<string>()
   .range(STOPS.map(([, colour]) => colour))
   .interpolate(interpolateRgb)
   .clamp(true);
+
+/** What is drawn on the sky keeps its colours on every theme, for the sky does. */
+export const ON_SKY = {
+  paper: "#ECE6DA",
+  shade: "#0B0C10",
+  lamp: "#F0A541",
+  moss: "#8CCDB3",
+  coral: "#FF8A6E",
+  mist: "#A9BEEA",
+} as const;

@@ -1,5 +1,6 @@
-import { isId, notFound, route } from "@/app/http";
-import { findShot } from "@/db/outings";
+import { isId, notFound, readJson, refusal, route } from "@/app/http";
+import { shotChange } from "@/contracts/site";
+import { findShot, updateShot } from "@/db/outings";
 import { listRuns } from "@/db/runs";
 import { listStacks } from "@/db/stacks";
 import { application } from "@/engine/application";
@@ -10,4 +11,18 @@ export const GET = route<{ shotId: string }>(async (_request, { shotId }) => {
   const shot = isId(shotId) ? await findShot(db, shotId) : undefined;
   if (!shot) return notFound("shot");
   return Response.json({ shot, runs: await listRuns(db, shotId), stacks: await listStacks(db, shotId) });
+});
+
+/** Moves a shot on the night, renames it, changes its intent, deletes it, or brings it back. */
+export const PATCH = route<{ shotId: string }>(async (request, { shotId }) => {
+  const wanted = shotChange.safeParse(await readJson(request));
+  if (!wanted.success) return refusal(wanted.error);
+  const { deleted, beginsAt, ...given } = wanted.data;
+  const change = {
+    ...Object.fromEntries(Object.entries(given).filter(([, value]) => value !== undefined)),
+    ...(beginsAt === undefined ? {} : { beginsAt: beginsAt === null ? null : new Date(beginsAt) }),
+    ...(deleted === undefined ? {} : { deletedAt: deleted ? new Date() : null }),
+  };
+  const shot = isId(shotId) ? await updateShot((await application()).database.db, shotId, change) : undefined;
+  return shot ? Response.json(shot) : notFound("shot");
 });

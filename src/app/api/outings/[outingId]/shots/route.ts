@@ -10,6 +10,7 @@ export const POST = route<{ outingId: string }>(async (request, { outingId }) =>
   if (!wanted.success) return refusal(wanted.error);
   const { db } = (await application()).database;
   if (!isId(outingId) || !(await findOuting(db, outingId))) return notFound("outing");
-  const id = await createShot(db, { outingId, name: wanted.data.name, recipeLine: FIRST_RECIPE_LINE });
+  const { name, intent } = wanted.data;
+  const id = await createShot(db, { outingId, name, recipeLine: FIRST_RECIPE_LINE, ...(intent ? { intent } : {}) });
   return Response.json({ id }, { status: 201 });
 });

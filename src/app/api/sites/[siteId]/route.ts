@@ -1,0 +1,20 @@
+import tzlookup from "tz-lookup";
+import { isId, notFound, readJson, refusal, route } from "@/app/http";
+import { siteChange } from "@/contracts/site";
+import { updateSite } from "@/db/sites";
+import { application } from "@/engine/application";
+
+/** Changes a site, deletes it, or brings it back. A site that moves takes the time zone of its new place. */
+export const PATCH = route<{ siteId: string }>(async (request, { siteId }) => {
+  const wanted = siteChange.safeParse(await readJson(request));
+  if (!wanted.success) return refusal(wanted.error);
+  const { deleted, ...given } = wanted.data;
+  const change = Object.fromEntries(Object.entries(given).filter(([, value]) => value !== undefined));
+  const { latitudeDeg, longitudeDeg, zone } = given;
+  if (latitudeDeg !== undefined && longitudeDeg !== undefined && zone === undefined) {
+    change.zone = tzlookup(latitudeDeg, longitudeDeg);
+  }
+  const marked = deleted === undefined ? change : { ...change, deletedAt: deleted ? new Date() : null };
+  const site = isId(siteId) ? await updateSite((await application()).database.db, siteId, marked) : undefined;
+  return site ? Response.json(site) : notFound("site");
+});

@@ -1,0 +1,25 @@
+import { z } from "zod";
+import { readJson, refusal, route } from "@/app/http";
+import { latitudeDeg, longitudeDeg, siteChange, siteName } from "@/contracts/site";
+import { createSite, listSites } from "@/db/sites";
+import { application } from "@/engine/application";
+import { siteAt } from "@/engine/newSite";
+
+const newSite = siteChange.omit({ deleted: true }).extend({ name: siteName, latitudeDeg, longitudeDeg });
+const wanted = z.array(newSite).min(1).max(500, "At most 500 sites at once.");
+
+/** All sites. */
+export const GET = route(async () => Response.json(await listSites((await application()).database.db)));
+
+/** Adds sites; what is left out is filled in, the zone from the coordinates. */
+export const POST = route(async (request) => {
+  const sites = wanted.safeParse(await readJson(request));
+  if (!sites.success) return refusal(sites.error);
+  const { db } = (await application()).database;
+  const created = [];
+  for (const site of sites.data) {
+    const given = Object.fromEntries(Object.entries(site).filter(([, value]) => value !== undefined));
+    created.push(await createSite(db, { ...siteAt(site), ...given }));
+  }
+  return Response.json(created, { status: 201 });
+});

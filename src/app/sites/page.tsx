@@ -1,0 +1,15 @@
+import { SitesPage } from "@/features/sites/SitesPage";
+import { Shell } from "@/ui/shell/Shell";
+
+interface PageProps {
+  readonly searchParams: Promise<{ site?: string | string[] }>;
+}
+
+export default async function Sites({ searchParams }: PageProps) {
+  const { site } = await searchParams;
+  return (
+    <Shell title="Sites">
+      <SitesPage siteId={typeof site === "string" ? site : null} />
+    </Shell>
+  );
+}

@@ -1,0 +1,103 @@
+import { z } from "zod";
+import { isZone, ROAD_CLASSES } from "@/core/conditions";
+import { INTENT_IDS } from "@/core/intent";
+
+const bounded = (name: string, least: number, most: number) =>
+  z
+    .number(`${name} must be a number.`)
+    .min(least, `${name} goes from ${least} to ${most}.`)
+    .max(most, `${name} goes from ${least} to ${most}.`);
+
+export const siteName = z
+  .string()
+  .trim()
+  .min(1, "Give the site a name.")
+  .max(120, "A name has at most 120 characters.");
+export const latitudeDeg = bounded("Latitude", -90, 90);
+export const longitudeDeg = bounded("Longitude", -180, 180);
+const atMs = z.number().int();
+
+const weatherRow = z.strictObject({
+  atMs,
+  cloudLowPercent: bounded("Cloud", 0, 100),
+  cloudMidPercent: bounded("Cloud", 0, 100),
+  cloudHighPercent: bounded("Cloud", 0, 100),
+  windMps: bounded("Wind", 0, 120),
+  gustMps: bounded("Gusts", 0, 150),
+  temperatureC: bounded("Temperature", -90, 60),
+  dewPointC: bounded("Dew point", -95, 50),
+});
+const tideRow = z.strictObject({ atMs, metres: bounded("Tide", -20, 20) });
+const trafficRow = z.strictObject({
+  weekday: z.int().min(1).max(7),
+  hour: z.int().min(0).max(23),
+  vehiclesPerHour: bounded("Traffic", 0, 20_000),
+});
+
+/** Forecast, tide and traffic that a person brought in. */
+export const siteSeries = z.strictObject({
+  weatherRows: z.array(weatherRow).max(20_000),
+  tideRows: z.array(tideRow).max(20_000),
+  trafficRows: z.array(trafficRow).max(168),
+});
+export type SiteSeries = z.infer<typeof siteSeries>;
+
+/** Points of a skyline, sorted by azimuth. */
+export const horizonProfile = z
+  .array(
+    z.strictObject({ azimuthDeg: bounded("Azimuth", 0, 360), altitudeDeg: bounded("Altitude of the skyline", -5, 90) }),
+  )
+  .max(720, "A skyline has at most 720 points.")
+  .transform((points) => [...points].sort((a, b) => a.azimuthDeg - b.azimuthDeg));
+
+/** A site with everything a night needs. */
+export const siteRequest = z.strictObject({
+  name: siteName,
+  latitudeDeg,
+  longitudeDeg,
+  zone: z.string().refine(isZone, "There is no such time zone; write one such as Europe/Paris or UTC."),
+  darkSkyMagPerArcsec2: bounded("Sky darkness", 14, 22.5),
+  lampEv: bounded("Lamp light", -8, 16),
+  road: z.enum(ROAD_CLASSES),
+  tidal: z.boolean(),
+  coreAltitudeDeg: bounded("The core's least altitude", 0, 60),
+  horizon: horizonProfile,
+  hazards: z.string().max(2000, "Hazards have at most 2,000 characters."),
+  access: z.string().max(2000, "Access notes have at most 2,000 characters."),
+  series: siteSeries,
+});
+export type SiteRequest = z.infer<typeof siteRequest>;
+
+/** A change of a site; `deleted: false` brings it back. */
+export const siteChange = siteRequest.partial().extend({ deleted: z.boolean().optional() });
+
+const overriding = (name: string, least: number, most: number) => bounded(name, least, most).nullable();
+
+/** Values typed over the stand-ins of a night. */
+export const nightOverrides = z.strictObject({
+  cloudPercent: overriding("Cloud", 0, 100),
+  gustMps: overriding("Gusts", 0, 150),
+  temperatureC: overriding("Temperature", -90, 60),
+  dewPointC: overriding("Dew point", -95, 50),
+  vehiclesPerHour: overriding("Traffic", 0, 20_000),
+  tideMetres: overriding("Tide", -20, 20),
+});
+
+/** A change of an outing: its night, its site, its overrules. */
+export const outingChange = z.strictObject({
+  name: siteName.optional(),
+  date: z.iso.date("Write the date as YYYY-MM-DD.").optional(),
+  siteId: z.uuid().optional(),
+  overrides: nightOverrides.optional(),
+});
+
+/** A change of a shot's place on the night. */
+export const shotChange = z.strictObject({
+  name: siteName.optional(),
+  intent: z.enum(INTENT_IDS).optional(),
+  beginsAt: z.iso.datetime().nullable().optional(),
+  minutes: bounded("A block's length", 0.05, 1440).optional(),
+  walkMinutes: bounded("The walk", 0, 600).optional(),
+  setupMinutes: bounded("Setting up", 0, 240).optional(),
+  deleted: z.boolean().optional(),
+});

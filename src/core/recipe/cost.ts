@@ -1,0 +1,25 @@
+import type { Recipe } from "./recipe";
+import { type PhonePace, runSeconds } from "./timeLine";
+
+/** What a run takes of a phone. */
+export interface RunCost {
+  readonly seconds: number;
+  readonly megabytes: number;
+  readonly batteryPercent: number;
+}
+
+// A 12 MP phone's usual sizes, megabytes a frame, and what screen, sensor and writing take of a battery.
+const FRAME_MEGABYTES = { jpeg: 5, raw: 24, "raw+jpeg": 29 } as const;
+const BATTERY_PERCENT_PER_HOUR = 14;
+const BATTERY_PERCENT_PER_FRAME = 0.02;
+
+/** Time, storage and battery of a recipe on a phone of this pace; zeros without a shutter time. */
+export function runCost(recipe: Recipe, pace: PhonePace): RunCost {
+  const seconds = runSeconds(recipe, pace);
+  const frames = recipe.sequence?.frames ?? 0;
+  return {
+    seconds,
+    megabytes: frames * FRAME_MEGABYTES[recipe.files ?? "jpeg"],
+    batteryPercent: (BATTERY_PERCENT_PER_HOUR * seconds) / 3600 + BATTERY_PERCENT_PER_FRAME * frames,
+  };
+}

@@ -1,0 +1,63 @@
+/** An instant at which something passes zero. */
+export interface Crossing {
+  readonly atMs: number;
+  readonly upward: boolean;
+}
+
+const BISECTIONS = 24;
+
+/** Narrows a change of sign down to milliseconds. */
+function bisect(value: (atMs: number) => number, low: number, high: number): number {
+  const below = value(low) < 0;
+  let from = low;
+  let to = high;
+  for (let step = 0; step < BISECTIONS; step++) {
+    const middle = (from + to) / 2;
+    if (value(middle) < 0 === below) from = middle;
+    else to = middle;
+  }
+  return (from + to) / 2;
+}
+
+/**
+ * All instants in [begin, end) at which a continuous function of time changes its sign, in order. Two changes within one
+ * step are missed.
+ */
+export function crossings(
+  value: (atMs: number) => number,
+  { beginMs, endMs, stepMs }: { readonly beginMs: number; readonly endMs: number; readonly stepMs: number },
+): Crossing[] {
+  const found: Crossing[] = [];
+  let before = value(beginMs);
+  for (let from = beginMs; from < endMs; from += stepMs) {
+    const to = Math.min(endMs, from + stepMs);
+    const after = value(to);
+    if (before < 0 !== after < 0) found.push({ atMs: bisect(value, from, to), upward: after >= 0 });
+    before = after;
+  }
+  return found.filter(({ atMs }) => atMs < endMs);
+}
+
+/** A stretch of time, epoch milliseconds. */
+export interface Interval {
+  readonly beginMs: number;
+  readonly endMs: number;
+}
+
+/** The stretches of a span in which a continuous function of time is not negative. */
+export function intervalsWhere(
+  value: (atMs: number) => number,
+  span: { readonly beginMs: number; readonly endMs: number; readonly stepMs: number },
+): Interval[] {
+  const intervals: Interval[] = [];
+  let open: number | null = value(span.beginMs) >= 0 ? span.beginMs : null;
+  for (const { atMs, upward } of crossings(value, span)) {
+    if (upward) open = atMs;
+    else if (open !== null) {
+      intervals.push({ beginMs: open, endMs: atMs });
+      open = null;
+    }
+  }
+  if (open !== null) intervals.push({ beginMs: open, endMs: span.endMs });
+  return intervals;
+}

@@ -1,0 +1,29 @@
+import { asc, eq, isNull } from "drizzle-orm";
+import type { Db } from "./database";
+import { sites } from "./schema";
+
+export type Site = typeof sites.$inferSelect;
+
+/** Adds a site. */
+export async function createSite(db: Db, site: typeof sites.$inferInsert): Promise<Site> {
+  const [row] = await db.insert(sites).values(site).returning();
+  return row!;
+}
+
+/** All sites by name; deleted ones are left out. */
+export async function listSites(db: Db): Promise<Site[]> {
+  return db.select().from(sites).where(isNull(sites.deletedAt)).orderBy(asc(sites.name), asc(sites.createdAt));
+}
+
+/** One site, deleted or not, or undefined. */
+export async function findSite(db: Db, siteId: string): Promise<Site | undefined> {
+  const [row] = await db.select().from(sites).where(eq(sites.id, siteId));
+  return row;
+}
+
+/** Changes a site; undefined when there is none. Outings keep a deleted site, so that old nights can still be read. */
+export async function updateSite(db: Db, siteId: string, change: Partial<Site>): Promise<Site | undefined> {
+  if (Object.keys(change).length === 0) return findSite(db, siteId);
+  const [row] = await db.update(sites).set(change).where(eq(sites.id, siteId)).returning();
+  return row;
+}

@@ -1,0 +1,70 @@
+import { CAUTIONS, intentOf } from "@/core/intent";
+import {
+  momentsOf,
+  type NightPlan,
+  type NightWindow,
+  nightWindows,
+  planNight,
+  scoreMoment,
+  scoreReasons,
+} from "@/core/night";
+import { parseRecipe, type RunCost, runCost } from "@/core/recipe";
+import { type SunEvents, sunEvents } from "@/core/sky";
+import type { OutingDetail, Shot } from "@/db/outings";
+import type { Site } from "@/db/sites";
+import { POCKET_A } from "../phone/profiles";
+
+/** A shot on the night with everything its sheet says. */
+export interface PlannedShot {
+  readonly shot: Shot;
+  readonly begins: Date;
+  readonly ends: Date;
+  /** Mean score over its block, 0 to 100, and the reasons half-way. */
+  readonly score: number;
+  readonly reasons: readonly string[];
+  readonly windows: readonly NightWindow[];
+  readonly skyEv: number;
+  readonly cost: RunCost;
+  readonly cautions: readonly string[];
+}
+
+/** An outing as it is taken along. */
+export interface PlannedNight {
+  readonly name: string;
+  readonly date: string;
+  readonly site: Site;
+  readonly plan: NightPlan;
+  readonly events: SunEvents;
+  readonly windows: readonly NightWindow[];
+  /** In the order in which they are taken. */
+  readonly shots: readonly PlannedShot[];
+}
+
+const MINUTE_MS = 60_000;
+
+/** Works out what goes onto the sheet; null for an outing without a site, which has no night. */
+export function plannedNight({ outing, site, shots }: OutingDetail): PlannedNight | null {
+  if (!site) return null;
+  const plan = planNight({ ...site, ...site.series }, outing.date, outing.overrides ?? undefined);
+  const windows = nightWindows(plan, momentsOf(plan, MINUTE_MS));
+  const own = [site.hazards, site.access].map((text) => text.trim()).filter((text) => text !== "");
+  const { begin, end } = plan.night.span;
+  const planned = shots.flatMap((shot): PlannedShot[] => {
+    const begins = shot.beginsAt;
+    if (!begins || begins < begin || begins > end) return [];
+    const ends = new Date(begins.getTime() + shot.minutes * MINUTE_MS);
+    const middle = plan.momentAt(Math.min(end.getTime(), (begins.getTime() + ends.getTime()) / 2));
+    return [
+      {
+        ...{ shot, begins, ends, skyEv: middle.skyEv },
+        score: scoreMoment(shot.intent, middle, plan.site),
+        reasons: scoreReasons(shot.intent, middle, plan.site).map(({ because }) => because),
+        windows: windows.filter(({ beginMs, endMs }) => beginMs < ends.getTime() && endMs > begins.getTime()),
+        cost: runCost(parseRecipe(shot.recipeLine).recipe, POCKET_A.profile),
+        cautions: [...own, ...intentOf(shot.intent).cautions.map((id) => CAUTIONS[id])],
+      },
+    ];
+  });
+  const ordered = planned.sort((a, b) => a.begins.getTime() - b.begins.getTime());
+  return { name: outing.name, date: outing.date, site, plan, events: sunEvents(plan.night), windows, shots: ordered };
+}

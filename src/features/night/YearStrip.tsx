@@ -1,0 +1,154 @@
+"use client";
+
+import { Box, Flex } from "@chakra-ui/react";
+import { DateTime } from "luxon";
+import { type KeyboardEvent, useState } from "react";
+import type { IntentId } from "@/core/intent";
+import { datesOfYear, type NightSite } from "@/core/night";
+import { useSize } from "@/ui/useSize";
+import { clockSpan } from "./clock";
+import { useYear } from "./useYear";
+
+interface YearStripProps {
+  readonly site: NightSite;
+  readonly date: string;
+  readonly intent: IntentId;
+  readonly onDate: (date: string) => void;
+}
+
+const HEIGHT = 74;
+const BARS = 54;
+
+/** Every night of a year as a bar, tall where the intent does well under a clear sky; click to go there. */
+export function YearStrip({ site, date, intent, onDate }: YearStripProps) {
+  const year = Number(date.slice(0, 4));
+  const nights = useYear(site, year, intent);
+  const [ref, { width }] = useSize<HTMLDivElement>();
+  const [pointed, setPointed] = useState<number | null>(null);
+  const dates = datesOfYear(year);
+  const step = width / dates.length;
+  const today = dates.indexOf(date);
+  const at = pointed ?? today;
+  const night = nights[at];
+  const best = nights.length === dates.length ? nights.reduce((a, b) => (b.score > a.score ? b : a)) : null;
+  const said = (day: string) => DateTime.fromISO(day).toFormat("ccc d LLL");
+  const onKeyDown = (event: KeyboardEvent) => {
+    const move = { ArrowLeft: -1, ArrowRight: 1, PageUp: -28, PageDown: 28 }[event.key];
+    if (move !== undefined) setPointed(Math.max(0, Math.min(dates.length - 1, at + move)));
+    else if (event.key === "Enter" && dates[at]) onDate(dates[at]);
+    else return;
+    event.preventDefault();
+  };
+  return (
+    <Box as="section" aria-label="The year" px="16px" pt="10px" flexShrink="0">
+      <Flex justify="space-between" fontSize="12.5px" color="ash" gap="16px" wrap="wrap" minH="20px">
+        <Box aria-live="polite">
+          {night
+            ? `${said(night.date)}: score ${Math.round(night.score)}, best ${clockSpan(night.beginMs, night.endMs, site.zone)}, moon ${Math.round(night.moonIlluminatedFraction * 100)} %`
+            : `Scoring the nights of ${year}: ${nights.length} of ${dates.length}`}
+        </Box>
+        <Flex gap="12px">
+          {best && (
+            <Box as="button" color="lamp" onClick={() => onDate(best.date)}>
+              {`Best of ${year}: ${said(best.date)}, ${Math.round(best.score)}`}
+            </Box>
+          )}
+          <Box
+            as="button"
+            aria-label="The year before"
+            onClick={() => onDate(`${year - 1}${date.slice(4).replace("-02-29", "-02-28")}`)}
+          >
+            {`‹ ${year - 1}`}
+          </Box>
+          <Box
+            as="button"
+            aria-label="The year after"
+            onClick={() => onDate(`${year + 1}${date.slice(4).replace("-02-29", "-02-28")}`)}
+          >
+            {`${year + 1} ›`}
+          </Box>
+        </Flex>
+      </Flex>
+      <Box
+        ref={ref}
+        role="slider"
+        tabIndex={0}
+        aria-label={`Nights of ${year} scored under a clear sky; arrow keys choose one, Enter goes to it`}
+        aria-valuemin={1}
+        aria-valuemax={dates.length}
+        aria-valuenow={at + 1}
+        aria-valuetext={night ? `${said(night.date)}, score ${Math.round(night.score)}` : "not scored yet"}
+        onKeyDown={onKeyDown}
+        onBlur={() => setPointed(null)}
+        onMouseMove={(event) => {
+          const left = event.currentTarget.getBoundingClientRect().left;
+          setPointed(Math.max(0, Math.min(dates.length - 1, Math.floor((event.clientX - left) / step))));
+        }}
+        onMouseLeave={() => setPointed(null)}
+        onClick={() => dates[at] && onDate(dates[at])}
+        cursor="pointer"
+        mt="4px"
+      >
+        <svg width={width} height={HEIGHT} role="presentation" style={{ display: "block" }}>
+          <Box asChild color="line">
+            <line x2={width} y1={BARS} y2={BARS} stroke="currentColor" />
+          </Box>
+          <Box asChild color="moss">
+            <g>
+              {nights.map(({ date: day, score }, index) => (
+                <rect
+                  key={day}
+                  x={index * step}
+                  width={Math.max(0.6, step - 0.5)}
+                  y={BARS - Math.max(0.5, (score / 100) * BARS)}
+                  height={Math.max(0.5, (score / 100) * BARS)}
+                  fill="currentColor"
+                  opacity={index === at ? 1 : 0.35 + (0.55 * score) / 100}
+                />
+              ))}
+            </g>
+          </Box>
+          <Box asChild color="mist">
+            <g>
+              {nights.map(({ date: day, moonIlluminatedFraction }, index) =>
+                moonIlluminatedFraction > 0.985 || moonIlluminatedFraction < 0.012 ? (
+                  <circle
+                    key={day}
+                    cx={(index + 0.5) * step}
+                    cy={BARS + 5}
+                    r={2}
+                    fill={moonIlluminatedFraction > 0.5 ? "currentColor" : "none"}
+                    stroke="currentColor"
+                  />
+                ) : null,
+              )}
+            </g>
+          </Box>
+          <Box asChild color="lamp">
+            <g>
+              <line
+                x1={(today + 0.5) * step}
+                x2={(today + 0.5) * step}
+                y1={0}
+                y2={BARS}
+                stroke="currentColor"
+                strokeWidth={1.5}
+              />
+            </g>
+          </Box>
+          <Box asChild color="ash">
+            <g fontSize={10.5}>
+              {dates.map((day, index) =>
+                day.endsWith("-01") ? (
+                  <text key={day} x={index * step + 2} y={HEIGHT - 1} fill="currentColor">
+                    {DateTime.fromISO(day).toFormat("LLL")}
+                  </text>
+                ) : null,
+              )}
+            </g>
+          </Box>
+        </svg>
+      </Box>
+    </Box>
+  );
+}

@@ -1,0 +1,53 @@
+"use client";
+
+import { useQueryClient } from "@tanstack/react-query";
+import { useCallback } from "react";
+import { z } from "zod";
+import type { OutingReply, ShotReply } from "@/contracts/replies";
+import type { shotChange } from "@/contracts/site";
+import { errorText, sendJson } from "@/features/api/client";
+import { useNotice } from "@/ui/Notice";
+
+const anything = z.unknown();
+
+/** What can be changed of a shot. */
+export type ShotChange = z.infer<typeof shotChange>;
+
+/** Changes shots of an outing, at once on the screen and then in the database, each with an undo. */
+export function useShotMoves(outingId: string) {
+  const client = useQueryClient();
+  const notice = useNotice();
+  return useCallback(
+    async (shot: ShotReply, change: ShotChange, said: string): Promise<void> => {
+      const key = ["outing", outingId];
+      const send = async (next: ShotChange) => {
+        client.setQueryData<OutingReply>(
+          key,
+          (before) =>
+            before && {
+              ...before,
+              shots: before.shots.flatMap((each) => {
+                if (each.id !== shot.id) return [each];
+                const { deleted, ...rest } = next;
+                const given = Object.fromEntries(Object.entries(rest).filter(([, value]) => value !== undefined));
+                return deleted ? [] : [{ ...each, ...given }];
+              }),
+            },
+        );
+        try {
+          await sendJson("PATCH", `/api/shots/${shot.id}`, next, anything);
+        } catch (error) {
+          notice({ tone: "wrong", text: errorText(error) });
+        }
+        await client.invalidateQueries({ queryKey: key });
+        await client.invalidateQueries({ queryKey: ["shot", shot.id] });
+      };
+      await send(change);
+      const back: ShotChange = change.deleted
+        ? { deleted: false }
+        : Object.fromEntries(Object.keys(change).map((name) => [name, shot[name as keyof ShotReply]]));
+      notice({ tone: "said", text: said, undo: () => void send(back) });
+    },
+    [client, notice, outingId],
+  );
+}

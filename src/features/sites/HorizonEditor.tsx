@@ -1,0 +1,181 @@
+"use client";
+
+import { Box, Flex, Textarea } from "@chakra-ui/react";
+import { area, scaleLinear } from "d3";
+import { type PointerEvent, useRef, useState } from "react";
+import { type HorizonPoint, horizonAltitude } from "@/core/sky";
+import { useSize } from "@/ui/useSize";
+import { readHorizon } from "./readSeries";
+
+interface HorizonEditorProps {
+  readonly points: readonly HorizonPoint[];
+  readonly onChange: (points: readonly HorizonPoint[]) => void;
+}
+
+const HEIGHT = 92;
+const HIGHEST_DEG = 60;
+const DIRECTIONS = [
+  [0, "N"],
+  [90, "E"],
+  [180, "S"],
+  [270, "W"],
+  [360, "N"],
+] as const;
+const NEAR_PX = 9;
+
+const written = (points: readonly HorizonPoint[]): string =>
+  points.map(({ azimuthDeg, altitudeDeg }) => `${azimuthDeg}, ${altitudeDeg}`).join("\n");
+
+/** The skyline round about: click to add a point, drag it, double-click to take it away; or type the points. */
+export function HorizonEditor({ points, onChange }: HorizonEditorProps) {
+  const [ref, { width }] = useSize<HTMLDivElement>();
+  const [held, setHeld] = useState<number | null>(null);
+  const [text, setText] = useState<string | null>(null);
+  const file = useRef<HTMLInputElement>(null);
+  const [problem, setProblem] = useState<string | null>(null);
+  const x = scaleLinear()
+    .domain([0, 360])
+    .range([0, Math.max(1, width)]);
+  const y = scaleLinear()
+    .domain([0, HIGHEST_DEG])
+    .range([HEIGHT - 16, 6])
+    .clamp(true);
+  const skyline =
+    area<number>()
+      .x((azimuth) => x(azimuth))
+      .y0(HEIGHT - 16)
+      .y1((azimuth) => y(horizonAltitude(points, azimuth)))(Array.from({ length: 181 }, (_, i) => 2 * i)) ?? "";
+  const at = (event: PointerEvent<SVGSVGElement>): HorizonPoint => {
+    const box = event.currentTarget.getBoundingClientRect();
+    const azimuth = x.invert(event.clientX - box.left);
+    const altitude = y.invert(event.clientY - box.top);
+    return {
+      azimuthDeg: Math.max(0, Math.min(360, Math.round(azimuth))),
+      altitudeDeg: Math.max(0, Math.round(altitude)),
+    };
+  };
+  const sorted = (list: readonly HorizonPoint[]) => [...list].sort((a, b) => a.azimuthDeg - b.azimuthDeg);
+  const nearest = (event: PointerEvent<SVGSVGElement>) => {
+    const box = event.currentTarget.getBoundingClientRect();
+    return points.findIndex(
+      (point) =>
+        Math.hypot(x(point.azimuthDeg) - (event.clientX - box.left), y(point.altitudeDeg) - (event.clientY - box.top)) <
+        NEAR_PX,
+    );
+  };
+  const take = (source: string) => {
+    const read = readHorizon(source);
+    if (read.kind === "wrong") return setProblem(read.message);
+    setProblem(read.skipped > 0 ? `${read.skipped} lines could not be read and were left out.` : null);
+    onChange(read.value);
+    setText(null);
+  };
+  return (
+    <Box>
+      <Box ref={ref}>
+        <svg
+          width={width}
+          height={HEIGHT}
+          role="img"
+          aria-label={
+            points.length === 0
+              ? "A level horizon"
+              : `A skyline of ${points.length} points, highest ${Math.max(...points.map((p) => p.altitudeDeg))} degrees`
+          }
+          style={{ display: "block", cursor: "crosshair", touchAction: "none" }}
+          onPointerDown={(event) => {
+            event.currentTarget.setPointerCapture(event.pointerId);
+            const index = nearest(event);
+            if (index >= 0) return setHeld(index);
+            const point = at(event);
+            const next = sorted([...points, point]);
+            onChange(next);
+            setHeld(next.indexOf(point));
+          }}
+          onPointerMove={(event) => {
+            if (held === null) return;
+            const point = at(event);
+            const next = sorted(points.map((each, index) => (index === held ? point : each)));
+            onChange(next);
+            setHeld(next.indexOf(point));
+          }}
+          onPointerUp={() => setHeld(null)}
+          onDoubleClick={(event) => {
+            const index = nearest(event as unknown as PointerEvent<SVGSVGElement>);
+            if (index >= 0) onChange(points.filter((_, i) => i !== index));
+          }}
+        >
+          <Box asChild color="slate">
+            <rect width={width} height={HEIGHT - 16} fill="currentColor" />
+          </Box>
+          <Box asChild color="ash">
+            <path d={skyline} fill="currentColor" opacity={0.55} />
+          </Box>
+          {DIRECTIONS.map(([azimuth, name]) => (
+            <Box asChild key={azimuth} color="ash">
+              <text
+                x={x(azimuth)}
+                y={HEIGHT - 3}
+                fontSize={11}
+                fill="currentColor"
+                textAnchor={azimuth === 0 ? "start" : azimuth === 360 ? "end" : "middle"}
+              >
+                {name}
+              </text>
+            </Box>
+          ))}
+          {points.map(({ azimuthDeg, altitudeDeg }) => (
+            <Box asChild key={`${azimuthDeg} ${altitudeDeg}`} color="lamp">
+              <circle cx={x(azimuthDeg)} cy={y(altitudeDeg)} r={4} fill="currentColor" />
+            </Box>
+          ))}
+        </svg>
+      </Box>
+      <Flex gap="12px" fontSize="12.5px" color="ash" mt="2px" wrap="wrap">
+        <Box as="button" onClick={() => setText(text === null ? written(points) : null)} _hover={{ color: "bone" }}>
+          {text === null ? "Type the points" : "Back to the drawing"}
+        </Box>
+        <Box as="button" onClick={() => file.current?.click()} _hover={{ color: "bone" }}>
+          From a CSV file
+        </Box>
+        {points.length > 0 && (
+          <Box as="button" onClick={() => onChange([])} _hover={{ color: "bone" }}>
+            Level it
+          </Box>
+        )}
+        <input
+          ref={file}
+          type="file"
+          hidden
+          accept=".csv,.txt,text/csv,text/plain"
+          aria-label="Skyline file"
+          onChange={(event) => {
+            void event.target.files?.[0]?.text().then(take);
+            event.target.value = "";
+          }}
+        />
+      </Flex>
+      {text !== null && (
+        <Box mt="4px">
+          <Textarea
+            aria-label="Skyline, azimuth and altitude a line"
+            fontFamily="mono"
+            fontSize="12.5px"
+            rows={5}
+            bg="slate"
+            borderColor="line"
+            value={text}
+            placeholder={"140, 4\n180, 22\n220, 4"}
+            onChange={(event) => setText(event.target.value)}
+            onBlur={() => take(text)}
+          />
+        </Box>
+      )}
+      {problem && (
+        <Box color="coral" fontSize="12.5px">
+          {problem}
+        </Box>
+      )}
+    </Box>
+  );
+}

@@ -1,0 +1,190 @@
+"use client";
+
+import { Box, Flex } from "@chakra-ui/react";
+import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { Download, FileUp, Plus } from "lucide-react";
+import { useRef, useState } from "react";
+import { z } from "zod";
+import { type SiteReply, siteReply } from "@/contracts/replies";
+import type { SiteRequest } from "@/contracts/site";
+import { type NamedPlace, placesCsv, placesGeoJson, placesGpx, placesKml } from "@/core/formats";
+import type { Place } from "@/core/sky";
+import { errorText, sendJson } from "@/features/api/client";
+import { useSites } from "@/features/api/queries";
+import { Action } from "@/ui/Action";
+import { useNotice } from "@/ui/Notice";
+import { Station } from "@/ui/Station";
+import { NewSite } from "./NewSite";
+import { readPlaces } from "./readPlaces";
+import { SiteForm } from "./SiteForm";
+import { WorldMap } from "./WorldMap";
+
+const anything = z.unknown();
+
+const EXPORTS = [
+  { name: "GPX", extension: "gpx", type: "application/gpx+xml", write: placesGpx },
+  { name: "KML", extension: "kml", type: "application/vnd.google-earth.kml+xml", write: placesKml },
+  { name: "GeoJSON", extension: "geojson", type: "application/geo+json", write: placesGeoJson },
+  { name: "CSV", extension: "csv", type: "text/csv", write: placesCsv },
+] as const;
+
+/** Hands a text over as a file. */
+function download(name: string, type: string, text: string): void {
+  const url = URL.createObjectURL(new Blob([text], { type }));
+  const link = document.createElement("a");
+  link.href = url;
+  link.download = name;
+  link.click();
+  URL.revokeObjectURL(url);
+}
+
+/** All sites on the map, and everything about the chosen one. */
+export function SitesPage({ siteId }: { readonly siteId: string | null }) {
+  const sites = useSites();
+  const client = useQueryClient();
+  const notice = useNotice();
+  const [chosenId, setChosenId] = useState(siteId);
+  const file = useRef<HTMLInputElement>(null);
+  const list = sites.data ?? [];
+  const chosen = list.find(({ id }) => id === chosenId) ?? null;
+  const wrong = (error: unknown) => notice({ tone: "wrong", text: errorText(error) });
+  const refresh = () => {
+    void client.invalidateQueries({ queryKey: ["outing"] });
+    return client.invalidateQueries({ queryKey: ["sites"] });
+  };
+
+  const save = useMutation({
+    mutationFn: ({
+      id,
+      change,
+    }: {
+      readonly id: string;
+      readonly change: Partial<SiteRequest> & { deleted?: boolean };
+    }) => sendJson("PATCH", `/api/sites/${id}`, change, anything),
+    onMutate: ({ id, change }) =>
+      client.setQueryData<SiteReply[]>(["sites"], (before) =>
+        before?.map((site) => (site.id === id ? { ...site, ...change } : site)),
+      ),
+    onSettled: refresh,
+    onError: wrong,
+  });
+  const create = useMutation({
+    mutationFn: (places: readonly NamedPlace[]) => sendJson("POST", "/api/sites", places, z.array(siteReply)),
+    onSuccess: async (created) => {
+      await refresh();
+      setChosenId(created[0]?.id ?? null);
+    },
+    onError: wrong,
+  });
+  const onPlace = (place: Place) => {
+    if (chosen) {
+      const { latitudeDeg, longitudeDeg } = chosen;
+      save.mutate({ id: chosen.id, change: { ...place } });
+      notice({
+        tone: "said",
+        text: `${chosen.name} is moved.`,
+        undo: () => save.mutate({ id: chosen.id, change: { latitudeDeg, longitudeDeg } }),
+      });
+      return;
+    }
+    create.mutate([{ name: "New site", ...place }]);
+  };
+  const remove = (site: SiteReply) => {
+    save.mutate({ id: site.id, change: { deleted: true } });
+    setChosenId(null);
+    notice({
+      tone: "said",
+      text: `${site.name} is deleted. Outings there keep it.`,
+      undo: () => {
+        save.mutate({ id: site.id, change: { deleted: false } });
+        setChosenId(site.id);
+      },
+    });
+  };
+  const takeFile = async (given: File) => {
+    const read = readPlaces(await given.text(), (text) => new DOMParser().parseFromString(text, "text/xml"));
+    if (read.kind === "wrong")
+      return notice({ tone: "wrong", text: `${given.name}: ${read.message} Your sites are as they were.` });
+    await create.mutateAsync(read.places);
+    const skipped = read.skipped > 0 ? ` ${read.skipped} entries without usable coordinates were left out.` : "";
+    notice({
+      tone: "said",
+      text: `${read.places.length} ${read.places.length === 1 ? "site" : "sites"} from ${given.name}.${skipped}`,
+    });
+  };
+
+  return (
+    <Station
+      mainName="Map"
+      main={<WorldMap sites={list} chosenId={chosenId} onChoose={setChosenId} onPlace={onPlace} />}
+      reasonsName="Site"
+      reasons={
+        <Box>
+          <Flex gap="6px" wrap="wrap" mb="8px">
+            <Action minHeight="30px" px="9px" onClick={() => setChosenId(null)} aria-pressed={chosenId === null}>
+              <Plus size={14} /> New site
+            </Action>
+            <Action minHeight="30px" px="9px" onClick={() => file.current?.click()}>
+              <FileUp size={14} /> From a file
+            </Action>
+            <input
+              ref={file}
+              type="file"
+              hidden
+              aria-label="Places file"
+              accept=".gpx,.kml,.geojson,.json,.csv"
+              onChange={(event) => {
+                const given = event.target.files?.[0];
+                if (given) void takeFile(given);
+                event.target.value = "";
+              }}
+            />
+          </Flex>
+          <Box as="ul" listStyleType="none" mb="10px" maxH="150px" overflowY="auto">
+            {list.map(({ id, name }) => (
+              <Box as="li" key={id} borderTopWidth="1px" borderColor="line">
+                <Box
+                  as="button"
+                  width="100%"
+                  textAlign="left"
+                  py="4px"
+                  color={id === chosenId ? "lamp" : "bone"}
+                  aria-current={id === chosenId ? "true" : undefined}
+                  onClick={() => setChosenId(id)}
+                >
+                  {name}
+                </Box>
+              </Box>
+            ))}
+          </Box>
+          {chosen ? (
+            <SiteForm
+              key={chosen.id}
+              site={chosen}
+              busy={save.isPending}
+              onSave={(change) => save.mutate({ id: chosen.id, change })}
+              onDelete={() => remove(chosen)}
+            />
+          ) : (
+            <NewSite busy={create.isPending} onCreate={(place) => create.mutate([place])} />
+          )}
+          {list.length > 0 && (
+            <Flex gap="10px" align="center" mt="14px" fontSize="12.5px" color="ash" wrap="wrap">
+              <Download size={14} /> All sites as
+              {EXPORTS.map(({ name, extension, type, write }) => (
+                <Box
+                  as="button"
+                  key={name}
+                  color="lamp"
+                  onClick={() => download(`aevumen-sites.${extension}`, type, write(list))}
+                >
+                  {name}
+                </Box>
+              ))}
+            </Flex>
+          )}
+        </Box>
+      }
+    />
+  );
+}

@@ -1,0 +1,192 @@
+"use client";
+
+import { Box } from "@chakra-ui/react";
+import {
+  zoom as createZoom,
+  geoEqualEarth,
+  geoGraticule10,
+  geoPath,
+  select,
+  type ZoomTransform,
+  zoomIdentity,
+} from "d3";
+import { type PointerEvent, useEffect, useMemo, useRef, useState } from "react";
+import { feature } from "topojson-client";
+import type { Topology } from "topojson-specification";
+import type { Place } from "@/core/sky";
+import { useSize } from "@/ui/useSize";
+
+/** A site as the map shows it. */
+export interface MapSite extends Place {
+  readonly id: string;
+  readonly name: string;
+}
+
+interface WorldMapProps {
+  readonly sites: readonly MapSite[];
+  readonly chosenId: string | null;
+  readonly onChoose: (id: string) => void;
+  /** A click on land or sea, or the end of a drag of the chosen site. */
+  readonly onPlace: (place: Place) => void;
+}
+
+const CLOSEST = 4000;
+const CLICK_PX = 4;
+
+/** The world without a network: click to place, drag the chosen site, wheel to come closer. */
+export function WorldMap({ sites, chosenId, onChoose, onPlace }: WorldMapProps) {
+  const [ref, { width, height }] = useSize<HTMLDivElement>();
+  const ground = useRef<SVGRectElement>(null);
+  const [land, setLand] = useState<GeoJSON.Feature | GeoJSON.FeatureCollection | null>(null);
+  const [transform, setTransform] = useState<ZoomTransform>(zoomIdentity);
+  const [held, setHeld] = useState<readonly [number, number] | null>(null);
+  useEffect(() => {
+    let current = true;
+    void import("world-atlas/land-50m.json").then(({ default: atlas }) => {
+      // The package ships plain JSON; its format is TopoJSON.
+      const topology = atlas as unknown as Topology;
+      const shapes = topology.objects.land;
+      if (current && shapes) setLand(feature(topology, shapes));
+    });
+    return () => {
+      current = false;
+    };
+  }, []);
+  const { projection, landPath, gridPath } = useMemo(() => {
+    const fitted = geoEqualEarth().fitExtent(
+      [
+        [8, 8],
+        [Math.max(20, width - 8), Math.max(20, height - 8)],
+      ],
+      { type: "Sphere" },
+    );
+    const path = geoPath(fitted);
+    return { projection: fitted, landPath: land ? (path(land) ?? "") : "", gridPath: path(geoGraticule10()) ?? "" };
+  }, [land, width, height]);
+  useEffect(() => {
+    const element = ground.current;
+    if (!element || width <= 0) return;
+    const selection = select(element);
+    selection.call(
+      createZoom<SVGRectElement, unknown>()
+        .scaleExtent([1, CLOSEST])
+        .extent([
+          [0, 0],
+          [width, height],
+        ])
+        .translateExtent([
+          [0, 0],
+          [width, height],
+        ])
+        .clickDistance(CLICK_PX)
+        .on("zoom", (event: { transform: ZoomTransform }) => setTransform(event.transform)),
+    );
+    selection.on("dblclick.zoom", null);
+    return () => {
+      selection.on(".zoom", null);
+    };
+  }, [width, height]);
+
+  const placeAt = (x: number, y: number): Place | null => {
+    const at = projection.invert?.(transform.invert([x, y]));
+    if (!at || !Number.isFinite(at[0]) || Math.abs(at[0]) > 180 || Math.abs(at[1]) > 90) return null;
+    const digits = 10 ** Math.min(5, Math.ceil(Math.log10(transform.k)) + 2);
+    return { longitudeDeg: Math.round(at[0] * digits) / digits, latitudeDeg: Math.round(at[1] * digits) / digits };
+  };
+  const inside = (event: { clientX: number; clientY: number; currentTarget: Element }): readonly [number, number] => {
+    const box = (event.currentTarget.closest("svg") ?? event.currentTarget).getBoundingClientRect();
+    return [event.clientX - box.left, event.clientY - box.top];
+  };
+  const drop = (event: PointerEvent) => {
+    if (!held) return;
+    const place = placeAt(...inside(event));
+    setHeld(null);
+    if (place) onPlace(place);
+  };
+  return (
+    <Box ref={ref} flex="1" minH="0" position="relative" bg="slate" overflow="hidden">
+      {width > 0 && (
+        <svg
+          width={width}
+          height={height}
+          style={{ display: "block", touchAction: "none" }}
+          aria-label="World map; click to place the site"
+          role="img"
+        >
+          <g transform={transform.toString()} pointerEvents="none">
+            <Box asChild color="line">
+              <path
+                d={gridPath}
+                fill="none"
+                stroke="currentColor"
+                vectorEffect="non-scaling-stroke"
+                strokeWidth={0.7}
+              />
+            </Box>
+            <Box asChild color="ink">
+              <path d={landPath} fill="currentColor" />
+            </Box>
+            <Box asChild color="ash">
+              <path
+                d={landPath}
+                fill="none"
+                stroke="currentColor"
+                vectorEffect="non-scaling-stroke"
+                strokeWidth={0.8}
+              />
+            </Box>
+          </g>
+          {/* biome-ignore lint/a11y/noStaticElementInteractions: by the keyboard, coordinates are typed beside the map */}
+          <rect
+            ref={ground}
+            data-testid="map-ground"
+            width={width}
+            height={height}
+            fill="transparent"
+            style={{ cursor: "crosshair" }}
+            onClick={(event) => {
+              const place = placeAt(...inside(event));
+              if (place) onPlace(place);
+            }}
+          />
+          {sites.map((site) => {
+            const at = projection([site.longitudeDeg, site.latitudeDeg]);
+            if (!at) return null;
+            const chosen = site.id === chosenId;
+            const [x, y] = chosen && held ? held : transform.apply(at);
+            return (
+              // biome-ignore lint/a11y/useSemanticElements: a button cannot stand inside of a drawing
+              <g
+                key={site.id}
+                role="button"
+                tabIndex={0}
+                aria-label={site.name}
+                aria-pressed={chosen}
+                transform={`translate(${x},${y})`}
+                style={{ cursor: chosen ? "grab" : "pointer" }}
+                onClick={() => onChoose(site.id)}
+                onKeyDown={(event) => event.key === "Enter" && onChoose(site.id)}
+                onPointerDown={(event) => {
+                  if (!chosen) return;
+                  event.currentTarget.setPointerCapture(event.pointerId);
+                  setHeld(inside(event));
+                }}
+                onPointerMove={(event) => held && chosen && setHeld(inside(event))}
+                onPointerUp={drop}
+              >
+                <Box asChild color={chosen ? "lamp" : "mist"}>
+                  <circle r={chosen ? 7 : 5} fill="currentColor" fillOpacity={0.85} stroke="currentColor" />
+                </Box>
+                <Box asChild color="bone">
+                  <text x={11} y={4} fontSize={12.5} fill="currentColor">
+                    {site.name}
+                  </text>
+                </Box>
+              </g>
+            );
+          })}
+        </svg>
+      )}
+    </Box>
+  );
+}

@@ -1,0 +1,96 @@
+import { gpx, kml } from "@tmcw/togeojson";
+import Papa from "papaparse";
+import { type NamedPlace, parseCoordinates } from "@/core/formats";
+
+export type PlacesFile =
+  | { readonly kind: "places"; readonly places: readonly NamedPlace[]; readonly skipped: number }
+  | { readonly kind: "wrong"; readonly message: string };
+
+const MOST_PLACES = 500;
+const MOST_LETTERS = 20_000_000;
+
+const wrong = (message: string): PlacesFile => ({ kind: "wrong", message });
+const within = ({ latitudeDeg, longitudeDeg }: NamedPlace): boolean =>
+  Math.abs(latitudeDeg) <= 90 && Math.abs(longitudeDeg) <= 180;
+
+function gathered(candidates: readonly (NamedPlace | null)[], what: string): PlacesFile {
+  const places = candidates.filter((place) => place !== null && within(place)) as NamedPlace[];
+  if (places.length === 0) return wrong(`There is no point with coordinates in this ${what}.`);
+  return {
+    kind: "places",
+    places: places.slice(0, MOST_PLACES),
+    skipped: candidates.length - Math.min(places.length, MOST_PLACES),
+  };
+}
+
+const named = (value: unknown, index: number): string =>
+  typeof value === "string" && value.trim() !== "" ? value.trim().slice(0, 120) : `Place ${index + 1}`;
+
+/** A GeoJSON feature's point; lines and areas give their first point. */
+function featurePlace(feature: unknown, index: number): NamedPlace | null {
+  if (typeof feature !== "object" || feature === null) return null;
+  const { geometry, properties } = feature as { geometry?: unknown; properties?: Record<string, unknown> | null };
+  let at: unknown = (geometry as { coordinates?: unknown } | null | undefined)?.coordinates;
+  while (Array.isArray(at) && Array.isArray(at[0])) at = at[0];
+  if (!Array.isArray(at) || typeof at[0] !== "number" || typeof at[1] !== "number") return null;
+  return { name: named(properties?.name ?? properties?.title, index), longitudeDeg: at[0], latitudeDeg: at[1] };
+}
+
+function fromGeoJson(text: string): PlacesFile {
+  let data: unknown;
+  try {
+    data = JSON.parse(text);
+  } catch {
+    return wrong("This JSON breaks off or is damaged; export it again.");
+  }
+  const features = (data as { features?: unknown } | null)?.features;
+  return gathered((Array.isArray(features) ? features : [data]).map(featurePlace), "GeoJSON");
+}
+
+function fromXml(text: string, parseXml: (text: string) => Document): PlacesFile {
+  let document: Document;
+  try {
+    document = parseXml(text);
+  } catch {
+    return wrong("This XML breaks off or is damaged; export it again.");
+  }
+  if (document.getElementsByTagName("parsererror").length > 0) {
+    return wrong("This XML breaks off or is damaged; export it again.");
+  }
+  const isGpx = document.getElementsByTagName("gpx").length > 0;
+  const collection = isGpx ? gpx(document) : kml(document);
+  return gathered(collection.features.map(featurePlace), isGpx ? "GPX" : "KML");
+}
+
+const LATITUDE = /^(lat|latitude)(_?deg)?$/i;
+const LONGITUDE = /^(lon|lng|long|longitude)(_?deg)?$/i;
+
+function fromCsv(text: string): PlacesFile {
+  const { data, meta } = Papa.parse<Record<string, string>>(text, { header: true, skipEmptyLines: true });
+  const fields = meta.fields ?? [];
+  const latitude = fields.find((field) => LATITUDE.test(field.trim()));
+  const longitude = fields.find((field) => LONGITUDE.test(field.trim()));
+  const name = fields.find((field) => /^(name|title|place|site)$/i.test(field.trim()));
+  if (!latitude || !longitude) return wrong("The first line must name the columns: name, latitude, longitude.");
+  return gathered(
+    data.map((row, index) => {
+      const read = parseCoordinates(`${row[latitude]}; ${row[longitude]}`);
+      return read.kind === "place" ? { name: named(name && row[name], index), ...read.place } : null;
+    }),
+    "CSV",
+  );
+}
+
+/**
+ * Reads places from a file of any of the usual kinds, told by its content: GPX, KML, GeoJSON or CSV.
+ *
+ * @param parseXml The browser's parser, or another one in tests.
+ */
+export function readPlaces(text: string, parseXml: (text: string) => Document): PlacesFile {
+  if (text.length > MOST_LETTERS) return wrong("The file is larger than 20 MB; that is more than places need.");
+  const start = text.trimStart().slice(0, 200);
+  if (start === "") return wrong("The file is empty.");
+  if (start.startsWith("<")) return fromXml(text, parseXml);
+  if (start.startsWith("{") || start.startsWith("[")) return fromGeoJson(text);
+  return fromCsv(text);
+}

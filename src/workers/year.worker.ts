@@ -1,0 +1,28 @@
+import { expose } from "comlink";
+import type { IntentId } from "../core/intent";
+import { type NightSite, type ScoredNight, scoreYear } from "../core/night";
+
+const HOUR_MS = 3_600_000;
+const NIGHTS_AT_ONCE = 24;
+
+/** Scores a year's nights and hands them over in handfuls. */
+const yearWorker = {
+  async score(
+    site: NightSite,
+    year: number,
+    intent: IntentId,
+    onNights: (nights: readonly ScoredNight[]) => Promise<void>,
+  ): Promise<void> {
+    let handful: ScoredNight[] = [];
+    for (const night of scoreYear(site, year, intent, HOUR_MS)) {
+      handful.push(night);
+      if (handful.length < NIGHTS_AT_ONCE) continue;
+      await onNights(handful);
+      handful = [];
+    }
+    await onNights(handful);
+  },
+};
+
+export type YearWorker = typeof yearWorker;
+expose(yearWorker);
