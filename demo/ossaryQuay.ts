@@ -1,11 +1,45 @@
-/** The demo scenario: an invented estuary town, one outing done and one planned for tonight. */
+/** The demo scenario: an invented estuary town with a dark marsh beside it; one outing done, one planned for tonight. */
 export const OSSARY_QUAY = {
-  site: {
-    name: "Ossary Quay",
-    latitudeDeg: 53.86,
-    longitudeDeg: -3.42,
-    zone: "Europe/London",
-    darkSkyMagPerArcsec2: 19.8,
+  sites: {
+    quay: {
+      name: "Ossary Quay",
+      latitudeDeg: 53.86,
+      longitudeDeg: -3.42,
+      zone: "Europe/London",
+      darkSkyMagPerArcsec2: 19.8,
+      lampEv: 3.5,
+      road: "main",
+      tidal: true,
+      coreAltitudeDeg: 10,
+      horizon: [
+        { azimuthDeg: 0, altitudeDeg: 2 },
+        { azimuthDeg: 95, altitudeDeg: 9 },
+        { azimuthDeg: 150, altitudeDeg: 4 },
+        { azimuthDeg: 215, altitudeDeg: 1 },
+        { azimuthDeg: 290, altitudeDeg: 17 },
+        { azimuthDeg: 330, altitudeDeg: 6 },
+      ],
+      hazards: "The quay wall has no railing east of the third lamp, and it is wet from an hour before high water.",
+      access: "Open at all hours. The ferry master asks for no lights towards the slipway.",
+    },
+    marsh: {
+      name: "Ossary Marsh, wind pump",
+      latitudeDeg: 53.905,
+      longitudeDeg: -3.51,
+      zone: "Europe/London",
+      darkSkyMagPerArcsec2: 21.3,
+      lampEv: -2.5,
+      road: "none",
+      tidal: true,
+      coreAltitudeDeg: 5,
+      horizon: [
+        { azimuthDeg: 60, altitudeDeg: 3 },
+        { azimuthDeg: 120, altitudeDeg: 1 },
+        { azimuthDeg: 240, altitudeDeg: 0 },
+      ],
+      hazards: "Creeks fill behind you on the rising tide: be off the marsh two hours before high water.",
+      access: "A footpath from the pumping station; no vehicles. Birds nest from March to July: keep to the path.",
+    },
   },
   filters: [
     { name: "Screw-in ND 8", notation: "factor", value: 8 },
@@ -20,6 +54,7 @@ export const OSSARY_QUAY = {
     shots: [
       {
         name: "Quay road and cable tram",
+        intent: "light-trails",
         recipeLine: "12 x 1s every 1.5s | iso 50 | wb 4000K | focus inf | delay 2s | jpeg -> lighten",
         methods: ["mean", "lighten"],
         notes: {
@@ -36,14 +71,23 @@ export const OSSARY_QUAY = {
     shots: [
       {
         name: "Cable tram, whole climb",
+        intent: "blurred-subject",
+        minutesAfterSunset: 24,
+        minutes: 8,
         recipeLine: "24 x 2s every 2.5s | iso 50 | nd 8 | wb 4000K | focus inf | delay 2s | jpeg -> mean",
       },
       {
         name: "Quay lamps on still water",
+        intent: "smoothed-water",
+        minutesAfterSunset: 40,
+        minutes: 12,
         recipeLine: "16 x 4s every 4.5s | iso 50 | nd 8 | wb 3800K | focus inf | delay 2s | jpeg -> mean",
       },
       {
         name: "Traffic along the quay",
+        intent: "light-trails",
+        minutesAfterSunset: 150,
+        minutes: 20,
         recipeLine: "20 x 0.5s every 1s | iso 50 | wb 4200K | focus 12m | delay 2s | jpeg -> lighten",
       },
     ],

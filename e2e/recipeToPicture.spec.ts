@@ -2,10 +2,15 @@ import { expect, type Page, test } from "@playwright/test";
 
 async function beginOuting(page: Page, place: string): Promise<void> {
   await page.goto("/");
+  const site = page.getByLabel("Site", { exact: true });
+  await expect(page.getByLabel("Night of")).toBeVisible();
+  await page.waitForLoadState("networkidle");
+  if (await site.isVisible()) await site.selectOption("A new site");
   await page.getByLabel("Place", { exact: true }).fill(place);
-  await page.getByLabel(/Latitude/).fill("53.86");
-  await page.getByLabel(/Longitude/).fill("-3.42");
+  await page.getByLabel("Coordinates", { exact: true }).fill("53°51'36\"N 3°25'12\"W");
   await page.getByRole("button", { name: "Begin this outing" }).click();
+  await expect(page).toHaveURL(/\/night$/);
+  await page.getByRole("link", { name: /^Run/ }).click();
   await expect(page).toHaveURL(/\/run$/);
 }
 
@@ -83,14 +88,19 @@ test("the phone says what it cannot do, and a run can be ended early", async ({ 
 
 test("wrong coordinates keep what was typed and say what to write", async ({ page }) => {
   await page.goto("/");
+  await page.waitForLoadState("networkidle");
+  const site = page.getByLabel("Site", { exact: true });
+  if (await site.isVisible()) await site.selectOption("A new site");
   await page.getByLabel("Place", { exact: true }).fill("Nowhere");
-  await page.getByLabel(/Latitude/).fill("91");
-  await page.getByLabel(/Longitude/).fill("west");
+  const coordinates = page.getByLabel("Coordinates", { exact: true });
+  await coordinates.fill("91, 0");
   await page.getByRole("button", { name: "Begin this outing" }).click();
-  await expect(page.getByText("Latitude goes from -90 to 90.")).toBeVisible();
-  await expect(page.getByText("Write it as a decimal number, such as 51.48.")).toBeVisible();
+  await expect(page.getByText("Latitude goes from -90 to 90, not 91.")).toBeVisible();
+  await coordinates.fill("west of here");
+  await page.getByRole("button", { name: "Begin this outing" }).click();
+  await expect(page.getByText(/Write latitude and longitude, such as/)).toBeVisible();
   await expect(page.getByLabel("Place", { exact: true })).toHaveValue("Nowhere");
-  await expect(page.getByLabel(/Latitude/)).toHaveValue("91");
+  await expect(coordinates).toHaveValue("west of here");
 });
 
 test("help, palette, number keys, themes and lost addresses work from the keyboard", async ({ page }) => {
@@ -99,7 +109,7 @@ test("help, palette, number keys, themes and lost addresses work from the keyboa
   await expect(page.getByRole("heading", { name: "How this works" })).toBeVisible();
   await page.keyboard.press("Escape");
   await expect(page.getByRole("heading", { name: "How this works" })).toBeHidden();
-  await page.keyboard.press("2");
+  await page.keyboard.press("3");
   await expect(page).toHaveURL(/\/sift$/);
   await page.keyboard.press(";");
   await page.getByPlaceholder("Where to, or what to do?").fill("log");
@@ -120,7 +130,7 @@ test("on a phone the column becomes a tab and nothing scrolls sideways", async (
   await expect(page.getByRole("tab", { name: "Frames" })).toBeVisible();
   await page.getByRole("tab", { name: "Settings" }).click();
   await expect(page.getByText("Renders as middle grey")).toBeVisible();
-  for (const station of ["Run", "Sift", "Stack", "Log"]) {
+  for (const station of ["Night", "Run", "Sift", "Stack", "Log"]) {
     await page.getByRole("link", { name: new RegExp(`^${station}`) }).click();
     expect(await noPageScroll(page)).toBe(true);
   }

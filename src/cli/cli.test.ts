@@ -4,6 +4,7 @@ import { tmpdir } from "node:os";
 import { join } from "node:path";
 import exifr from "exifr";
 import sharp from "sharp";
+import golden from "@/core/sky/fixtures/sky.json";
 
 const folder = mkdtempSync(join(tmpdir(), "aevumen-cli-"));
 afterAll(() => rmSync(folder, { recursive: true, force: true }));
@@ -98,5 +99,37 @@ describe("aevumen simulate, inspect and stack", () => {
     expect(missing.stderr).toMatch(/nowhere.jpg/);
     expect(aevumen("stack", "--mode", "mean", "-o", join(folder, "x.tif"), join(folder, "notes.txt")).status).toBe(1);
     expect(aevumen("simulate", "--scene", "atlantis", "--recipe", "2s", "-o", folder).status).toBe(1);
+  });
+});
+
+describe("aevumen night and sky", () => {
+  const night = golden.nights.find(({ id }) => id === "n42")!;
+  const at = ["--lat", String(night.site.latDeg), "--lon", String(night.site.lonDeg)];
+
+  it("give the reference's events within 30 s, and windows with a reason", () => {
+    const { status, json } = aevumen("night", ...at, "--date", night.date, "--json");
+    expect(status).toBe(0);
+    const reply = json() as { sun: Record<string, string | null>; windows: { kind: string; why: string }[] };
+    for (const name of ["sunset", "civilDusk", "sunrise"] as const) {
+      expect(Math.abs(Date.parse(reply.sun[name]!) - Date.parse(night.sun[name]!))).toBeLessThan(30_000);
+    }
+    expect(reply.windows.filter(({ kind }) => kind === "balance")).toHaveLength(2);
+  });
+
+  it("give the reference's positions, for several instants at once", () => {
+    const instants = night.instants.flatMap(({ utc }) => ["--at", utc]);
+    const rows = JSON.parse(aevumen("sky", ...at, ...instants, "--json").stdout);
+    expect(rows).toHaveLength(night.instants.length);
+    rows.forEach((row: { sun: { altitudeDeg: number }; siderealTimeHours: number }, i: number) => {
+      expect(Math.abs(row.sun.altitudeDeg - night.instants[i]!.sun.altDeg)).toBeLessThan(0.02);
+      expect(Math.abs(row.siderealTimeHours - night.instants[i]!.lastHours) * 3600).toBeLessThan(0.5);
+    });
+  });
+
+  it("refuse a latitude of 91, a date and a zone that do not exist, with 2", () => {
+    expect(aevumen("night", "--lat", "91", "--lon", "0", "--date", "2026-11-25").status).toBe(2);
+    expect(aevumen("night", "--lat", "9", "--lon", "0", "--date", "2026-13-25").status).toBe(2);
+    expect(aevumen("night", "--lat", "9", "--lon", "0", "--date", "2026-11-25", "--tz", "Moon/Sea").status).toBe(2);
+    expect(aevumen("sky", "--lat", "9", "--lon", "0", "--at", "tonight").status).toBe(2);
   });
 });

@@ -5,6 +5,8 @@ import { InputError, UsageError } from "./errors";
 type Command = (args: readonly string[]) => Promise<void>;
 
 const COMMANDS: Record<string, () => Promise<Command>> = {
+  night: async () => (await import("./night")).nightCommand,
+  sky: async () => (await import("./night")).skyCommand,
   recipe: async () => (await import("./recipe")).recipeCommand,
   simulate: async () => (await import("./simulate")).simulateCommand,
   inspect: async () => (await import("./inspect")).inspectCommand,
@@ -13,6 +15,9 @@ const COMMANDS: Record<string, () => Promise<Command>> = {
 
 const USAGE = `usage: aevumen <command> [--json]
 
+  night --lat D --lon D --date YYYY-MM-DD [--tz Z] [--sqm M] [--lamps EV]
+                                                       events and windows of one night
+  sky --lat D --lon D --at INSTANT [--at INSTANT...]   positions of sun, moon and core
   recipe "LINE"                                        read a recipe line and write it in its usual spelling
   simulate --scene NAME --recipe "LINE" [--seed N] [--size WxH] -o DIR
                                                        frames of a scene through a simulated phone

@@ -1,6 +1,18 @@
 import { type ParseArgsConfig, parseArgs } from "node:util";
 import { UsageError } from "./errors";
 
+/** Joins an option with the negative number after it, which would else be taken for another option. */
+function withNegativeNumbers(args: readonly string[]): string[] {
+  const joined: string[] = [];
+  for (const arg of args) {
+    const before = joined.at(-1);
+    if (/^-[\d.]/.test(arg) && before?.startsWith("--") && !before.includes("="))
+      joined.splice(-1, 1, `${before}=${arg}`);
+    else joined.push(arg);
+  }
+  return joined;
+}
+
 /** Reads a command's options; `--json` is always one. @throws UsageError for unknown or incomplete ones. */
 export function readOptions<Options extends NonNullable<ParseArgsConfig["options"]>>(
   args: readonly string[],
@@ -8,7 +20,7 @@ export function readOptions<Options extends NonNullable<ParseArgsConfig["options
 ) {
   try {
     return parseArgs({
-      args: [...args],
+      args: withNegativeNumbers(args),
       options: { json: { type: "boolean" as const }, ...options },
       allowPositionals: true,
     });

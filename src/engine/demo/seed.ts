@@ -23,6 +23,7 @@ import { startRun } from "../runs";
 // Loads the demo scenario once: rows, and pictures that the stand-in phone takes and the stacker fuses.
 
 const DAY_MS = 86_400_000;
+const MINUTE_MS = 60_000;
 const BAR_CELLS = 28;
 
 function showProgress(label: string, done: number, total: number): void {
@@ -40,10 +41,10 @@ const isoDate = (at: number): string => new Date(at).toISOString().slice(0, 10);
 
 /** The evening on which the finished outing's pictures were taken. */
 function eveningOf(date: string): Date {
-  const { site, done } = OSSARY_QUAY;
-  const dusk = sunEvents(nightSky(site, date)).civilDusk;
+  const { sites, done } = OSSARY_QUAY;
+  const dusk = sunEvents(nightSky(sites.quay, date)).civilDusk;
   if (!dusk) throw new RangeError(`the sun does not pass -6° on ${date}`);
-  return new Date(dusk.getTime() + done.minutesAfterCivilDusk * 60_000);
+  return new Date(dusk.getTime() + done.minutesAfterCivilDusk * MINUTE_MS);
 }
 
 async function shoot(
@@ -102,8 +103,9 @@ async function annotate(
 async function seed(): Promise<void> {
   const { database, release } = await openDatabase("the demo loader");
   const { db } = database;
-  const { site: place, done, tonight, filters } = OSSARY_QUAY;
-  const site = await createSite(db, place);
+  const { sites, done, tonight, filters } = OSSARY_QUAY;
+  const site = await createSite(db, sites.quay);
+  await createSite(db, sites.marsh);
   await savePhone(db, POCKET_A);
   for (const filter of filters) await saveFilter(db, filter);
 
@@ -118,13 +120,13 @@ async function seed(): Promise<void> {
   }
   await annotate(db, finished.shotId, doneShot, takenAt);
 
-  const [first, ...others] = tonight.shots;
-  const planned = await createOuting(db, {
-    name: tonight.name,
-    siteId: site.id,
-    date: isoDate(Date.now()),
-    shot: first,
-  });
+  const date = isoDate(Date.now());
+  const { sunset } = sunEvents(nightSky(site, date));
+  const [first, ...others] = tonight.shots.map(({ minutesAfterSunset, ...shot }) => ({
+    ...shot,
+    ...(sunset ? { beginsAt: new Date(sunset.getTime() + minutesAfterSunset * MINUTE_MS) } : {}),
+  }));
+  const planned = await createOuting(db, { name: tonight.name, siteId: site.id, date, shot: first! });
   for (const shot of others) await createShot(db, { outingId: planned.outing.id, ...shot });
   await release();
   writeFileSync(join(dataFolder(), "demo-loaded"), `${new Date().toISOString()}\n`);

@@ -194,10 +194,11 @@ function OverrideField(props: {
   const { name, unit, value, onCommit } = props;
   const [wrong, setWrong] = useState(false);
   return (
-    <Flex as="label" align="center" gap="8px" py="2px" fontSize="12.5px">
+    <Flex align="center" gap="8px" py="2px" fontSize="12.5px">
       <Box flex="1">{name}</Box>
       <Input
         key={value ?? "none"}
+        aria-label={unit === "" ? name : `${name}, ${unit}`}
         size="xs"
         width="76px"
         bg="slate"

@@ -9,10 +9,16 @@ import {
   scoreMoment,
 } from "@/core/night";
 import { parseRecipe, runCost } from "@/core/recipe";
+import { sunEvents } from "@/core/sky";
 
 /** Slots in which shots are arranged. */
 export const SLOT_MINUTES = 5;
 const MINUTE_MS = 60_000;
+const HOUR_MS = 60 * MINUTE_MS;
+
+/** Nobody waits half a night for a slightly better hour: each hour after sunset counts this much less. */
+const LOSS_PER_HOUR = 0.06;
+const LEAST_PATIENCE = 0.15;
 
 /** What an outing may use up: nine tenths of a battery, and 20 GB. */
 const BUDGET = { batteryPercent: 90, freeMegabytes: 20_000 };
@@ -43,10 +49,15 @@ export function arrange(
   const moments = Array.from({ length: slots }, (_, slot) =>
     plan.momentAt(beginMs + (slot + 0.5) * SLOT_MINUTES * MINUTE_MS),
   );
+  const sunset = sunEvents(plan.night).sunset?.getTime() ?? beginMs;
+  const patience = moments.map(({ atMs }) => {
+    const hours = Math.max(0, atMs - sunset) / HOUR_MS;
+    return Math.max(LEAST_PATIENCE, 1 - LOSS_PER_HOUR * hours);
+  });
   const arrangement = arrangeShots(
     shots.map(({ id, minutes, walkMinutes, setupMinutes, intent }) => ({
       ...{ id, minutes, walkMinutes, setupMinutes },
-      scores: moments.map((moment) => scoreMoment(intent, moment, plan.site)),
+      scores: moments.map((moment, slot) => patience[slot]! * scoreMoment(intent, moment, plan.site)),
     })),
     SLOT_MINUTES,
   );
