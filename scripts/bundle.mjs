@@ -14,6 +14,7 @@ const ENTRIES = {
   "phone-thread": "src/engine/phone/thread.ts",
   worker: "src/engine/jobs/workerProcess.ts",
   seed: "src/engine/demo/seed.ts",
+  "bench-night": "bench/night.ts",
   "bench-stack": "bench/stack.ts",
   "bench-decode": "bench/decodeThread.ts",
 };

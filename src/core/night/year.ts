@@ -17,7 +17,7 @@ export interface ScoredNight {
   readonly moonIlluminatedFraction: number;
 }
 
-const STEP_MS = 15 * 60_000;
+const STEP_MS = 20 * 60_000;
 const TRACK_STEP_MS = 2 * 3_600_000;
 const HIGHEST_SUN_DEG = 8;
 

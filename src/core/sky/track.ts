@@ -79,6 +79,8 @@ interface Vector {
   z: number;
 }
 
+const length = ({ x, y, z }: Vector): number => Math.sqrt(x * x + y * y + z * z);
+
 function interpolate(track: SkyTrack, table: Float64Array, atMs: number): Vector {
   const position = (atMs - track.beginMs) / track.stepMs + 1;
   const node = Math.floor(position);
@@ -91,40 +93,60 @@ function interpolate(track: SkyTrack, table: Float64Array, atMs: number): Vector
   };
 }
 
-function horizontal(track: SkyTrack, place: Place, atMs: number, { x, y, z }: Vector): HorizontalPosition {
+/** How a place stands to the equator of date at an instant: its own directions, and its own geocentric place in AU. */
+interface LocalFrame {
+  readonly track: SkyTrack;
+  readonly place: Place;
+  readonly atMs: number;
+  readonly cosS: number;
+  readonly sinS: number;
+  readonly cosL: number;
+  readonly sinL: number;
+  readonly x: number;
+  readonly y: number;
+  readonly z: number;
+}
+
+/** The last frame: sun, moon and stars are usually asked for at one instant after the other. */
+let lastFrame: LocalFrame | undefined;
+
+function frameAt(track: SkyTrack, place: Place, atMs: number): LocalFrame {
+  if (lastFrame?.atMs === atMs && lastFrame.place === place && lastFrame.track === track) return lastFrame;
   const sidereal = (localSiderealHours(track, place, atMs) * 15) / DEG_PER_RAD;
   const latitude = place.latitudeDeg / DEG_PER_RAD;
   const cosS = Math.cos(sidereal);
   const sinS = Math.sin(sidereal);
   const cosL = Math.cos(latitude);
   const sinL = Math.sin(latitude);
+  const c = EARTH_RADIUS_AU / Math.hypot(cosL, EARTH_POLAR_SHARE * sinL);
+  const z = EARTH_POLAR_SHARE ** 2 * c * sinL;
+  lastFrame = { track, place, atMs, cosS, sinS, cosL, sinL, x: c * cosL * cosS, y: c * cosL * sinS, z };
+  return lastFrame;
+}
+
+function horizontal({ cosS, sinS, cosL, sinL }: LocalFrame, { x, y, z }: Vector): HorizontalPosition {
   const out = x * cosS + y * sinS;
   const east = -x * sinS + y * cosS;
   const north = -out * sinL + z * cosL;
   const up = out * cosL + z * sinL;
   const azimuth = Math.atan2(east, north) * DEG_PER_RAD;
   return {
-    altitudeDeg: Math.atan2(up, Math.hypot(east, north)) * DEG_PER_RAD,
+    altitudeDeg: Math.atan2(up, Math.sqrt(east * east + north * north)) * DEG_PER_RAD,
     azimuthDeg: azimuth < 0 ? azimuth + 360 : azimuth,
   };
 }
 
 /** Takes the observer's own place off a geocentric vector. */
-function fromPlace(track: SkyTrack, place: Place, atMs: number, vector: Vector): Vector {
-  const sidereal = (localSiderealHours(track, place, atMs) * 15) / DEG_PER_RAD;
-  const latitude = place.latitudeDeg / DEG_PER_RAD;
-  const c = EARTH_RADIUS_AU / Math.hypot(Math.cos(latitude), EARTH_POLAR_SHARE * Math.sin(latitude));
-  const out = c * Math.cos(latitude);
-  return {
-    x: vector.x - out * Math.cos(sidereal),
-    y: vector.y - out * Math.sin(sidereal),
-    z: vector.z - EARTH_POLAR_SHARE ** 2 * c * Math.sin(latitude),
-  };
-}
+const fromPlace = (frame: LocalFrame, { x, y, z }: Vector): Vector => ({
+  x: x - frame.x,
+  y: y - frame.y,
+  z: z - frame.z,
+});
 
 /** Place of the sun's centre. @throws RangeError outside of the track. */
 export function sunAt(track: SkyTrack, place: Place, atMs: number): HorizontalPosition {
-  return horizontal(track, place, atMs, fromPlace(track, place, atMs, interpolate(track, track.sun, atMs)));
+  const frame = frameAt(track, place, atMs);
+  return horizontal(frame, fromPlace(frame, interpolate(track, track.sun, atMs)));
 }
 
 /** Place of the moon's centre, with phase and size. @throws RangeError outside of the track. */
@@ -132,19 +154,18 @@ export function moonAt(track: SkyTrack, place: Place, atMs: number): MoonState {
   const moon = interpolate(track, track.moon, atMs);
   const sun = interpolate(track, track.sun, atMs);
   const toSun = { x: sun.x - moon.x, y: sun.y - moon.y, z: sun.z - moon.z };
-  const cosPhase =
-    -(toSun.x * moon.x + toSun.y * moon.y + toSun.z * moon.z) /
-    (Math.hypot(toSun.x, toSun.y, toSun.z) * Math.hypot(moon.x, moon.y, moon.z));
-  const seen = fromPlace(track, place, atMs, moon);
+  const cosPhase = -(toSun.x * moon.x + toSun.y * moon.y + toSun.z * moon.z) / (length(toSun) * length(moon));
+  const frame = frameAt(track, place, atMs);
+  const seen = fromPlace(frame, moon);
   return {
-    ...horizontal(track, place, atMs, seen),
+    ...horizontal(frame, seen),
     phaseAngleDeg: Math.acos(Math.max(-1, Math.min(1, cosPhase))) * DEG_PER_RAD,
     illuminatedFraction: (1 + cosPhase) / 2,
-    semidiameterDeg: Math.asin(MOON_RADIUS_AU / Math.hypot(seen.x, seen.y, seen.z)) * DEG_PER_RAD,
+    semidiameterDeg: Math.asin(MOON_RADIUS_AU / length(seen)) * DEG_PER_RAD,
   };
 }
 
 /** Place of a far point, given as its apparent unit vector of date. */
 export function starAt(track: SkyTrack, place: Place, direction: Vector, atMs: number): HorizontalPosition {
-  return horizontal(track, place, atMs, direction);
+  return horizontal(frameAt(track, place, atMs), direction);
 }

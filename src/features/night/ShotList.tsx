@@ -81,7 +81,7 @@ export function ShotList({ night, conflicts, busy, onChange, onAdd, onArrange }:
               <Box flex="1" fontWeight={560} fontSize="13.5px">
                 {shot.name}
               </Box>
-              <Box asChild bg="transparent" color="mist" maxW="150px">
+              <Box asChild bg="transparent" color="mist" maxW="180px" fontSize="12.5px">
                 <select
                   aria-label={`Intent of ${shot.name}`}
                   value={shot.intent}

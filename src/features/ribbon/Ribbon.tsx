@@ -100,7 +100,7 @@ export function Ribbon({ night, shotId, large }: RibbonProps) {
     <Box
       ref={ref}
       position="relative"
-      height={{ base: large ? "210px" : "64px", md: large ? "300px" : "104px" }}
+      height={{ base: large ? "250px" : "64px", md: large ? "300px" : "104px" }}
       flexShrink="0"
       borderBottomWidth="1px"
       borderColor="line"

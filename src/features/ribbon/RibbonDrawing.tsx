@@ -36,6 +36,8 @@ const LANE_PX = 17;
 const TICKS_PX = 15;
 const TEXT = { stroke: "#0009", strokeWidth: 2.5, style: { paintOrder: "stroke" as const } };
 const SKY_STOPS = 60;
+const LEAST_LABELLED_PX = 56;
+const NARROW_PX = 600;
 
 /** Everything on the ribbon that is not moved by hand: sky, light, lanes, ticks, events. */
 export const RibbonDrawing = memo(function RibbonDrawing(props: RibbonDrawingProps) {
@@ -97,7 +99,7 @@ export const RibbonDrawing = memo(function RibbonDrawing(props: RibbonDrawingPro
         strokeDasharray="5 3"
       />
       <path d={linePath(shown, at, (m) => ev(m.skyEv))} fill="none" stroke={ON_SKY.paper} strokeWidth={1.7} />
-      {!compact && <LightLabels night={night} box={box} />}
+      {!compact && box.bottom - box.top > LEAST_LABELLED_PX && <LightLabels night={night} box={box} />}
       {lanes.length > 0 && (
         <g>
           <rect y={lanesTop - 26} width={width} height={26} fill={ON_SKY.shade} opacity={0.62} />
@@ -185,7 +187,8 @@ const LABEL_PX = 112;
 /** The sun's crossings as fine lines; their names only where there is room, in two rows. */
 function EventMarks({ night, box }: { readonly night: Night; readonly box: RibbonBox }) {
   const x = timeScale(box);
-  const ends = [Number.NEGATIVE_INFINITY, Number.NEGATIVE_INFINITY];
+  const rows = box.width < NARROW_PX ? 1 : 2;
+  const ends = Array.from({ length: rows }, () => Number.NEGATIVE_INFINITY);
   const marks = (Object.keys(EVENT_NAMES) as (keyof SunEvents)[])
     .flatMap((key) => {
       const at = night.events[key];

@@ -33,6 +33,7 @@ const SNAP_PX = 7;
 const GRIP_PX = 9;
 const LEAST_MS = 10_000;
 const MOST_BARS = 400;
+const NAMED_PX = 60;
 
 /** Moves an edge onto the nearest window edge when one is close enough on the screen. */
 function snapped(atMs: number, edges: readonly number[], msPerPx: number): number {
@@ -186,18 +187,18 @@ export function ShotBlocks({ night, shotId, domain, width, height, large, writeS
               onPointerUp={() => onPointerUp(shot)}
             />
             <text
-              x={Math.max(3, left + 5)}
-              y={top + 13}
+              x={Math.max(3, left + (wide > NAMED_PX ? 5 : 0))}
+              y={wide > NAMED_PX || !large ? top + 13 : top - 5}
               fontSize={11.5}
               pointerEvents="none"
-              fill={chosen && wide > 60 ? ON_SKY.shade : ON_SKY.paper}
-              stroke={chosen && wide > 60 ? "none" : "#000b"}
+              fill={chosen && wide > NAMED_PX ? ON_SKY.shade : ON_SKY.paper}
+              stroke={chosen && wide > NAMED_PX ? "none" : "#000b"}
               strokeWidth={2.5}
               style={{ paintOrder: "stroke" }}
             >
               {live
                 ? `${clockSeconds(begin, site.zone)} – ${clockSeconds(end, site.zone)}`
-                : wide > 24 || chosen
+                : wide > NAMED_PX || chosen
                   ? shot.name
                   : ""}
             </text>
