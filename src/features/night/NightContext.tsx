@@ -32,28 +32,33 @@ export interface Night {
   readonly shots: readonly ShotReply[];
 }
 
-/** What is looked at: the visible stretch and the instant under the cursor. */
-export interface NightView {
-  readonly domain: readonly [number, number];
-  readonly setDomain: (domain: readonly [number, number]) => void;
-  readonly cursorMs: number | null;
+/** A stretch of time, epoch milliseconds. */
+export type Stretch = readonly [from: number, to: number];
+
+/** Ways to change what is looked at; the same functions for good, so that holding them costs no drawing. */
+interface NightPointer {
+  readonly setDomain: (domain: Stretch) => void;
   readonly setCursorMs: (atMs: number | null) => void;
 }
 
 const NightContext = createContext<Night | null>(null);
-const ViewContext = createContext<NightView | null>(null);
+const DomainContext = createContext<Stretch>([0, 1]);
+const CursorContext = createContext<number | null>(null);
+const PointerContext = createContext<NightPointer>({ setDomain: () => {}, setCursorMs: () => {} });
 const MINUTE_MS = 60_000;
 const NO_SHOTS: readonly ShotReply[] = [];
 
 /** The night at hand; null for an outing without a site. */
 export const useNight = (): Night | null => useContext(NightContext);
 
-/** What is looked at. @throws Error outside of an outing with a site. */
-export function useNightView(): NightView {
-  const view = useContext(ViewContext);
-  if (!view) throw new Error("there is no night here");
-  return view;
-}
+/** The stretch of the night that the ribbon shows. */
+export const useNightDomain = (): Stretch => useContext(DomainContext);
+
+/** The instant under the cursor, or null. */
+export const useNightCursor = (): number | null => useContext(CursorContext);
+
+/** Ways to change what is looked at. */
+export const useNightPointer = (): NightPointer => useContext(PointerContext);
 
 interface NightProviderProps {
   /** Undefined until it is there. */
@@ -92,24 +97,25 @@ export function NightProvider({ outing, shotId, children }: NightProviderProps) 
     [computed, site, date, intent, scores, shots],
   );
 
-  const [zoomed, setZoomed] = useState<{ readonly night: number; readonly domain: readonly [number, number] } | null>(
-    null,
-  );
+  const [zoomed, setZoomed] = useState<{ readonly night: number; readonly domain: Stretch } | null>(null);
   const [cursorMs, setCursorMs] = useState<number | null>(null);
   const beginMs = computed?.beginMs ?? 0;
   const endMs = computed?.endMs ?? 1;
-  const view = useMemo(
-    (): NightView => ({
-      domain: zoomed?.night === beginMs ? zoomed.domain : [beginMs, endMs],
-      setDomain: (domain) => setZoomed({ night: beginMs, domain }),
-      cursorMs,
-      setCursorMs,
-    }),
-    [zoomed, beginMs, endMs, cursorMs],
+  const domain = useMemo(
+    (): Stretch => (zoomed?.night === beginMs ? zoomed.domain : [beginMs, endMs]),
+    [zoomed, beginMs, endMs],
+  );
+  const pointer = useMemo(
+    (): NightPointer => ({ setDomain: (next) => setZoomed({ night: beginMs, domain: next }), setCursorMs }),
+    [beginMs],
   );
   return (
     <NightContext.Provider value={night}>
-      <ViewContext.Provider value={view}>{children}</ViewContext.Provider>
+      <PointerContext.Provider value={pointer}>
+        <DomainContext.Provider value={domain}>
+          <CursorContext.Provider value={cursorMs}>{children}</CursorContext.Provider>
+        </DomainContext.Provider>
+      </PointerContext.Provider>
     </NightContext.Provider>
   );
 }

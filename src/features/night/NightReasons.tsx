@@ -12,12 +12,11 @@ import { Action } from "@/ui/Action";
 import { Readout } from "@/ui/Readout";
 import { minus } from "@/ui/words";
 import { clock, clockSpan } from "./clock";
-import type { Night } from "./NightContext";
+import { type Night, useNightCursor } from "./NightContext";
 
 interface NightReasonsProps {
   readonly night: Night;
   readonly outingId: string;
-  readonly cursorMs: number | null;
   readonly overrides: NightOverrides;
   readonly onOverride: (change: Partial<NightOverrides>) => void;
 }
@@ -45,7 +44,8 @@ function moonWords(night: Night): string {
 }
 
 /** Why this night, this hour: the score's reasons, every lane read out, and what one may set by hand. */
-export function NightReasons({ night, outingId, cursorMs, overrides, onOverride }: NightReasonsProps) {
+export function NightReasons({ night, outingId, overrides, onOverride }: NightReasonsProps) {
+  const cursorMs = useNightCursor();
   const { intent, setIntent, plan, site, moments, scores, shots } = night;
   const best = bestStretch(moments, scores, BEST_MS);
   const at = cursorMs ?? best.beginMs + BEST_MS / 2;

@@ -12,7 +12,7 @@ import { useShotMoves } from "@/features/ribbon/useShotMoves";
 import { useNotice } from "@/ui/Notice";
 import { Quiet } from "@/ui/Quiet";
 import { Station } from "@/ui/Station";
-import { useNight, useNightView } from "./NightContext";
+import { useNight, useNightPointer } from "./NightContext";
 import { changedOverrides, NightReasons } from "./NightReasons";
 import { arrange, conflictsOf } from "./planning";
 import { ShotList } from "./ShotList";
@@ -25,7 +25,7 @@ const MARGIN = 0.35;
 /** Night: when to be there. The ribbon stands large above; here are windows, shots, the year, and the reasons. */
 export function NightStation({ outingId }: { readonly outingId: string; readonly shotId: string }) {
   const night = useNight();
-  const view = useNightView();
+  const { setDomain } = useNightPointer();
   const outing = useOuting(outingId).data;
   const phone = usePhone().data;
   const client = useQueryClient();
@@ -89,7 +89,7 @@ export function NightStation({ outingId }: { readonly outingId: string; readonly
   };
   const showWindow = (beginMs: number, endMs: number) => {
     const margin = (endMs - beginMs) * MARGIN;
-    view.setDomain([Math.max(night.beginMs, beginMs - margin), Math.min(night.endMs, endMs + margin)]);
+    setDomain([Math.max(night.beginMs, beginMs - margin), Math.min(night.endMs, endMs + margin)]);
   };
   return (
     <Station
@@ -120,7 +120,6 @@ export function NightStation({ outingId }: { readonly outingId: string; readonly
         <NightReasons
           night={night}
           outingId={outingId}
-          cursorMs={view.cursorMs}
           overrides={outing.outing.overrides ?? NO_OVERRIDES}
           onOverride={(next) => change.mutate({ overrides: changedOverrides(outing.outing.overrides, next) })}
         />

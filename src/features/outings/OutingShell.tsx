@@ -63,6 +63,7 @@ export function OutingShell({ outingId, shotId, children }: OutingShellProps) {
           act: () => router.push(`/outings/${outingId}/shots/${id}/run`),
         })),
       { name: "All outings", act: () => router.push("/") },
+      { name: "All sites, on the map", act: () => router.push("/sites") },
     ],
     [stations, outing.data, shotId, outingId, router],
   );

@@ -27,7 +27,9 @@ const written = (points: readonly HorizonPoint[]): string =>
   points.map(({ azimuthDeg, altitudeDeg }) => `${azimuthDeg}, ${altitudeDeg}`).join("\n");
 
 /** The skyline round about: click to add a point, drag it, double-click to take it away; or type the points. */
-export function HorizonEditor({ points, onChange }: HorizonEditorProps) {
+export function HorizonEditor({ points: saved, onChange }: HorizonEditorProps) {
+  const [drawn, setDrawn] = useState<readonly HorizonPoint[] | null>(null);
+  const points = drawn ?? saved;
   const [ref, { width }] = useSize<HTMLDivElement>();
   const [held, setHeld] = useState<number | null>(null);
   const [text, setText] = useState<string | null>(null);
@@ -89,17 +91,21 @@ export function HorizonEditor({ points, onChange }: HorizonEditorProps) {
             if (index >= 0) return setHeld(index);
             const point = at(event);
             const next = sorted([...points, point]);
-            onChange(next);
+            setDrawn(next);
             setHeld(next.indexOf(point));
           }}
           onPointerMove={(event) => {
             if (held === null) return;
             const point = at(event);
             const next = sorted(points.map((each, index) => (index === held ? point : each)));
-            onChange(next);
+            setDrawn(next);
             setHeld(next.indexOf(point));
           }}
-          onPointerUp={() => setHeld(null)}
+          onPointerUp={() => {
+            setHeld(null);
+            if (drawn) onChange(drawn);
+            setDrawn(null);
+          }}
           onDoubleClick={(event) => {
             const index = nearest(event as unknown as PointerEvent<SVGSVGElement>);
             if (index >= 0) onChange(points.filter((_, i) => i !== index));

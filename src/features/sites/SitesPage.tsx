@@ -76,17 +76,18 @@ export function SitesPage({ siteId }: { readonly siteId: string | null }) {
     },
     onError: wrong,
   });
+  const edit = (site: SiteReply, change: Partial<SiteRequest>) => {
+    const before = Object.fromEntries(Object.keys(change).map((key) => [key, site[key as keyof SiteRequest]]));
+    save.mutate({ id: site.id, change });
+    const moved = change.latitudeDeg !== undefined;
+    notice({
+      tone: "said",
+      text: moved ? `${site.name} is moved; its time zone follows.` : `${site.name} is saved.`,
+      undo: () => save.mutate({ id: site.id, change: moved ? { ...before, zone: site.zone } : before }),
+    });
+  };
   const onPlace = (place: Place) => {
-    if (chosen) {
-      const { latitudeDeg, longitudeDeg } = chosen;
-      save.mutate({ id: chosen.id, change: { ...place } });
-      notice({
-        tone: "said",
-        text: `${chosen.name} is moved.`,
-        undo: () => save.mutate({ id: chosen.id, change: { latitudeDeg, longitudeDeg } }),
-      });
-      return;
-    }
+    if (chosen) return edit(chosen, place);
     create.mutate([{ name: "New site", ...place }]);
   };
   const remove = (site: SiteReply) => {
@@ -162,7 +163,7 @@ export function SitesPage({ siteId }: { readonly siteId: string | null }) {
               key={chosen.id}
               site={chosen}
               busy={save.isPending}
-              onSave={(change) => save.mutate({ id: chosen.id, change })}
+              onSave={(change) => edit(chosen, change)}
               onDelete={() => remove(chosen)}
             />
           ) : (

@@ -11,7 +11,9 @@ interface HelpProps {
 const KEYS = [
   ["?", "this help"],
   [";", "find a place or do a thing by name"],
-  ["← →", "on the ribbon: move the cursor by five minutes"],
+  ["← →", "on the ribbon: move the cursor; with Shift by a tenth of what is shown"],
+  ["+ − Home", "on the ribbon: closer, farther, the whole night; Page keys go along it"],
+  ["arrows, Enter, z", "on a block of the ribbon: move and stretch it, open its shot, zoom to it"],
   ["Enter, Esc", "in the recipe line: save it, or put the saved one back"],
   ["x", "on a picture: fit, or every pixel (1:1)"],
   ["h", "on a picture: show where it clips and where it is crushed"],
@@ -32,8 +34,8 @@ export function Help({ open, onClose, numbered }: HelpProps) {
             </Dialog.Header>
             <Dialog.Body>
               <Box mb="14px">
-                Write a recipe in the line at the bottom and run it, or drop your own files at Sift. Then fuse the
-                frames at Stack and keep what you learned in the Log.
+                See at Night when to be there. Write a recipe in the line at the bottom and run it, or drop your own
+                files at Sift. Then fuse the frames at Stack and keep what you learned in the Log.
               </Box>
               <Box as="dl">
                 {keys.map(([key, meaning]) => (
