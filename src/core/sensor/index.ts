@@ -10,7 +10,9 @@ export {
   LENS_TRANSMISSION,
   noiseElectrons,
   readNoise,
+  SATURATION_CONSTANT,
   type SignalConditions,
   saturationExposure,
 } from "./response";
+export { shortestSubExposure } from "./subExposure";
 export { whiteBalanceGains } from "./whiteBalance";

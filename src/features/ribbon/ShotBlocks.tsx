@@ -176,7 +176,7 @@ export function ShotBlocks({ night, shotId, domain, width, height, large, writeS
               writeSeconds={writeSeconds}
             />
             <rect
-              x={left + wide - GRIP_PX / 2}
+              x={left + wide - 2}
               y={top - 2}
               width={GRIP_PX}
               height={tall + 4}

@@ -7,6 +7,7 @@ import {
   geoGraticule10,
   geoPath,
   select,
+  type ZoomBehavior,
   type ZoomTransform,
   zoomIdentity,
 } from "d3";
@@ -32,6 +33,27 @@ interface WorldMapProps {
 
 const CLOSEST = 4000;
 const CLICK_PX = 4;
+const OPENING_SCALE = 14;
+const LABEL_PX = { width: 170, height: 16 } as const;
+
+interface Mark {
+  readonly id: string;
+  readonly at: readonly [number, number];
+  /** The chosen site keeps its label whatever stands beside it. */
+  readonly first: boolean;
+}
+
+/** Sites whose labels have room: a label is left out where it would run into an earlier one. */
+function labelsWithRoom(marks: readonly Mark[]): Set<string> {
+  const kept: Mark[] = [];
+  for (const mark of [...marks].sort((a, b) => Number(b.first) - Number(a.first))) {
+    const free = kept.every(
+      ({ at: [x, y] }) => Math.abs(x - mark.at[0]) > LABEL_PX.width || Math.abs(y - mark.at[1]) > LABEL_PX.height,
+    );
+    if (free) kept.push(mark);
+  }
+  return new Set(kept.map(({ id }) => id));
+}
 
 /** The world without a network: click to place, drag the chosen site, wheel to come closer. */
 export function WorldMap({ sites, chosenId, onChoose, onPlace }: WorldMapProps) {
@@ -63,30 +85,46 @@ export function WorldMap({ sites, chosenId, onChoose, onPlace }: WorldMapProps) 
     const path = geoPath(fitted);
     return { projection: fitted, landPath: land ? (path(land) ?? "") : "", gridPath: path(geoGraticule10()) ?? "" };
   }, [land, width, height]);
+  const behaviour = useRef<ZoomBehavior<SVGRectElement, unknown> | null>(null);
+  const opened = useRef(false);
+  const chosenSite = sites.find(({ id }) => id === chosenId);
   useEffect(() => {
     const element = ground.current;
     if (!element || width <= 0) return;
     const selection = select(element);
-    selection.call(
-      createZoom<SVGRectElement, unknown>()
-        .scaleExtent([1, CLOSEST])
-        .extent([
-          [0, 0],
-          [width, height],
-        ])
-        .translateExtent([
-          [0, 0],
-          [width, height],
-        ])
-        .clickDistance(CLICK_PX)
-        .on("zoom", (event: { transform: ZoomTransform }) => setTransform(event.transform)),
-    );
-    selection.on("dblclick.zoom", null);
+    behaviour.current = createZoom<SVGRectElement, unknown>()
+      .scaleExtent([1, CLOSEST])
+      .extent([
+        [0, 0],
+        [width, height],
+      ])
+      .translateExtent([
+        [0, 0],
+        [width, height],
+      ])
+      .clickDistance(CLICK_PX)
+      .on("zoom", (event: { transform: ZoomTransform }) => setTransform(event.transform));
+    selection.call(behaviour.current).on("dblclick.zoom", null);
     return () => {
       selection.on(".zoom", null);
     };
   }, [width, height]);
+  // The map opens close to the chosen site; after that it stays where one has moved it.
+  useEffect(() => {
+    const at = chosenSite && projection([chosenSite.longitudeDeg, chosenSite.latitudeDeg]);
+    if (opened.current || !at || !ground.current || !behaviour.current) return;
+    opened.current = true;
+    select(ground.current)
+      .call(behaviour.current.scaleTo, OPENING_SCALE)
+      .call(behaviour.current.translateTo, ...at);
+  }, [chosenSite, projection]);
 
+  const labelled = labelsWithRoom(
+    sites.flatMap(({ id, longitudeDeg, latitudeDeg }) => {
+      const at = projection([longitudeDeg, latitudeDeg]);
+      return at ? [{ id, at: transform.apply(at), first: id === chosenId }] : [];
+    }),
+  );
   const placeAt = (x: number, y: number): Place | null => {
     const at = projection.invert?.(transform.invert([x, y]));
     if (!at || !Number.isFinite(at[0]) || Math.abs(at[0]) > 180 || Math.abs(at[1]) > 90) return null;
@@ -177,11 +215,14 @@ export function WorldMap({ sites, chosenId, onChoose, onPlace }: WorldMapProps) 
                 <Box asChild color={chosen ? "lamp" : "mist"}>
                   <circle r={chosen ? 7 : 5} fill="currentColor" fillOpacity={0.85} stroke="currentColor" />
                 </Box>
-                <Box asChild color="bone">
-                  <text x={11} y={4} fontSize={12.5} fill="currentColor">
-                    {site.name}
-                  </text>
-                </Box>
+                {labelled.has(site.id) && (
+                  <Box asChild color="bone">
+                    <text x={11} y={4} fontSize={12.5} fill="currentColor">
+                      {site.name}
+                    </text>
+                  </Box>
+                )}
+                <title>{site.name}</title>
               </g>
             );
           })}

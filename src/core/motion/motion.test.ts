@@ -1,0 +1,119 @@
+import golden from "../light/fixtures/photometry.json";
+import { blurDiscMm, depthOfField, equivalentFocalMm, fieldOfViewDeg, hyperfocalMetres } from "../optics";
+import { framesInSpan } from "../recipe";
+import { GENERIC_MAIN_LENS } from "../sensor";
+import { shortestSubExposure } from "../sensor/subExposure";
+import {
+  arcDeg,
+  coverage,
+  crossingSeconds,
+  framesForCleanMedian,
+  freezeSeconds,
+  ghostOpacity,
+  handHeldSeconds,
+  imageSpeedMmPerS,
+  longestStarShutter,
+  medianCleanProbability,
+  plateScaleArcsec,
+  settleDelaySeconds,
+  shutterForContrast,
+  starRate,
+  starTrailPx,
+  waterContrast,
+} from ".";
+
+const near = (value: number, wanted: number) => expect(Math.abs(value / wanted - 1)).toBeLessThan(1e-6);
+
+describe("crossing", () => {
+  it.each(golden.crossing)("of a mover $distanceM m away at $headingDegFromPerpendicular°", (row) => {
+    near(crossingSeconds(row, row), row.crossSeconds);
+    if (row.imageSpeedMmPerS === undefined || row.freezeSecondsFor1Px === undefined) return;
+    near(imageSpeedMmPerS(row.focalLengthMm, row), row.imageSpeedMmPerS);
+    near(freezeSeconds(row.focalLengthMm, GENERIC_MAIN_LENS.pitchUm, row, 1), row.freezeSecondsFor1Px);
+  });
+
+  it("is never finished by a mover that stands, or that leaves the frame on one side only", () => {
+    const camera = { focalLengthMm: 6.4, sensorWidthMm: 9.792 };
+    const mover = { distanceM: 20, speedMps: 10, headingDegFromPerpendicular: 80 };
+    expect(crossingSeconds(camera, mover)).toBe(Number.POSITIVE_INFINITY);
+    expect(crossingSeconds(camera, { ...mover, headingDegFromPerpendicular: 0, speedMps: 0 })).toBe(
+      Number.POSITIVE_INFINITY,
+    );
+    expect(coverage(1, 2)).toBe(0.5);
+    expect(coverage(3, 2)).toBe(1);
+  });
+});
+
+describe("stars", () => {
+  it.each(golden.starLimits)("keep to the three schools at $focalLengthMm mm, $declinationDeg°", (row) => {
+    const lens = { ...GENERIC_MAIN_LENS, ...row };
+    near(longestStarShutter(lens, row.declinationDeg, "rule-500", 1), row.rule500Seconds);
+    near(longestStarShutter(lens, row.declinationDeg, "npf", 1), row.npfSecondsK1);
+    near(longestStarShutter(lens, row.declinationDeg, "pixels", 1), row.pixelLimitSecondsK1);
+    near(plateScaleArcsec(lens), row.plateScaleArcsecPerPx);
+    near(starTrailPx(lens, row.declinationDeg, 30), row.trailPxIn30s);
+  });
+
+  it.each(golden.arcsAndGaps)("turn $arcDeg° in $spanSeconds s, in $frames frames", (row) => {
+    near(arcDeg(row.spanSeconds), row.arcDeg);
+    expect(framesInSpan(row)).toBe(row.frames);
+    near(
+      (starRate(row.declinationDeg) * (row.periodSeconds - row.shutterSeconds)) / row.plateScaleArcsecPerPx,
+      row.gapPx,
+    );
+  });
+});
+
+describe("water, crowds, sub-exposures", () => {
+  it.each(golden.waterContrast)("leave $contrastLeft of the contrast after $shutterSeconds s", (row) => {
+    near(waterContrast(row.tauSeconds, row.shutterSeconds), row.contrastLeft);
+    near(shutterForContrast(row.tauSeconds, row.contrastLeft), row.shutterSeconds);
+  });
+
+  it.each(golden.medianClean)("are clean with $cleanProbability in $frames frames", (row) => {
+    near(medianCleanProbability(row.frames, row.occupancy), row.cleanProbability);
+  });
+
+  it("need more frames the fuller the place, and no number of them where half of it is covered", () => {
+    expect(framesForCleanMedian(0.1, 0.99)).toBe(5);
+    expect(framesForCleanMedian(0.3, 0.99)).toBeGreaterThan(20);
+    expect(framesForCleanMedian(0.5, 0.99)).toBeNull();
+    expect(ghostOpacity(0.8, 8)).toBeCloseTo(0.1, 10);
+  });
+
+  it.each(golden.subExposure)("must last $shutterSeconds s", (row) => {
+    const seconds = shortestSubExposure({
+      readNoiseElectrons: row.readNoiseE,
+      skyElectronsPerSecond: row.skyRateEPerS,
+      penalty: row.penalty,
+    });
+    near(seconds, row.shutterSeconds);
+  });
+});
+
+describe("optics", () => {
+  it.each(golden.depthOfField)("are sharp from $nearM m, focused at $focusM m", (row) => {
+    const setting = { ...row, circleOfConfusionMm: row.cocMm };
+    near(hyperfocalMetres(setting), row.hyperfocalM);
+    const { nearMetres, farMetres } = depthOfField(setting, row.focusM);
+    near(nearMetres, row.nearM);
+    if (row.farM === null) expect(farMetres).toBe(Number.POSITIVE_INFINITY);
+    else near(farMetres, row.farM);
+    near(blurDiscMm(setting, row.focusM, Number.POSITIVE_INFINITY), row.blurDiscMmOfInfinity);
+  });
+
+  it("see 75° across with the generic main lens, the field of 23 mm", () => {
+    expect(fieldOfViewDeg(9.792, 6.4)).toBeCloseTo(74.8, 1);
+    expect(equivalentFocalMm(GENERIC_MAIN_LENS)).toBeCloseTo(22.6, 1);
+  });
+});
+
+describe("holding still", () => {
+  it("lasts 2^stops over the equivalent focal length in the hand, longer braced, and has no end on a tripod", () => {
+    expect(handHeldSeconds("hand", 25, 3)).toBeCloseTo(8 / 25, 10);
+    expect(handHeldSeconds("braced", 25, 3)).toBeGreaterThan(8 / 25);
+    expect(handHeldSeconds("tripod", 25, 3)).toBeNull();
+    expect(settleDelaySeconds("stick")).toBeGreaterThan(settleDelaySeconds("tripod"));
+    expect(settleDelaySeconds("tripod")).toBeLessThan(2);
+  });
+});

@@ -1,0 +1,2 @@
+export { blurDiscMm, depthOfField, type FocusSetting, hyperfocalMetres } from "./depthOfField";
+export { coveredMetres, equivalentFocalMm, FULL_FRAME_DIAGONAL_MM, fieldOfViewDeg, sensorSizeMm } from "./geometry";

@@ -1,0 +1,66 @@
+import { exposureValue, luminanceFromEv } from "../light";
+import { imageSpeedMmPerS } from "../motion";
+import {
+  electronsPerLuminanceSecond,
+  FOCAL_PLANE_FACTOR,
+  fullWell,
+  LENS_TRANSMISSION,
+  noiseElectrons,
+  SATURATION_CONSTANT,
+} from "../sensor";
+import type { SolveRequest } from "./request";
+
+/** One way to expose: settings of each frame, a filter, and how many frames. */
+export interface Exposure {
+  readonly shutterSeconds: number;
+  readonly iso: number;
+  readonly filterStops: number;
+}
+
+/** Stops between the metered level and clipping: log2(78 / (0.65 · 12.5)). @see ISO 12232, ISO 2720 */
+export const METER_TO_CLIP_STOPS = Math.log2(SATURATION_CONSTANT / (FOCAL_PLANE_FACTOR * 12.5));
+
+/** How much brighter than metered the scene's surfaces come out, stops. */
+export function meterStops({ camera, sceneEv }: SolveRequest, { shutterSeconds, iso, filterStops }: Exposure): number {
+  return sceneEv - exposureValue({ fNumber: camera.lens.fNumber, shutterSeconds, iso }) - filterStops;
+}
+
+/** Width of a lamp's trail on the sensor, pixels: the lens's own blur. */
+const TRAIL_WIDTH_PX = 1.5;
+
+/**
+ * Exposure along a moving lamp's trail, lux·s: Φ/(v·w). It has no shutter time in it.
+ *
+ * @returns null without a lamp that moves.
+ */
+export function trailExposure({ camera, mover, lampIntensityCd }: SolveRequest, filterStops: number): number | null {
+  if (mover === null || lampIntensityCd === null) return null;
+  const { focalLengthMm, fNumber, pitchUm } = camera.lens;
+  const pupilM2 = Math.PI * (focalLengthMm / 2000 / fNumber) ** 2;
+  const lumens = (lampIntensityCd / mover.distanceM ** 2) * pupilM2 * LENS_TRANSMISSION * 2 ** -filterStops;
+  const speed = imageSpeedMmPerS(focalLengthMm, mover) / 1000;
+  if (!(speed > 0)) return null;
+  return lumens / (speed * TRAIL_WIDTH_PX * pitchUm * 1e-6);
+}
+
+/** ISO from which the trail clips; null without a moving lamp. */
+export function trailClipIso(request: SolveRequest, filterStops: number): number | null {
+  const exposure = trailExposure(request, filterStops);
+  return exposure === null ? null : SATURATION_CONSTANT / exposure;
+}
+
+/** Stops that a trail stays under clipping; negative where it is white. */
+export function trailHeadroomStops(request: SolveRequest, { iso, filterStops }: Exposure): number | null {
+  const clipIso = trailClipIso(request, filterStops);
+  return clipIso === null ? null : Math.log2(clipIso / iso);
+}
+
+/** Signal-to-noise ratio of a surface `stops` above or below the metered one, for a mean of `frames`. */
+export function surfaceSnr(request: SolveRequest, exposure: Exposure, stops: number, frames: number): number {
+  const { lens } = request.camera;
+  const { shutterSeconds, iso, filterStops } = exposure;
+  const light = luminanceFromEv(request.sceneEv + stops) * shutterSeconds;
+  const electrons = Math.min(fullWell(lens, iso), light * electronsPerLuminanceSecond(lens, 2 ** -filterStops));
+  const noise = noiseElectrons(lens, { electrons, shutterSeconds, iso, sensorCelsius: request.sensorCelsius });
+  return (electrons / noise) * Math.sqrt(frames);
+}

@@ -1,0 +1,136 @@
+import { thirdStops } from "../light";
+import { GENERIC_MAIN_LENS } from "../sensor";
+import {
+  fieldEdges,
+  METER_TO_CLIP_STOPS,
+  meterStops,
+  productAt,
+  type SolveRequest,
+  solve,
+  trailHeadroomStops,
+} from ".";
+
+const camera = {
+  lens: GENERIC_MAIN_LENS,
+  shutterLadder: thirdStops(-30, 14),
+  isoLadder: [50, 100, 200, 400, 800, 1600, 3200],
+  writeSeconds: 0.35,
+};
+const base: SolveRequest = {
+  ...{ intent: "still-view", camera, sceneEv: 5, highlightStops: 2, lampIntensityCd: null, mover: null },
+  ...{ vehiclesPerHour: 0, water: null, crowd: null, declinationDeg: 0, support: "tripod", stabilisationStops: 3 },
+  ...{
+    gustMps: 2,
+    sensorCelsius: 15,
+    filterStops: [3, 6],
+    windowSeconds: 900,
+    framesPerSecond: 25,
+    freeMegabytes: 20_000,
+  },
+  schools: { brightness: "meter", water: "silk", stars: "pixels", starFactor: 2, frames: "one", isoCeiling: null },
+};
+const mover = { distanceM: 30, speedMps: 11, headingDegFromPerpendicular: 0 };
+const edge = (request: SolveRequest, id: string, filterStops = 0) =>
+  fieldEdges(request, { filterStops, frames: 1 }).find((each) => each.id === id);
+
+describe("the edges", () => {
+  it("put a surface at the metered level 3.26 stops under clipping", () => {
+    expect(METER_TO_CLIP_STOPS).toBeCloseTo(3.26, 2);
+    const product = productAt(base, 0, 0);
+    expect(meterStops(base, { shutterSeconds: product / 50, iso: 50, filterStops: 0 })).toBeCloseTo(0, 10);
+  });
+
+  it("move the street's clipping with a filter's stops, and the trail's too, but not with the shutter", () => {
+    const trails: SolveRequest = { ...base, intent: "light-trails", lampIntensityCd: 300, mover };
+    const street = (filter: number) => {
+      const found = edge(trails, "surfaces-clip", filter);
+      return found?.curve.kind === "product" ? found.curve.product : 0;
+    };
+    expect(street(3) / street(0)).toBeCloseTo(8, 10);
+    const headroom = (shutterSeconds: number, filterStops: number) =>
+      trailHeadroomStops(trails, { shutterSeconds, iso: 50, filterStops })!;
+    expect(headroom(10, 0)).toBe(headroom(0.1, 0));
+    expect(headroom(1, 3) - headroom(1, 0)).toBeCloseTo(3, 10);
+    const farther = { ...trails, mover: { ...mover, distanceM: 60 } };
+    expect(trailHeadroomStops(farther, { shutterSeconds: 1, iso: 50, filterStops: 0 })! - headroom(1, 0)).toBeCloseTo(
+      1,
+      10,
+    );
+  });
+
+  it("say a reason and what moves them, each once", () => {
+    const all = fieldEdges(
+      { ...base, intent: "light-trails", lampIntensityCd: 300, mover, vehiclesPerHour: 900 },
+      { filterStops: 0, frames: 1 },
+    );
+    expect(new Set(all.map(({ id }) => id)).size).toBe(all.length);
+    for (const { reason, moves } of all) expect(`${reason} ${moves}`).toMatch(/^[A-Z].+\. .+\.$/);
+  });
+});
+
+describe("the solver", () => {
+  it("meters a still view at the lowest ISO on a tripod", () => {
+    const [first] = solve(base).recipes;
+    expect(first?.verdict).toBe("works");
+    expect(first?.recipe.iso).toBe(50);
+    expect(Math.abs(first!.predicted.meterStops)).toBeLessThan(0.4);
+  });
+
+  it("opens a long crossing by many frames or a filter where one exposure would be white", () => {
+    const slow = { distanceM: 60, speedMps: 4, headingDegFromPerpendicular: 0 };
+    const tram: SolveRequest = { ...base, intent: "blurred-subject", mover: slow };
+    const { recipes } = solve(tram);
+    const [first] = recipes;
+    expect(["mean", "filter"]).toContain(first?.kind);
+    expect(first?.predicted.coverage).toBe(1);
+    expect(first!.predicted.headroomStops).toBeGreaterThan(1);
+    const single = recipes.find(({ kind }) => kind === "single");
+    expect(single === undefined || single.score < first!.score).toBe(true);
+  });
+
+  it("turns falls to silk, and keeps streaks when asked to", () => {
+    const falls: SolveRequest = { ...base, intent: "smoothed-water", water: "rapids" };
+    expect(solve(falls).recipes[0]?.predicted.contrastLeft).toBeLessThan(0.21);
+    const texture = solve({ ...falls, schools: { ...falls.schools, water: "texture" } }).recipes[0];
+    expect(texture?.predicted.contrastLeft).toBeGreaterThan(0.28);
+    expect(texture?.predicted.contrastLeft).toBeLessThan(0.67);
+  });
+
+  it("keeps stars points by the chosen school", () => {
+    const stars: SolveRequest = { ...base, intent: "star-points", sceneEv: -6 };
+    expect(solve(stars).recipes[0]?.predicted.starTrailPx).toBeLessThan(2.1);
+  });
+
+  it("empties a square by the median of frames enough to be clean", () => {
+    const crowd = { occupancy: 0.2, dwellSeconds: 30 };
+    const { recipes } = solve({ ...base, intent: "emptied-place", crowd, sceneEv: 4 });
+    const median = recipes.find(({ kind }) => kind === "median");
+    expect(median?.predicted.cleanProbability).toBeGreaterThanOrEqual(0.99);
+  });
+
+  it("offers only what the phone has, with lines that can be read", () => {
+    for (const { recipe, line } of solve({ ...base, intent: "light-trails", lampIntensityCd: 300, mover }).recipes) {
+      expect(camera.shutterLadder).toContain(recipe.sequence?.shutterSeconds);
+      expect(camera.isoLadder).toContain(recipe.iso);
+      expect(line).toMatch(/iso \d+/);
+    }
+  });
+
+  it("says what to move first when nothing works", () => {
+    const noon: SolveRequest = {
+      ...base,
+      intent: "blurred-subject",
+      sceneEv: 14,
+      filterStops: [],
+      windowSeconds: 20,
+      mover: { distanceM: 60, speedMps: 3, headingDegFromPerpendicular: 0 },
+    };
+    const { recipes, advice } = solve(noon);
+    expect(recipes.every(({ verdict }) => verdict !== "works")).toBe(true);
+    expect(advice[0]).toMatch(/a filter of factor \d+/);
+  });
+
+  it("sends a hand-held still view to the phone's own night mode", () => {
+    expect(solve({ ...base, support: "hand", sceneEv: -2 }).advice.join(" ")).toMatch(/automatic night mode/);
+  });
+});
