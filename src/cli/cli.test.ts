@@ -102,6 +102,36 @@ describe("aevumen simulate, inspect and stack", () => {
   });
 });
 
+describe("aevumen solve", () => {
+  const scene = {
+    ...{ intent: "smoothed-water", sceneEv: 2, highlightStops: 2, lampIntensityCd: null, mover: null, water: "chop" },
+    ...{ vehiclesPerHour: 0, crowd: null, declinationDeg: 0, support: "tripod", stabilisationStops: 3, gustMps: 2 },
+    ...{ sensorCelsius: 15, windowSeconds: 600, filterStops: [3] },
+    schools: { brightness: "meter", water: "silk", stars: "pixels", starFactor: 2, frames: "one", isoCeiling: null },
+  };
+  const file = join(folder, "scene.json");
+
+  it("ranks recipes that the phone can run, with edges as data", () => {
+    writeFileSync(file, JSON.stringify(scene));
+    const { status, json } = aevumen("solve", "--in", file, "--json");
+    expect(status).toBe(0);
+    const reply = json() as { recipes: { line: string; verdict: string }[]; edges: { id: string }[] };
+    expect(reply.recipes[0]?.verdict).toBe("works");
+    expect(aevumen("recipe", reply.recipes[0]!.line).status).toBe(0);
+    expect(reply.edges.map(({ id }) => id)).toEqual(expect.arrayContaining(["surfaces-clip", "silk", "phone-longest"]));
+  });
+
+  it("names the part of a request that is wrong, with 1", () => {
+    writeFileSync(file, JSON.stringify({ ...scene, sceneEv: 99 }));
+    const wrong = aevumen("solve", "--in", file);
+    expect([wrong.status, wrong.stdout]).toEqual([1, ""]);
+    expect(wrong.stderr).toMatch(/sceneEv: Scene light goes from -10 to 18/);
+    writeFileSync(file, "{");
+    expect(aevumen("solve", "--in", file).status).toBe(1);
+    expect(aevumen("solve", "--in", join(folder, "nowhere.json")).status).toBe(1);
+  });
+});
+
 describe("aevumen night and sky", () => {
   const night = golden.nights.find(({ id }) => id === "n42")!;
   const at = ["--lat", String(night.site.latDeg), "--lon", String(night.site.lonDeg)];

@@ -7,6 +7,7 @@ type Command = (args: readonly string[]) => Promise<void>;
 const COMMANDS: Record<string, () => Promise<Command>> = {
   night: async () => (await import("./night")).nightCommand,
   sky: async () => (await import("./night")).skyCommand,
+  solve: async () => (await import("./solve")).solveCommand,
   recipe: async () => (await import("./recipe")).recipeCommand,
   simulate: async () => (await import("./simulate")).simulateCommand,
   inspect: async () => (await import("./inspect")).inspectCommand,
@@ -18,6 +19,7 @@ const USAGE = `usage: aevumen <command> [--json]
   night --lat D --lon D --date YYYY-MM-DD [--tz Z] [--sqm M] [--lamps EV]
                                                        events and windows of one night
   sky --lat D --lon D --at INSTANT [--at INSTANT...]   positions of sun, moon and core
+  solve [--in FILE]                                    a scene as JSON to ranked recipes
   recipe "LINE"                                        read a recipe line and write it in its usual spelling
   simulate --scene NAME --recipe "LINE" [--seed N] [--size WxH] -o DIR
                                                        frames of a scene through a simulated phone

@@ -1,5 +1,7 @@
 import { z } from "zod";
 import { INTENT_IDS } from "@/core/intent";
+import { phoneProfile } from "./phone";
+import { shotScene } from "./scene";
 import { nightOverrides, siteRequest } from "./site";
 import { stackParameters } from "./stack";
 
@@ -25,6 +27,7 @@ export const shotReply = z.object({
   minutes: z.number(),
   walkMinutes: z.number(),
   setupMinutes: z.number(),
+  scene: shotScene.nullable(),
 });
 
 export const outingListReply = z.array(
@@ -105,6 +108,8 @@ export const shotDetailReply = z.object({ shot: shotReply, runs: z.array(runRepl
 
 export const phoneReply = z.object({
   name: z.string(),
+  lens: phoneProfile.shape.lens,
+  filters: z.array(z.object({ name: z.string(), stops: z.number() })),
   widthsPx: z.array(z.number()),
   shutterLadder: z.array(z.number()),
   isoLadder: z.array(z.number()),

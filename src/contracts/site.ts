@@ -1,6 +1,7 @@
 import { z } from "zod";
 import { isZone, ROAD_CLASSES } from "@/core/conditions";
 import { INTENT_IDS } from "@/core/intent";
+import { shotScene } from "./scene";
 
 const bounded = (name: string, least: number, most: number) =>
   z
@@ -99,5 +100,6 @@ export const shotChange = z.strictObject({
   minutes: bounded("A block's length", 0.05, 1440).optional(),
   walkMinutes: bounded("The walk", 0, 600).optional(),
   setupMinutes: bounded("Setting up", 0, 240).optional(),
+  scene: shotScene.nullable().optional(),
   deleted: z.boolean().optional(),
 });

@@ -1,5 +1,6 @@
 import { boolean, doublePrecision, integer, jsonb, pgTable, text, timestamp, uuid } from "drizzle-orm/pg-core";
 import type { PhoneProfile } from "@/contracts/phone";
+import type { ShotScene } from "@/contracts/scene";
 import type { SiteSeries } from "@/contracts/site";
 import type { RefusedFile, StackInput, StackParameters } from "@/contracts/stack";
 import type { RoadClass } from "@/core/conditions";
@@ -61,6 +62,8 @@ export const shots = pgTable("shots", {
   minutes: doublePrecision("minutes").notNull().default(10),
   walkMinutes: doublePrecision("walk_minutes").notNull().default(5),
   setupMinutes: doublePrecision("setup_minutes").notNull().default(3),
+  /** What a person says of the scene and chooses of the schools; null while the intent's usual ones hold. */
+  scene: jsonb("scene").$type<ShotScene>(),
   deletedAt: instant("deleted_at"),
   createdAt: createdAt(),
 });

@@ -15,6 +15,7 @@ import { Shell } from "@/ui/shell/Shell";
 
 /** The stations that are built, in the order people work; each with what gives it its bead. */
 const STATIONS = [
+  { path: "expose", name: "Expose", has: ({ shot }: ShotDetailReply) => shot.scene !== null },
   {
     path: "run",
     name: "Run",
