@@ -1,3 +1,4 @@
+export { bracketShutters } from "./bracket";
 export { type SceneAssumptions, usualScene } from "./defaults";
 export { type Edge, type EdgeCurve, type FieldSetup, fieldEdges, noiseCeilingIso, productAt } from "./edges";
 export {

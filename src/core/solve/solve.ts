@@ -63,7 +63,7 @@ export interface SolvedRecipe {
 export interface Solution {
   readonly recipes: readonly SolvedRecipe[];
   readonly edges: readonly Edge[];
-  /** When nothing works: which edge to move first, and what that costs. */
+  /** What opens the ground and what that costs, and when another tool is better. */
   readonly advice: readonly string[];
 }
 
@@ -72,10 +72,16 @@ const PRESS_DELAY_SECONDS = 2;
 const HIGHLIGHTS_TARGET = -1;
 const METER_TARGET = 0;
 const CLEAN_SNR = 20;
-const CLEAN_PROBABILITY = 0.99;
+const CLEAN_PROBABILITY = 0.999;
 const MOST_RECIPES = 6;
 const MOST_FRAMES = 2000;
 const MOST_STOPS_AWAY = 5;
+/** Trails that are white all through still make a picture, if a lesser one. */
+const WHITE_TRAILS = 0.5;
+/** Recipes that do worse than this are not shown while others do. */
+const LEAST_SHOWN = 0.1;
+const DRAWING_SECONDS = 4;
+const MOST_TIMES_FARTHER = 8;
 const DARK_INTENTS: ReadonlySet<string> = new Set(["star-points", "star-arcs", "meteors", "light-drawing"]);
 const WORKS_FROM = 0.6;
 const COMPROMISE_FROM = 0.25;
@@ -151,8 +157,11 @@ function predict(request: SolveRequest, candidate: Candidate): Prediction {
 }
 
 /** As much of a recipe as its cost depends on. */
-function sequenceOf({ support }: SolveRequest, { frames, shutterSeconds }: Candidate): Recipe {
-  const sequence = { frames, shutterSeconds, periodSeconds: null };
+function sequenceOf(request: SolveRequest, { kind, frames, shutterSeconds }: Candidate): Recipe {
+  const { support, crowd } = request;
+  // The frames of a median must not see the same people: they are at least a dwell apart.
+  const apart = kind === "median" && crowd ? Math.max(crowd.dwellSeconds, periodOf(request, shutterSeconds)) : null;
+  const sequence = { frames, shutterSeconds, periodSeconds: apart };
   return { ...EMPTY_RECIPE, sequence, delaySeconds: support === "hand" ? null : PRESS_DELAY_SECONDS, files: "jpeg" };
 }
 
@@ -162,19 +171,21 @@ interface Judgement {
 }
 
 const stops = (value: number): string => `${value >= 0 ? "+" : "\u2212"}${Math.abs(value).toFixed(1)}`;
-const percent = (share: number): string => `${Math.round(100 * share)} %`;
+const percent = (share: number): string =>
+  `${share > 0.99 && share < 1 ? (100 * share).toFixed(1) : Math.round(100 * share)} %`;
 
 /** How well the motion in a recipe serves its intent. */
 function judgeMotion(request: SolveRequest, { shutterSeconds }: Candidate, p: Prediction): Judgement {
   const { intent, schools, camera, mover } = request;
   switch (intent) {
     case "light-trails":
-    case "blurred-subject":
+    case "blurred-subject": {
       if (p.coverage === null) return { value: 1, reason: "No mover was given." };
-      return {
-        value: p.coverage >= 1 ? 1 : p.coverage ** 1.5,
-        reason: p.coverage >= 1 ? "It crosses the whole frame." : `It crosses ${percent(p.coverage)} of the frame.`,
-      };
+      const crossed = p.coverage >= 1 ? "It crosses the whole frame" : `It crosses ${percent(p.coverage)} of the frame`;
+      const duty = p.frames > 1 ? shutterSeconds / periodOf(request, shutterSeconds) : 1;
+      const gaps = duty < 0.9 ? `, with the shutter open ${percent(duty)} of the time: gaps show` : "";
+      return { value: (p.coverage >= 1 ? 1 : p.coverage ** 1.5) * duty ** 0.35, reason: `${crossed}${gaps}.` };
+    }
     case "smoothed-water": {
       const left = p.contrastLeft ?? 1;
       const value =
@@ -202,7 +213,7 @@ function judgeMotion(request: SolveRequest, { shutterSeconds }: Candidate, p: Pr
       const limit = longestStarShutter(camera.lens, request.declinationDeg, schools.stars, schools.starFactor);
       const share = shutterSeconds / limit;
       return {
-        value: share <= 1.02 ? clamp(share ** 0.5) : clamp(1 - 2 * (share - 1)),
+        value: share <= 1.02 ? clamp(share ** 0.5) : clamp(1 - 5 * (share - 1)),
         reason: `Stars trail by ${p.starTrailPx.toFixed(1)} pixels; the limit is ${readableDuration(Math.round(limit * 10) / 10)}.`,
       };
     }
@@ -235,7 +246,10 @@ function judgeMotion(request: SolveRequest, { shutterSeconds }: Candidate, p: Pr
       };
     }
     case "light-drawing":
-      return { value: clamp(shutterSeconds / 10), reason: "Ten seconds and more leave time to draw." };
+      return {
+        value: clamp(shutterSeconds / DRAWING_SECONDS),
+        reason: `${DRAWING_SECONDS} s and more leave time to draw.`,
+      };
     default:
       return { value: 1, reason: "Nothing has to move." };
   }
@@ -263,8 +277,10 @@ function scoreOf(request: SolveRequest, context: Context, candidate: Candidate, 
   const spread = away > 0 ? 1.1 : DARK_INTENTS.has(request.intent) ? 4 : 1.6;
   const brightness = Math.exp(-((away / spread) ** 2));
   const trail =
-    p.trailHeadroomStops === null || request.intent !== "light-trails" ? 1 : clamp(1 + p.trailHeadroomStops / 5);
-  const noise = 1 - Math.exp(-p.snrMidTone / (CLEAN_SNR / 2));
+    p.trailHeadroomStops === null || request.intent !== "light-trails"
+      ? 1
+      : Math.max(WHITE_TRAILS, clamp(1 + p.trailHeadroomStops / 10));
+  const noise = 1 - Math.exp(-p.snrMidTone / (DARK_INTENTS.has(request.intent) ? CLEAN_SNR / 5 : CLEAN_SNR / 2));
   const still =
     handHeld === null || candidate.shutterSeconds <= handHeld ? 1 : clamp(handHeld / candidate.shutterSeconds) ** 2;
   const room = p.megabytes <= request.freeMegabytes && p.totalSeconds <= request.windowSeconds * 1.05 + 10 ? 1 : 0;
@@ -346,7 +362,9 @@ export function solve(request: SolveRequest): Solution {
       }
     }
   }
-  const ranked = [...best.values()].sort((a, b) => b.score - a.score).slice(0, MOST_RECIPES);
+  const sorted = [...best.values()].sort((a, b) => b.score - a.score);
+  const good = sorted.filter(({ score }) => score >= LEAST_SHOWN);
+  const ranked = (good.length > 0 ? good : sorted).slice(0, MOST_RECIPES);
   const recipes = ranked.map(({ candidate, score }): SolvedRecipe => {
     const recipe = recipeOf(request, candidate);
     const predicted = predict(request, candidate);
@@ -354,45 +372,47 @@ export function solve(request: SolveRequest): Solution {
     const { kind, filterStops } = candidate;
     return { kind, recipe, line: printRecipe(recipe), filterStops, verdict: VERDICT(score), score, reasons, predicted };
   });
-  const works = recipes.some(({ verdict }) => verdict === "works");
-  return { recipes, edges: fieldEdges(request, { filterStops: 0, frames: 1 }), advice: works ? [] : advise(request) };
+  return { recipes, edges: fieldEdges(request, { filterStops: 0, frames: 1 }), advice: advise(request) };
 }
 
-/** Which edge to move first, and what it costs. */
+/** What opens the ground, by how much, and when the phone's own mode is the better tool. */
 function advise(request: SolveRequest): string[] {
-  const advice: string[] = [];
   const { isoLadder, shutterLadder } = request.camera;
-  const wanted = fieldEdges(request, { filterStops: 0, frames: 1 }).filter(
-    ({ forbids, of }) => forbids === "shorter" && of === "whole",
-  );
-  for (const { name, curve } of wanted) {
-    if (curve.kind !== "shutter") continue;
-    const meteredSeconds = productAt(request, 0, 0) / isoLadder[0]!;
-    const missing = Math.log2(curve.seconds / meteredSeconds);
-    if (missing > 0.3) {
-      advice.push(
-        `For "${name}" the light is ${missing.toFixed(1)} stops too much at ISO ${isoLadder[0]}: a filter of factor ${Math.ceil(2 ** missing)}, or the mean of ${Math.ceil(2 ** missing)} frames, or wait until the sky is that much darker.`,
-      );
-    }
-  }
-  const trail = trailHeadroomStops(request, { shutterSeconds: 1, iso: isoLadder[0]!, filterStops: 0 });
-  if (request.intent === "light-trails" && trail !== null && trail < 0) {
-    advice.push(
-      `Trails are ${(-trail).toFixed(1)} stops over white at the lowest ISO: a filter of factor ${Math.ceil(2 ** -trail)}, or ${(2 ** -trail).toFixed(1)} times the distance, or lamps seen from behind.`,
-    );
-  }
-  const longest = meterStops(request, {
-    shutterSeconds: shutterLadder.at(-1)!,
-    iso: noiseCeilingIso(request),
-    filterStops: 0,
-  });
-  if (longest < -1.5)
-    advice.push(
-      `Even ${readableDuration(shutterLadder.at(-1)!)} at the noise ceiling is ${(-longest).toFixed(1)} stops too dark: stack frames by mean and brighten, or bring light.`,
-    );
+  const lowest = isoLadder[0]!;
+  const advice: string[] = [];
   if (request.intent === "still-view" && (request.support === "hand" || request.support === "braced")) {
     advice.push(
       "Hand-held before a still scene the phone's own automatic night mode will do better than any of these.",
+    );
+  }
+  const clipSeconds = productAt(request, 0, METER_TO_CLIP_STOPS) / lowest;
+  const meterSeconds = productAt(request, 0, 0) / lowest;
+  for (const { name, curve, forbids, of } of fieldEdges(request, { filterStops: 0, frames: 1 })) {
+    if (curve.kind !== "shutter" || forbids !== "shorter" || of !== "whole" || curve.seconds <= meterSeconds) continue;
+    const toMeter = Math.log2(curve.seconds / meterSeconds);
+    const toClip = Math.log2(curve.seconds / clipSeconds);
+    if (toClip > 0) {
+      advice.push(
+        `One frame at ISO ${lowest} is white from ${readableDuration(Math.round(clipSeconds * 100) / 100)}, and "${name}" lies beyond: a filter of ${Math.ceil(toClip)} ${Math.ceil(toClip) === 1 ? "stop" : "stops"} (factor ${2 ** Math.ceil(toClip)}), or ${Math.ceil(2 ** toClip)} frames by mean, keep the street under clipping.`,
+      );
+    }
+    advice.push(
+      `To have it at the meter takes ${toMeter.toFixed(1)} stops: a filter of factor ${Math.ceil(2 ** toMeter)}, or the mean of ${Math.ceil(2 ** toMeter)} frames, or a sky and street that much darker.`,
+    );
+  }
+  const trail = trailHeadroomStops(request, { shutterSeconds: 1, iso: lowest, filterStops: 0 });
+  if (request.intent === "light-trails" && trail !== null && trail < 0) {
+    const factor = 2 ** -trail;
+    const farther = factor < MOST_TIMES_FARTHER ? `, or ${factor.toFixed(1)} times the distance` : "";
+    advice.push(
+      `Trails are ${(-trail).toFixed(1)} stops over white at the lowest ISO, at any shutter time. A filter of factor ${Math.ceil(factor)}${farther}, or lamps seen from behind, would save them; a shorter shutter would not.`,
+    );
+  }
+  const longest = { shutterSeconds: shutterLadder.at(-1)!, iso: noiseCeilingIso(request), filterStops: 0 };
+  const dark = meterStops(request, longest);
+  if (dark < -1.5) {
+    advice.push(
+      `Even ${readableDuration(longest.shutterSeconds)} at the noise ceiling is ${(-dark).toFixed(1)} stops under the meter: fuse frames by mean and brighten, or bring light.`,
     );
   }
   return advice;

@@ -5,9 +5,18 @@ import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useMemo, useState } from "react";
 import { z } from "zod";
 import type { ShotScene } from "@/contracts/scene";
+import { CAUTIONS, intentOf } from "@/core/intent";
 import { stackedFilterStops } from "@/core/light";
 import { EMPTY_RECIPE, parseRecipe, printRecipe, type Recipe } from "@/core/recipe";
-import { fieldEdges, meterStops, type SolvedRecipe, type SolveRequest, solve, usualScene } from "@/core/solve";
+import {
+  bracketShutters,
+  fieldEdges,
+  meterStops,
+  type SolvedRecipe,
+  type SolveRequest,
+  solve,
+  usualScene,
+} from "@/core/solve";
 import { errorText, sendJson } from "@/features/api/client";
 import { usePhone, useShot } from "@/features/api/queries";
 import { useNight } from "@/features/night/NightContext";
@@ -35,6 +44,7 @@ export function ExposeStation({ shotId }: { readonly outingId: string; readonly 
   const [draft, setDraft] = useState<string | null>(null);
   const [pending, setPending] = useState<ShotScene | null>(null);
   const [edgeId, setEdgeId] = useState<string | null>(null);
+  const [before, setBefore] = useState<{ readonly sceneEv: number; readonly best: string } | null>(null);
 
   const line = shot?.recipeLine ?? "";
   const { recipe } = parseRecipe(draft ?? line);
@@ -47,7 +57,10 @@ export function ExposeStation({ shotId }: { readonly outingId: string; readonly 
   });
   const saveScene = useMutation({
     mutationFn: (scene: ShotScene | null) => sendJson("PATCH", `/api/shots/${shotId}`, { scene }, anything),
-    onSuccess: refresh,
+    onSettled: async () => {
+      await refresh();
+      setPending(null);
+    },
     onError: wrong,
   });
 
@@ -78,6 +91,9 @@ export function ExposeStation({ shotId }: { readonly outingId: string; readonly 
   const edge = fieldEdges(request, { filterStops, frames }).find(({ id }) => id === edgeId) ?? null;
   const planned = shot.beginsAt && night ? night.plan.momentAt(Date.parse(shot.beginsAt)).skyEv : null;
 
+  const own = [night?.site.hazards, night?.site.access].flatMap((text) => (text?.trim() ? [text.trim()] : []));
+  const cautions = [...own, ...intentOf(intent).cautions.map((id) => CAUTIONS[id])];
+
   const apply = (next: Recipe) => {
     const text = printRecipe(next);
     setDraft(text);
@@ -92,14 +108,14 @@ export function ExposeStation({ shotId }: { readonly outingId: string; readonly 
     ...change,
   });
   const changeScene = (change: Partial<ShotScene>) => {
-    const before = saved;
+    setBefore({ sceneEv: scene.sceneEv, best: solution.recipes[0]?.line ?? "none" });
     const next = { ...scene, ...change };
     setPending(next);
-    saveScene.mutate(next, { onSettled: () => setPending(null) });
+    saveScene.mutate(next);
     notice({
       tone: "said",
       text: "The scene is changed, and the field with it.",
-      undo: () => saveScene.mutate(before),
+      undo: () => saveScene.mutate(saved),
     });
   };
   return (
@@ -209,6 +225,10 @@ export function ExposeStation({ shotId }: { readonly outingId: string; readonly 
               solution={solution}
               line={draft ?? line}
               edge={edge}
+              before={before}
+              sceneEv={scene.sceneEv}
+              bracket={point ? bracketShutters(phone.shutterLadder, point.shutterSeconds, 2, 1) : []}
+              cautions={cautions}
               onRecipe={(chosen) => apply(chosen.recipe)}
             />
             <SceneForm

@@ -3,11 +3,18 @@
 import { Box, Flex } from "@chakra-ui/react";
 import { readableDuration } from "@/core/recipe";
 import type { Edge, Solution, SolvedRecipe } from "@/core/solve";
+import { minus } from "@/ui/words";
 
 interface PredictionListProps {
   readonly solution: Solution;
   readonly line: string;
   readonly edge: Edge | null;
+  /** What stood here before the last change of the scene; null before any. */
+  readonly before: { readonly sceneEv: number; readonly best: string } | null;
+  readonly sceneEv: number;
+  /** Shutter times of a bracket around the point. */
+  readonly bracket: readonly number[];
+  readonly cautions: readonly string[];
   readonly onRecipe: (recipe: SolvedRecipe) => void;
 }
 
@@ -15,7 +22,9 @@ const WORDS = { works: "works", compromise: "a compromise", fails: "fails" } as 
 const TONES = { works: "moss", compromise: "lamp", fails: "coral" } as const;
 
 /** The ranked recipes with reasons, cost and verdict; and the limit one has asked about. */
-export function PredictionList({ solution, line, edge, onRecipe }: PredictionListProps) {
+export function PredictionList(props: PredictionListProps) {
+  const { solution, line, edge, before, sceneEv, bracket, cautions, onRecipe } = props;
+  const best = solution.recipes[0];
   return (
     <Box>
       {edge && (
@@ -23,6 +32,14 @@ export function PredictionList({ solution, line, edge, onRecipe }: PredictionLis
           <Box fontWeight={620}>{edge.name}</Box>
           <Box>{edge.reason}</Box>
           <Box color="ash">{edge.moves}</Box>
+        </Box>
+      )}
+      {before && best && (before.sceneEv !== sceneEv || before.best !== best.line) && (
+        <Box fontSize="12.5px" color="mist" mb="6px" aria-live="polite">
+          {`Before: EV ${minus(before.sceneEv.toFixed(1))}, best `}
+          <code>{before.best}</code>
+          {`. Now: EV ${minus(sceneEv.toFixed(1))}, best `}
+          <code>{best.line}</code>.
         </Box>
       )}
       {solution.advice.map((sentence) => (
@@ -55,6 +72,20 @@ export function PredictionList({ solution, line, edge, onRecipe }: PredictionLis
                 {recipe.reasons.join(" ")}
               </Box>
             </Box>
+          </Box>
+        ))}
+      </Box>
+      {bracket.length > 1 && (
+        <Box fontSize="12.5px" py="6px" borderTopWidth="1px" borderColor="line">
+          <Box fontWeight={560}>A bracket around the point</Box>
+          <Box color="ash">{`${bracket.map((seconds) => readableDuration(seconds)).join(", ")}: two stops apart, from the phone's own ladder.`}</Box>
+        </Box>
+      )}
+      <Box fontSize="12.5px" py="6px" borderTopWidth="1px" borderColor="line">
+        <Box fontWeight={560}>Mind</Box>
+        {cautions.map((text) => (
+          <Box key={text} color="ash">
+            {text}
           </Box>
         ))}
       </Box>

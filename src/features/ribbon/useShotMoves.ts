@@ -42,11 +42,12 @@ export function useShotMoves(outingId: string) {
         await client.invalidateQueries({ queryKey: key });
         await client.invalidateQueries({ queryKey: ["shot", shot.id] });
       };
-      await send(change);
+      const sent = send(change);
       const back: ShotChange = change.deleted
         ? { deleted: false }
         : Object.fromEntries(Object.keys(change).map((name) => [name, shot[name as keyof ShotReply]]));
-      notice({ tone: "said", text: said, undo: () => void send(back) });
+      notice({ tone: "said", text: said, undo: () => void sent.then(() => send(back)) });
+      await sent;
     },
     [client, notice, outingId],
   );
