@@ -3,7 +3,7 @@ import { join } from "node:path";
 import pg from "pg";
 import { type Database, openEmbedded, openServer } from "./database";
 import { publish, subscribe } from "./events";
-import { findPhone, listFilters, saveFilter, savePhone } from "./kit";
+import { deleteFilter, deletePhone, findPhone, listFilters, saveFilter, savePhone } from "./kit";
 import { addLogEntry, listLog, updateLogEntry } from "./log";
 import {
   createOuting,
@@ -207,7 +207,13 @@ describe.each(KINDS)("the %s database", (_kind, open) => {
     expect((await findPhone(database.db, "Pocket B"))?.profile.writeSeconds).toBe(0.9);
     await saveFilter(database.db, { name: "strong", notation: "factor", value: 64 });
     await saveFilter(database.db, { name: "weak", notation: "factor", value: 8 });
+    const [weak] = await listFilters(database.db);
     expect((await listFilters(database.db)).map(({ name }) => name)).toEqual(["weak", "strong"]);
+    expect(await deleteFilter(database.db, weak!.id)).toBe(true);
+    expect(await deleteFilter(database.db, weak!.id)).toBe(false);
+    const phone = await findPhone(database.db, "Pocket B");
+    expect(await deletePhone(database.db, phone!.id)).toBe(true);
+    expect(await findPhone(database.db, "Pocket B")).toBeUndefined();
   });
 
   it("tells listeners what was published", async () => {

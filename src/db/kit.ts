@@ -36,3 +36,13 @@ export async function saveFilter(db: Db, filter: typeof filters.$inferInsert): P
 export async function listFilters(db: Db): Promise<Filter[]> {
   return db.select().from(filters).orderBy(asc(filters.value));
 }
+
+/** Removes a filter; whether there was one. */
+export async function deleteFilter(db: Db, id: string): Promise<boolean> {
+  return (await db.delete(filters).where(eq(filters.id, id)).returning({ id: filters.id })).length > 0;
+}
+
+/** Removes a phone; whether there was one. */
+export async function deletePhone(db: Db, id: string): Promise<boolean> {
+  return (await db.delete(phones).where(eq(phones.id, id)).returning({ id: phones.id })).length > 0;
+}

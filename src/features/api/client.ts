@@ -32,7 +32,7 @@ export async function getJson<Schema extends z.ZodType>(url: string, schema: Sch
 
 /** Sends JSON and checks the reply. @throws ProblemError with words for the person. */
 export async function sendJson<Schema extends z.ZodType>(
-  method: "POST" | "PUT" | "PATCH",
+  method: "POST" | "PUT" | "PATCH" | "DELETE",
   url: string,
   body: unknown,
   schema: Schema,

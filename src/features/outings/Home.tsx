@@ -141,9 +141,10 @@ export function Home() {
             <Box as="h2" fontSize="18px" fontWeight={600}>
               A new outing
             </Box>
-            <Box asChild color="mist" fontSize="13px">
+            <Flex gap="14px" color="mist" fontSize="13px">
               <NextLink href="/sites">All sites, on the map</NextLink>
-            </Box>
+              <NextLink href="/kit">Kit</NextLink>
+            </Flex>
           </Flex>
           <OutingForm
             sites={sites.data ?? []}

@@ -65,6 +65,7 @@ export function OutingShell({ outingId, shotId, children }: OutingShellProps) {
         })),
       { name: "All outings", act: () => router.push("/") },
       { name: "All sites, on the map", act: () => router.push("/sites") },
+      { name: "Kit: phones and filters", act: () => router.push("/kit") },
     ],
     [stations, outing.data, shotId, outingId, router],
   );
