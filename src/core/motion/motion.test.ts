@@ -1,5 +1,13 @@
 import golden from "../light/fixtures/photometry.json";
-import { blurDiscMm, depthOfField, equivalentFocalMm, fieldOfViewDeg, hyperfocalMetres } from "../optics";
+import {
+  blurDiscMm,
+  depthOfField,
+  directionOf,
+  equivalentFocalMm,
+  fieldOfViewDeg,
+  hyperfocalMetres,
+  pictureProjection,
+} from "../optics";
 import { framesInSpan } from "../recipe";
 import { GENERIC_MAIN_LENS } from "../sensor";
 import { shortestSubExposure } from "../sensor/subExposure";
@@ -115,5 +123,23 @@ describe("holding still", () => {
     expect(handHeldSeconds("tripod", 25, 3)).toBeNull();
     expect(settleDelaySeconds("stick")).toBeGreaterThan(settleDelaySeconds("tripod"));
     expect(settleDelaySeconds("tripod")).toBeLessThan(2);
+  });
+});
+
+describe("the camera's pose", () => {
+  it("projects the middle to the middle, and back, at any tilt and roll", () => {
+    const pose = { azimuthDeg: 350, tiltDeg: 25, rollDeg: 12 };
+    const project = pictureProjection(pose);
+    expect(project(25, 350)).toEqual({ right: expect.closeTo(0, 12), up: expect.closeTo(0, 12) });
+    for (const [altitude, azimuth] of [
+      [40, 10],
+      [0, 330],
+      [60, 355],
+    ] as const) {
+      const back = directionOf(pose, project(altitude, azimuth)!);
+      expect(back.altitudeDeg).toBeCloseTo(altitude, 9);
+      expect(back.azimuthDeg).toBeCloseTo(azimuth, 9);
+    }
+    expect(project(-25, 170)).toBeNull();
   });
 });

@@ -1,3 +1,4 @@
+export { CHART_STAR_VECTORS, CHART_STARS, MILKY_WAY_RINGS, rotationToDate } from "./chart";
 export { type Crossing, crossings, type Interval, intervalsWhere } from "./crossings";
 export { type HorizonPoint, horizonAltitude } from "./horizon";
 export { moonIlluminance, sunIlluminance } from "./illuminance";
@@ -39,4 +40,13 @@ export {
   ZENITH,
 } from "./skyLight";
 export { apparentDirection, BRIGHT_STARS, GALACTIC_CENTRE, POLARIS, SIGMA_OCTANTIS, type SkyPoint } from "./stars";
-export { localSiderealHours, type MoonState, moonAt, type SkyTrack, starAt, sunAt, trackSky } from "./track";
+export {
+  chartPlaces,
+  localSiderealHours,
+  type MoonState,
+  moonAt,
+  type SkyTrack,
+  starAt,
+  sunAt,
+  trackSky,
+} from "./track";

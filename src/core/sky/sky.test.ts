@@ -1,6 +1,10 @@
 import photometry from "../light/fixtures/photometry.json";
 import {
   apparentDirection,
+  BRIGHT_STARS,
+  CHART_STAR_VECTORS,
+  CHART_STARS,
+  chartPlaces,
   crossings,
   GALACTIC_CENTRE,
   horizonAltitude,
@@ -15,6 +19,7 @@ import {
   nightSky,
   nightSpan,
   POLARIS,
+  rotationToDate,
   SHOWERS,
   SIGMA_OCTANTIS,
   sampleNight,
@@ -108,6 +113,19 @@ describe("positions", () => {
     expect(Math.hypot(direction.x, direction.y, direction.z)).toBeCloseTo(1, 6);
     const sky = nightSky({ latitudeDeg: 0, longitudeDeg: 0 }, "2026-11-24");
     expect(() => sunAt(sky.track, sky.place, Date.parse("2026-12-01T00:00:00Z"))).toThrow(RangeError);
+  });
+});
+
+describe("the star chart", () => {
+  it("agrees with the precise positions of the brightest stars within 0.02°", () => {
+    const sky = nightSky({ latitudeDeg: 48, longitudeDeg: 16 }, "2026-11-25");
+    const atMs = Date.parse("2026-11-25T22:00:00Z");
+    const places = new Float32Array(2 * CHART_STARS.length);
+    chartPlaces(sky.track, sky.place, atMs, CHART_STAR_VECTORS, rotationToDate(new Date(atMs)), places);
+    const sirius = starOf(sky, BRIGHT_STARS[0]!)(atMs);
+    expect(apart(sirius, { altDeg: places[0]!, azDeg: places[1]! })).toBeLessThan(0.02);
+    expect(CHART_STARS.length).toBeGreaterThan(4500);
+    expect(CHART_STARS.at(-1)!.magnitude).toBeLessThanOrEqual(6);
   });
 });
 

@@ -169,3 +169,48 @@ export function moonAt(track: SkyTrack, place: Place, atMs: number): MoonState {
 export function starAt(track: SkyTrack, place: Place, direction: Vector, atMs: number): HorizontalPosition {
   return horizontal(frameAt(track, place, atMs), direction);
 }
+
+/**
+ * Places of many far points at one instant. Precession and nutation are applied; aberration (at most 20 arcseconds) is
+ * not, for charts do not show it.
+ *
+ * @param j2000 Unit vectors, equator of J2000, three numbers each; only read.
+ * @param toDate Rotation from J2000 to the equator of date, nine numbers by rows.
+ * @param out Altitude and azimuth in degrees, two numbers each, overwritten.
+ */
+export function chartPlaces(
+  track: SkyTrack,
+  place: Place,
+  atMs: number,
+  j2000: Float64Array,
+  toDate: readonly number[],
+  out: Float32Array,
+): void {
+  const { cosS, sinS, cosL, sinL } = frameAt(track, place, atMs);
+  const [a, b, c, d, e, f, g, h, i] = toDate as [
+    number,
+    number,
+    number,
+    number,
+    number,
+    number,
+    number,
+    number,
+    number,
+  ];
+  for (let n = 0, m = 0; n < j2000.length; n += 3, m += 2) {
+    const x0 = j2000[n]!;
+    const y0 = j2000[n + 1]!;
+    const z0 = j2000[n + 2]!;
+    const x = a * x0 + b * y0 + c * z0;
+    const y = d * x0 + e * y0 + f * z0;
+    const z = g * x0 + h * y0 + i * z0;
+    const away = x * cosS + y * sinS;
+    const east = -x * sinS + y * cosS;
+    const north = -away * sinL + z * cosL;
+    const up = away * cosL + z * sinL;
+    const azimuth = Math.atan2(east, north) * DEG_PER_RAD;
+    out[m] = Math.atan2(up, Math.sqrt(east * east + north * north)) * DEG_PER_RAD;
+    out[m + 1] = azimuth < 0 ? azimuth + 360 : azimuth;
+  }
+}

@@ -1,4 +1,5 @@
 export { bracketShutters } from "./bracket";
+export type { Prediction, RecipeKind } from "./candidate";
 export { type SceneAssumptions, usualScene } from "./defaults";
 export { type Edge, type EdgeCurve, type FieldSetup, fieldEdges, noiseCeilingIso, productAt } from "./edges";
 export {
@@ -11,4 +12,4 @@ export {
   trailHeadroomStops,
 } from "./exposure";
 export type { Schools, SolveCamera, SolveRequest } from "./request";
-export { type Prediction, type RecipeKind, type Solution, type SolvedRecipe, solve, type Verdict } from "./solve";
+export { type Solution, type SolvedRecipe, solve, type Verdict } from "./solve";

@@ -1,0 +1,49 @@
+import { readableDuration } from "../recipe";
+import { fieldEdges, noiseCeilingIso, productAt } from "./edges";
+import { METER_TO_CLIP_STOPS, meterStops, trailHeadroomStops } from "./exposure";
+import type { SolveRequest } from "./request";
+
+const MOST_TIMES_FARTHER = 8;
+
+/** What opens the ground, by how much, and when the phone's own mode is the better tool. */
+export function advise(request: SolveRequest): string[] {
+  const { isoLadder, shutterLadder } = request.camera;
+  const lowest = isoLadder[0]!;
+  const advice: string[] = [];
+  if (request.intent === "still-view" && (request.support === "hand" || request.support === "braced")) {
+    advice.push(
+      "Hand-held before a still scene the phone's own automatic night mode will do better than any of these.",
+    );
+  }
+  const clipSeconds = productAt(request, 0, METER_TO_CLIP_STOPS) / lowest;
+  const meterSeconds = productAt(request, 0, 0) / lowest;
+  for (const { name, curve, forbids, of } of fieldEdges(request, { filterStops: 0, frames: 1 })) {
+    if (curve.kind !== "shutter" || forbids !== "shorter" || of !== "whole" || curve.seconds <= meterSeconds) continue;
+    const toMeter = Math.log2(curve.seconds / meterSeconds);
+    const toClip = Math.log2(curve.seconds / clipSeconds);
+    if (toClip > 0) {
+      advice.push(
+        `One frame at ISO ${lowest} is white from ${readableDuration(Math.round(clipSeconds * 100) / 100)}, and "${name}" lies beyond: a filter of ${Math.ceil(toClip)} ${Math.ceil(toClip) === 1 ? "stop" : "stops"} (factor ${2 ** Math.ceil(toClip)}), or ${Math.ceil(2 ** toClip)} frames by mean, keep the street under clipping.`,
+      );
+    }
+    advice.push(
+      `To have it at the meter takes ${toMeter.toFixed(1)} stops: a filter of factor ${Math.ceil(2 ** toMeter)}, or the mean of ${Math.ceil(2 ** toMeter)} frames, or a sky and street that much darker.`,
+    );
+  }
+  const trail = trailHeadroomStops(request, { shutterSeconds: 1, iso: lowest, filterStops: 0 });
+  if (request.intent === "light-trails" && trail !== null && trail < 0) {
+    const factor = 2 ** -trail;
+    const farther = factor < MOST_TIMES_FARTHER ? `, or ${factor.toFixed(1)} times the distance` : "";
+    advice.push(
+      `Trails are ${(-trail).toFixed(1)} stops over white at the lowest ISO, at any shutter time. A filter of factor ${Math.ceil(factor)}${farther}, or lamps seen from behind, would save them; a shorter shutter would not.`,
+    );
+  }
+  const longest = { shutterSeconds: shutterLadder.at(-1)!, iso: noiseCeilingIso(request), filterStops: 0 };
+  const dark = meterStops(request, longest);
+  if (dark < -1.5) {
+    advice.push(
+      `Even ${readableDuration(longest.shutterSeconds)} at the noise ceiling is ${(-dark).toFixed(1)} stops under the meter: fuse frames by mean and brighten, or bring light.`,
+    );
+  }
+  return advice;
+}

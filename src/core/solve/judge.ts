@@ -1,0 +1,164 @@
+import { freezeSeconds, handHeldSeconds, longestStarShutter, starTrailPx } from "../motion";
+import { equivalentFocalMm } from "../optics";
+import { readableDuration } from "../recipe";
+import { type Candidate, type Prediction, periodOf } from "./candidate";
+import { noiseCeilingIso } from "./edges";
+import type { SolveRequest } from "./request";
+
+const HIGHLIGHTS_TARGET = -1;
+const METER_TARGET = 0;
+const CLEAN_SNR = 20;
+/** Trails that are white all through still make a picture, if a lesser one. */
+const WHITE_TRAILS = 0.5;
+const DRAWING_SECONDS = 4;
+const DARK_INTENTS: ReadonlySet<string> = new Set(["star-points", "star-arcs", "meteors", "light-drawing"]);
+
+const clamp = (value: number): number => Math.max(0, Math.min(1, value));
+
+interface Judgement {
+  readonly value: number;
+  readonly reason: string;
+}
+
+const stops = (value: number): string => `${value >= 0 ? "+" : "\u2212"}${Math.abs(value).toFixed(1)}`;
+const percent = (share: number): string =>
+  `${share > 0.99 && share < 1 ? (100 * share).toFixed(1) : Math.round(100 * share)} %`;
+
+/** How well the motion in a recipe serves its intent. */
+function judgeMotion(request: SolveRequest, { shutterSeconds }: Candidate, p: Prediction): Judgement {
+  const { intent, schools, camera, mover } = request;
+  switch (intent) {
+    case "light-trails":
+    case "blurred-subject": {
+      if (p.coverage === null) return { value: 1, reason: "No mover was given." };
+      const crossed = p.coverage >= 1 ? "It crosses the whole frame" : `It crosses ${percent(p.coverage)} of the frame`;
+      const duty = p.frames > 1 ? shutterSeconds / periodOf(request, shutterSeconds) : 1;
+      const gaps = duty < 0.9 ? `, with the shutter open ${percent(duty)} of the time: gaps show` : "";
+      return { value: (p.coverage >= 1 ? 1 : p.coverage ** 1.5) * duty ** 0.35, reason: `${crossed}${gaps}.` };
+    }
+    case "smoothed-water": {
+      const left = p.contrastLeft ?? 1;
+      const value =
+        schools.water === "silk"
+          ? clamp(1 - (left - 0.2) / 0.25)
+          : left > 0.65
+            ? clamp(1 - (left - 0.65) / 0.2)
+            : clamp(1 - (0.3 - left) / 0.15);
+      return { value, reason: `${percent(left)} of the water's pattern is left.` };
+    }
+    case "emptied-place":
+      if (p.cleanProbability !== null) {
+        return {
+          value: p.cleanProbability,
+          reason: `${percent(p.cleanProbability)} of the pixels that people pass come out clean.`,
+        };
+      }
+      if (p.ghostOpacity === null) return { value: 1, reason: "No crowd was given." };
+      return {
+        value: clamp(1.1 - p.ghostOpacity),
+        reason: `A passer-by leaves a ghost of ${percent(p.ghostOpacity)}.`,
+      };
+    case "star-points":
+    case "meteors": {
+      const limit = longestStarShutter(camera.lens, request.declinationDeg, schools.stars, schools.starFactor);
+      const share = shutterSeconds / limit;
+      return {
+        value: share <= 1.02 ? clamp(share ** 0.5) : clamp(1 - 5 * (share - 1)),
+        reason: `Stars trail by ${p.starTrailPx.toFixed(1)} pixels; the limit is ${readableDuration(Math.round(limit * 10) / 10)}.`,
+      };
+    }
+    case "star-arcs": {
+      const gap = starTrailPx(camera.lens, request.declinationDeg, camera.writeSeconds);
+      const span = p.totalSeconds / request.windowSeconds;
+      return {
+        value: clamp(span) * clamp(2 - gap),
+        reason: `Gaps of ${gap.toFixed(2)} pixels between frames; ${((15.041 * p.totalSeconds) / 3600).toFixed(0)}° of turning.`,
+      };
+    }
+    case "frozen-action": {
+      if (!mover) return { value: 1, reason: "No mover was given." };
+      const limit = freezeSeconds(camera.lens.focalLengthMm, camera.lens.pitchUm, mover, 3);
+      return {
+        value: clamp((limit / shutterSeconds) ** 1.5),
+        reason: `It blurs over ${((3 * shutterSeconds) / limit).toFixed(1)} pixels.`,
+      };
+    }
+    case "sweep":
+      return {
+        value: Math.exp(-(Math.log2(shutterSeconds * 20) ** 2) / 2),
+        reason: "About 1/20 s streaks the background and still lets you keep up.",
+      };
+    case "moving-picture": {
+      const angle = 360 * request.framesPerSecond * shutterSeconds;
+      return {
+        value: angle > 360 ? 0 : Math.exp(-(Math.log2(angle / 180) ** 2)),
+        reason: `A shutter angle of ${Math.round(angle)}°; 180° looks natural.`,
+      };
+    }
+    case "light-drawing":
+      return {
+        value: clamp(shutterSeconds / DRAWING_SECONDS),
+        reason: `${DRAWING_SECONDS} s and more leave time to draw.`,
+      };
+    default:
+      return { value: 1, reason: "Nothing has to move." };
+  }
+}
+
+/** What is the same for all candidates of a request, worked out once. */
+export interface Context {
+  readonly targetStops: number;
+  readonly isoCeiling: number;
+  readonly handHeld: number | null;
+}
+
+/** Works out what is the same for all candidates of a request. */
+export function contextOf(request: SolveRequest): Context {
+  return {
+    targetStops: request.schools.brightness === "highlights" ? HIGHLIGHTS_TARGET : METER_TARGET,
+    isoCeiling: request.schools.isoCeiling ?? noiseCeilingIso(request),
+    handHeld: handHeldSeconds(request.support, equivalentFocalMm(request.camera.lens), request.stabilisationStops),
+  };
+}
+
+/** How good a candidate is, 0 to 1: everything that matters multiplied, so that one failing cannot be made up for. */
+export function scoreOf(request: SolveRequest, context: Context, candidate: Candidate, p: Prediction): number {
+  const { handHeld } = context;
+  const away = p.meterStops - context.targetStops;
+  const spread = away > 0 ? 1.1 : DARK_INTENTS.has(request.intent) ? 4 : 1.6;
+  const brightness = Math.exp(-((away / spread) ** 2));
+  const trail =
+    p.trailHeadroomStops === null || request.intent !== "light-trails"
+      ? 1
+      : Math.max(WHITE_TRAILS, clamp(1 + p.trailHeadroomStops / 10));
+  const noise = 1 - Math.exp(-p.snrMidTone / (DARK_INTENTS.has(request.intent) ? CLEAN_SNR / 5 : CLEAN_SNR / 2));
+  const still =
+    handHeld === null || candidate.shutterSeconds <= handHeld ? 1 : clamp(handHeld / candidate.shutterSeconds) ** 2;
+  const room = p.megabytes <= request.freeMegabytes && p.totalSeconds <= request.windowSeconds * 1.05 + 10 ? 1 : 0;
+  const effort = 1 - 0.02 * Math.log2(candidate.frames) - (candidate.filterStops > 0 ? 0.03 : 0);
+  const allowed = candidate.iso <= context.isoCeiling * 1.01 ? 1 : 0.4;
+  const motion = judgeMotion(request, candidate, p).value;
+  return brightness * trail * noise * motion * still * room * effort * allowed;
+}
+
+/** Why, in sentences. */
+export function reasonsOf(request: SolveRequest, context: Context, candidate: Candidate, p: Prediction): string[] {
+  const reasons = [
+    `The street comes out ${stops(p.meterStops)} from the meter, ${p.headroomStops.toFixed(1)} stops under clipping.`,
+    judgeMotion(request, candidate, p).reason,
+  ];
+  if (p.trailHeadroomStops !== null) {
+    reasons.push(
+      p.trailHeadroomStops >= 0
+        ? `Trails stay ${p.trailHeadroomStops.toFixed(1)} stops under white.`
+        : `Trails are ${(-p.trailHeadroomStops).toFixed(1)} stops over white, at any shutter time.`,
+    );
+  }
+  reasons.push(
+    `Signal to noise ${p.snrMidTone.toFixed(0)} in the mid-tones, ${p.snrShadow.toFixed(0)} three stops down.`,
+  );
+  if (context.handHeld !== null && candidate.shutterSeconds > context.handHeld) {
+    reasons.push(`Too long for the hand: ${readableDuration(candidate.shutterSeconds)}.`);
+  }
+  return reasons;
+}
