@@ -109,7 +109,7 @@ test("help, palette, number keys, themes and lost addresses work from the keyboa
   await expect(page.getByRole("heading", { name: "How this works" })).toBeVisible();
   await page.keyboard.press("Escape");
   await expect(page.getByRole("heading", { name: "How this works" })).toBeHidden();
-  await page.keyboard.press("4");
+  await page.keyboard.press("5");
   await expect(page).toHaveURL(/\/sift$/);
   await page.keyboard.press(";");
   await page.getByPlaceholder("Where to, or what to do?").fill("log");
@@ -130,7 +130,7 @@ test("on a phone the column becomes a tab and nothing scrolls sideways", async (
   await expect(page.getByRole("tab", { name: "Frames" })).toBeVisible();
   await page.getByRole("tab", { name: "Settings" }).click();
   await expect(page.getByText("Renders as middle grey")).toBeVisible();
-  for (const station of ["Night", "Expose", "Run", "Sift", "Stack", "Log"]) {
+  for (const station of ["Night", "Aim", "Expose", "Run", "Sift", "Stack", "Log"]) {
     await page.getByRole("link", { name: new RegExp(`^${station}`) }).click();
     expect(await noPageScroll(page)).toBe(true);
   }

@@ -1,7 +1,7 @@
 import { z } from "zod";
 import { INTENT_IDS } from "@/core/intent";
 import { phoneProfile } from "./phone";
-import { shotScene } from "./scene";
+import { shotAim, shotScene } from "./scene";
 import { nightOverrides, siteRequest } from "./site";
 import { stackParameters } from "./stack";
 
@@ -28,6 +28,7 @@ export const shotReply = z.object({
   walkMinutes: z.number(),
   setupMinutes: z.number(),
   scene: shotScene.nullable(),
+  aim: shotAim.nullable(),
 });
 
 export const outingListReply = z.array(

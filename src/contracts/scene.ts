@@ -44,6 +44,15 @@ export const shotScene = z.strictObject({
 });
 export type ShotScene = z.infer<typeof shotScene>;
 
+/** Where a shot's camera looks, and the shape of its picture. */
+export const shotAim = z.strictObject({
+  azimuthDeg: within("Azimuth", 0, 360),
+  tiltDeg: within("Tilt", -90, 90),
+  rollDeg: within("Roll", -180, 180),
+  crop: z.enum(["4:3", "3:2", "16:9", "1:1"]),
+});
+export type ShotAim = z.infer<typeof shotAim>;
+
 /** A question to the solver as the command line takes it. */
 export const solveRequest = shotScene.extend({
   intent: z.enum(INTENT_IDS),

@@ -1,7 +1,7 @@
 import { z } from "zod";
 import { isZone, ROAD_CLASSES } from "@/core/conditions";
 import { INTENT_IDS } from "@/core/intent";
-import { shotScene } from "./scene";
+import { shotAim, shotScene } from "./scene";
 
 const bounded = (name: string, least: number, most: number) =>
   z
@@ -101,5 +101,6 @@ export const shotChange = z.strictObject({
   walkMinutes: bounded("The walk", 0, 600).optional(),
   setupMinutes: bounded("Setting up", 0, 240).optional(),
   scene: shotScene.nullable().optional(),
+  aim: shotAim.nullable().optional(),
   deleted: z.boolean().optional(),
 });

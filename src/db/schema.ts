@@ -1,6 +1,6 @@
 import { boolean, doublePrecision, integer, jsonb, pgTable, text, timestamp, uuid } from "drizzle-orm/pg-core";
 import type { PhoneProfile } from "@/contracts/phone";
-import type { ShotScene } from "@/contracts/scene";
+import type { ShotAim, ShotScene } from "@/contracts/scene";
 import type { SiteSeries } from "@/contracts/site";
 import type { RefusedFile, StackInput, StackParameters } from "@/contracts/stack";
 import type { RoadClass } from "@/core/conditions";
@@ -64,6 +64,8 @@ export const shots = pgTable("shots", {
   setupMinutes: doublePrecision("setup_minutes").notNull().default(3),
   /** What a person says of the scene and chooses of the schools; null while the intent's usual ones hold. */
   scene: jsonb("scene").$type<ShotScene>(),
+  /** Where the camera looks; null until it was turned. */
+  aim: jsonb("aim").$type<ShotAim>(),
   deletedAt: instant("deleted_at"),
   createdAt: createdAt(),
 });

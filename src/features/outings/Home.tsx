@@ -146,12 +146,14 @@ export function Home() {
               <NextLink href="/kit">Kit</NextLink>
             </Flex>
           </Flex>
-          <OutingForm
-            sites={sites.data ?? []}
-            busy={create.isPending}
-            problem={create.error ? errorText(create.error) : null}
-            onSubmit={(request) => create.mutate(request)}
-          />
+          {(sites.data || sites.error) && (
+            <OutingForm
+              sites={sites.data ?? []}
+              busy={create.isPending}
+              problem={create.error ? errorText(create.error) : null}
+              onSubmit={(request) => create.mutate(request)}
+            />
+          )}
         </Box>
       </Grid>
     </Shell>

@@ -15,6 +15,7 @@ import { Shell } from "@/ui/shell/Shell";
 
 /** The stations that are built, in the order people work; each with what gives it its bead. */
 const STATIONS = [
+  { path: "aim", name: "Aim", has: ({ shot }: ShotDetailReply) => shot.aim !== null },
   { path: "expose", name: "Expose", has: ({ shot }: ShotDetailReply) => shot.scene !== null },
   {
     path: "run",
@@ -45,7 +46,7 @@ export function OutingShell({ outingId, shotId, children }: OutingShellProps) {
       ...(outing.data?.site
         ? [{ href: `${base}/night`, name: "Night", bead: outing.data.shots.some(({ beginsAt }) => beginsAt !== null) }]
         : []),
-      ...STATIONS.map(({ path, name, has }) => ({
+      ...STATIONS.filter(({ path }) => path !== "aim" || outing.data?.site).map(({ path, name, has }) => ({
         href: `${base}/${path}`,
         name,
         bead: shot.data ? has(shot.data) : false,

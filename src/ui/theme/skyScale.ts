@@ -21,6 +21,7 @@ export const skyColour = scaleLinear<string>()
 export const ON_SKY = {
   paper: "#ECE6DA",
   shade: "#0B0C10",
+  ground: "#15161A",
   lamp: "#F0A541",
   moss: "#8CCDB3",
   coral: "#FF8A6E",

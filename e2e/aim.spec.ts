@@ -1,0 +1,43 @@
+import { expect, test } from "@playwright/test";
+
+test("the camera is turned, a path dragged, focus set; the line and the ribbon follow", async ({ page }) => {
+  const created = await (
+    await page.request.post("/api/outings", {
+      data: { name: "Marsh", date: "2026-07-14", site: { name: "Marsh", latitudeDeg: 40, longitudeDeg: 0 } },
+    })
+  ).json();
+  await page.goto(`/outings/${created.outing.id}/shots/${created.shotId}/aim`);
+  const sky = page.getByRole("img", { name: /^The sky towards azimuth/ });
+  await expect(sky).toHaveAttribute("aria-label", /azimuth 180°, tilted 18°/);
+  await sky.focus();
+  await page.keyboard.press("Shift+ArrowRight");
+  await page.keyboard.press("ArrowUp");
+  await expect(sky).toHaveAttribute("aria-label", /azimuth 190°, tilted 19°/);
+  await expect(page.getByText(/^At \d+° height/)).toBeVisible();
+  const box = (await sky.boundingBox())!;
+  await page.mouse.move(box.x + 200, box.y + 200);
+  await page.mouse.down();
+  await page.mouse.move(box.x + 260, box.y + 200, { steps: 4 });
+  await page.mouse.up();
+  await expect(sky).not.toHaveAttribute("aria-label", /azimuth 190°/);
+
+  await page.getByLabel("Picture shape").selectOption("16:9");
+  await expect(page.getByText(/4080 × 2295, 25 % of the pixels lost/)).toBeVisible();
+  await page.getByLabel("Who moves").selectOption("tram");
+  const plan = page.getByRole("img", { name: /^From above: a mover/ });
+  await expect(plan).toBeVisible();
+  await expect(page.getByText("Crosses the frame in")).toBeVisible();
+
+  const focus = page.getByRole("slider", { name: "Focus" });
+  await focus.focus();
+  await page.keyboard.press("ArrowLeft");
+  await page.keyboard.press("ArrowLeft");
+  await expect(page.getByRole("textbox", { name: "Recipe" })).toHaveValue(/focus 50m/);
+  const saved = page.waitForResponse(
+    (reply) => reply.request().method() === "GET" && /\/api\/shots\//.test(reply.url()),
+  );
+  await saved.catch(() => undefined);
+  await page.reload();
+  await expect(sky).not.toHaveAttribute("aria-label", /azimuth 180°/);
+  await expect(page.getByText(/4080 × 2295/)).toBeVisible();
+});

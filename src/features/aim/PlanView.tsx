@@ -1,0 +1,99 @@
+"use client";
+
+import { Box } from "@chakra-ui/react";
+import { type PointerEvent, useState } from "react";
+import type { Mover } from "@/core/motion";
+import { useSize } from "@/ui/useSize";
+
+interface PlanViewProps {
+  readonly mover: Mover;
+  /** Half the width seen, over the distance. */
+  readonly slope: number;
+  readonly coverage: number;
+  readonly onMover: (mover: Mover) => void;
+}
+
+const HEIGHT = 220;
+const DEG_PER_RAD = 180 / Math.PI;
+
+/** From above: the camera, what it sees, and the path of the mover; drag the path nearer or farther, its end to turn it. */
+export function PlanView({ mover, slope, coverage, onMover }: PlanViewProps) {
+  const [ref, { width }] = useSize<HTMLDivElement>();
+  const [held, setHeld] = useState<"distance" | "heading" | null>(null);
+  const farthest = Math.max(20, mover.distanceM * 1.7);
+  const scale = (HEIGHT - 24) / farthest;
+  const foot = { x: width / 2, y: HEIGHT - 10 };
+  const heading = mover.headingDegFromPerpendicular / DEG_PER_RAD;
+  const middle = { x: foot.x, y: foot.y - mover.distanceM * scale };
+  const reach = Math.min(width / 2 - 20, slope * mover.distanceM * scale * 1.6 + 30);
+  const tip = { x: middle.x + reach * Math.cos(heading), y: middle.y - reach * Math.sin(heading) };
+  const tail = { x: middle.x - reach * Math.cos(heading), y: middle.y + reach * Math.sin(heading) };
+  const move = (event: PointerEvent<SVGSVGElement>) => {
+    if (!held) return;
+    const area = event.currentTarget.getBoundingClientRect();
+    const x = event.clientX - area.left;
+    const y = event.clientY - area.top;
+    if (held === "distance") {
+      const distance = (foot.y - y) / scale;
+      onMover({ ...mover, distanceM: Math.round(Math.max(1, Math.min(farthest, distance)) * 2) / 2 });
+      return;
+    }
+    const angle = Math.atan2(middle.y - y, Math.max(1, x - middle.x)) * DEG_PER_RAD;
+    onMover({ ...mover, headingDegFromPerpendicular: Math.round(Math.max(-85, Math.min(85, angle))) });
+  };
+  return (
+    <Box ref={ref}>
+      <svg
+        width={width}
+        height={HEIGHT}
+        role="img"
+        aria-label={`From above: a mover ${mover.distanceM} m away, heading ${mover.headingDegFromPerpendicular}° from straight across`}
+        style={{ display: "block", touchAction: "none" }}
+        onPointerMove={move}
+        onPointerUp={() => setHeld(null)}
+      >
+        <Box asChild color="slate">
+          <rect width={width} height={HEIGHT} fill="currentColor" />
+        </Box>
+        <Box asChild color="mist">
+          <path
+            d={`M${foot.x},${foot.y} L${foot.x - slope * farthest * scale},${foot.y - farthest * scale} H${foot.x + slope * farthest * scale} Z`}
+            fill="currentColor"
+            opacity={0.16}
+          />
+        </Box>
+        <Box asChild color="bone">
+          <circle cx={foot.x} cy={foot.y} r={5} fill="currentColor" />
+        </Box>
+        <Box asChild color={coverage >= 1 ? "moss" : "coral"}>
+          <g>
+            <line x1={tail.x} y1={tail.y} x2={tip.x} y2={tip.y} stroke="currentColor" strokeWidth={2} />
+            <circle
+              cx={tip.x}
+              cy={tip.y}
+              r={8}
+              fill="currentColor"
+              style={{ cursor: "grab" }}
+              onPointerDown={() => setHeld("heading")}
+            />
+            <circle
+              cx={middle.x}
+              cy={middle.y}
+              r={9}
+              fill="currentColor"
+              fillOpacity={0.35}
+              stroke="currentColor"
+              style={{ cursor: "ns-resize" }}
+              onPointerDown={() => setHeld("distance")}
+            />
+          </g>
+        </Box>
+        <Box asChild color="ash">
+          <text x={middle.x + 14} y={middle.y + 22} fontSize={12} fill="currentColor">
+            {`${mover.distanceM} m`}
+          </text>
+        </Box>
+      </svg>
+    </Box>
+  );
+}

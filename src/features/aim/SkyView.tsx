@@ -1,0 +1,81 @@
+"use client";
+
+import { Box } from "@chakra-ui/react";
+import { type KeyboardEvent, useEffect, useRef, useState } from "react";
+import type { CameraPose } from "@/core/optics";
+import type { NightSky } from "@/core/sky";
+import { useSize } from "@/ui/useSize";
+import { drawSky } from "./drawSky";
+
+interface SkyViewProps {
+  readonly night: NightSky;
+  readonly atMs: number;
+  readonly pose: CameraPose;
+  readonly halfWidth: number;
+  /** Height over width of the picture. */
+  readonly aspect: number;
+  readonly spanSeconds: number;
+  readonly onPose: (pose: CameraPose) => void;
+}
+
+const round = (value: number): number => Math.round(value * 10) / 10;
+const turned = (pose: CameraPose, azimuthBy: number, tiltBy: number): CameraPose => ({
+  ...pose,
+  azimuthDeg: round((((pose.azimuthDeg + azimuthBy) % 360) + 360) % 360),
+  tiltDeg: round(Math.max(-30, Math.min(88, pose.tiltDeg + tiltBy))),
+});
+
+/** The sky as the lens will see it; drag to turn the camera. */
+export function SkyView({ night, atMs, pose, halfWidth, aspect, spanSeconds, onPose }: SkyViewProps) {
+  const [ref, box] = useSize<HTMLDivElement>();
+  const canvas = useRef<HTMLCanvasElement>(null);
+  const [grip, setGrip] = useState<{ readonly x: number; readonly y: number; readonly pose: CameraPose } | null>(null);
+  const width = Math.min(box.width, box.height / aspect);
+  const height = width * aspect;
+  useEffect(() => {
+    const context = canvas.current?.getContext("2d");
+    if (!canvas.current || !context || width <= 0) return;
+    const ratio = window.devicePixelRatio || 1;
+    canvas.current.width = Math.round(width * ratio);
+    canvas.current.height = Math.round(height * ratio);
+    context.setTransform(ratio, 0, 0, ratio, 0, 0);
+    drawSky(context, { width, height }, { night, atMs, pose, halfWidth, spanSeconds });
+  }, [night, atMs, pose, halfWidth, spanSeconds, width, height]);
+  const degPerPx = width > 0 ? (2 * Math.atan(halfWidth) * 180) / Math.PI / width : 0;
+  const onKeyDown = (event: KeyboardEvent) => {
+    const step = event.shiftKey ? 10 : 1;
+    const by = { ArrowLeft: [-step, 0], ArrowRight: [step, 0], ArrowUp: [0, step], ArrowDown: [0, -step] }[event.key];
+    if (!by) return;
+    event.preventDefault();
+    onPose(turned(pose, by[0]!, by[1]!));
+  };
+  return (
+    <Box
+      ref={ref}
+      flex="1"
+      minH="0"
+      position="relative"
+      bg="black"
+      display="flex"
+      alignItems="center"
+      justifyContent="center"
+    >
+      <canvas
+        ref={canvas}
+        role="img"
+        tabIndex={0}
+        aria-label={`The sky towards azimuth ${pose.azimuthDeg}°, tilted ${pose.tiltDeg}°. Drag or use the arrow keys to turn.`}
+        style={{ width: `${width}px`, height: `${height}px`, cursor: grip ? "grabbing" : "grab", touchAction: "none" }}
+        onKeyDown={onKeyDown}
+        onPointerDown={(event) => {
+          event.currentTarget.setPointerCapture(event.pointerId);
+          setGrip({ x: event.clientX, y: event.clientY, pose });
+        }}
+        onPointerMove={(event) =>
+          grip && onPose(turned(grip.pose, -(event.clientX - grip.x) * degPerPx, (event.clientY - grip.y) * degPerPx))
+        }
+        onPointerUp={() => setGrip(null)}
+      />
+    </Box>
+  );
+}
