@@ -5,7 +5,8 @@ const createConfig = nextJest({ dir: "./" });
 export default createConfig({
   testEnvironment: "node",
   globalSetup: "<rootDir>/scripts/jestSetup.mjs",
-  moduleNameMapper: { "^@/(.*)$": "<rootDir>/src/$1" },
+  // d3 ships modules only for "import"; its one-file build is the same code for "require".
+  moduleNameMapper: { "^@/(.*)$": "<rootDir>/src/$1", "^d3$": "<rootDir>/node_modules/d3/dist/d3.js" },
   testMatch: ["<rootDir>/src/**/*.test.ts", "<rootDir>/src/**/*.test.tsx"],
   modulePathIgnorePatterns: ["<rootDir>/dist", "<rootDir>/.next"],
   testTimeout: 60_000,

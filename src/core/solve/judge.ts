@@ -50,7 +50,7 @@ function judgeMotion(request: SolveRequest, { shutterSeconds }: Candidate, p: Pr
       if (p.cleanProbability !== null) {
         return {
           value: p.cleanProbability,
-          reason: `${percent(p.cleanProbability)} of the pixels that people pass come out clean.`,
+          reason: `${percent(p.cleanProbability)} of the pixels that people pass come out clean in the median of ${p.frames} frames.`,
         };
       }
       if (p.ghostOpacity === null) return { value: 1, reason: "No crowd was given." };

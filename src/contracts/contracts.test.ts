@@ -1,0 +1,90 @@
+import { INTENT_IDS } from "@/core/intent";
+import { usualScene } from "@/core/solve";
+import { POCKET_A } from "@/engine/phone/profiles";
+import { filterRequest, kitFile, phoneRequest } from "./kit";
+import { outingRequest } from "./requests";
+import { shotScene, solveRequest } from "./scene";
+import { nightOverrides, siteChange, siteRequest } from "./site";
+
+const first = (result: { error?: { issues: { message: string }[] } | undefined }) => result.error?.issues[0]?.message;
+
+describe("requests", () => {
+  const site = { name: "Quay", latitudeDeg: 53, longitudeDeg: -3 };
+
+  it("refuse places off the Earth, days that are none, and fields nobody knows", () => {
+    const ask = (change: object) => outingRequest.safeParse({ name: "x", date: "2026-11-25", site, ...change });
+    expect(ask({}).success).toBe(true);
+    expect(ask({ site: null }).success).toBe(true);
+    expect(first(ask({ site: { ...site, latitudeDeg: 90.01 } }))).toBe("Latitude goes from -90 to 90.");
+    expect(first(ask({ date: "2026-02-30" }))).toBe("Write the date as YYYY-MM-DD.");
+    expect(first(ask({ name: "  " }))).toBe("Give it a name.");
+    expect(ask({ admin: true }).success).toBe(false);
+  });
+
+  it("take a change of any part of a site, and only good ones", () => {
+    expect(siteChange.safeParse({}).success).toBe(true);
+    expect(first(siteChange.safeParse({ zone: "Moon/Sea" }))).toMatch(/no such time zone/);
+    expect(first(siteChange.safeParse({ darkSkyMagPerArcsec2: 30 }))).toBe("Sky darkness goes from 14 to 22.5.");
+    expect(siteChange.safeParse({ road: "canal" }).success).toBe(false);
+    const sorted = siteRequest.shape.horizon.parse([
+      { azimuthDeg: 200, altitudeDeg: 3 },
+      { azimuthDeg: 20, altitudeDeg: 5 },
+    ]);
+    expect(sorted.map(({ azimuthDeg }) => azimuthDeg)).toEqual([20, 200]);
+    expect(first(siteChange.safeParse({ horizon: [{ azimuthDeg: 10, altitudeDeg: 95 }] }))).toMatch(
+      /Altitude of the skyline/,
+    );
+  });
+
+  it("hold no infinite or missing numbers", () => {
+    const none = {
+      cloudPercent: null,
+      gustMps: null,
+      temperatureC: null,
+      dewPointC: null,
+      vehiclesPerHour: null,
+      tideMetres: null,
+    };
+    expect(nightOverrides.safeParse(none).success).toBe(true);
+    expect(nightOverrides.safeParse({ ...none, tideMetres: Number.NaN }).success).toBe(false);
+    expect(nightOverrides.safeParse({ ...none, cloudPercent: Number.POSITIVE_INFINITY }).success).toBe(false);
+    expect(nightOverrides.safeParse({ ...none, cloudPercent: undefined }).success).toBe(false);
+  });
+});
+
+describe("the kit's borders", () => {
+  it("take the stand-in's own profile, and refuse ladders that fall", () => {
+    expect(phoneRequest.safeParse(POCKET_A).success).toBe(true);
+    const fallen = { ...POCKET_A.profile, shutterLadder: [2, 1] };
+    expect(first(phoneRequest.safeParse({ name: "x", profile: fallen }))).toMatch(/must rise/);
+    expect(phoneRequest.safeParse({ name: "x", profile: { ...POCKET_A.profile, isoLadder: [] } }).success).toBe(false);
+  });
+
+  it("take filters in three notations and refuse those that brighten or do nothing", () => {
+    expect(filterRequest.safeParse({ name: "ND 8", notation: "factor", value: 8 }).success).toBe(true);
+    expect(filterRequest.safeParse({ name: "sunglasses", notation: "density", value: 0.7 }).success).toBe(true);
+    expect(first(filterRequest.safeParse({ name: "x", notation: "factor", value: 0.5 }))).toBe(
+      "A filter's factor is 1 or more.",
+    );
+    expect(first(filterRequest.safeParse({ name: "x", notation: "stops", value: 31 }))).toBe(
+      "No filter takes more than 30 stops.",
+    );
+    expect(first(filterRequest.safeParse({ name: "x", notation: "stops", value: 0 }))).toMatch(/more than nothing/);
+    expect(
+      kitFile.safeParse({ phones: [], filters: Array(201).fill({ name: "x", notation: "stops", value: 1 }) }).success,
+    ).toBe(false);
+  });
+});
+
+describe("scenes", () => {
+  it("usual for every intent are within their own borders", () => {
+    for (const intent of INTENT_IDS)
+      expect([intent, shotScene.safeParse(usualScene(intent)).success]).toEqual([intent, true]);
+  });
+
+  it("become questions to the solver with the rest filled in", () => {
+    const asked = solveRequest.parse({ ...usualScene("light-trails"), intent: "light-trails" });
+    expect([asked.filterStops, asked.framesPerSecond, asked.camera]).toEqual([[], 25, undefined]);
+    expect(solveRequest.safeParse({ ...usualScene("sweep"), intent: "juggling" }).success).toBe(false);
+  });
+});
