@@ -33,10 +33,9 @@ test("the camera is turned, a path dragged, focus set; the line and the ribbon f
   await page.keyboard.press("ArrowLeft");
   await page.keyboard.press("ArrowLeft");
   await expect(page.getByRole("textbox", { name: "Recipe" })).toHaveValue(/focus 50m/);
-  const saved = page.waitForResponse(
-    (reply) => reply.request().method() === "GET" && /\/api\/shots\//.test(reply.url()),
-  );
-  await saved.catch(() => undefined);
+  await expect
+    .poll(async () => (await (await page.request.get(`/api/shots/${created.shotId}`)).json()).shot.aim?.crop)
+    .toBe("16:9");
   await page.reload();
   await expect(sky).not.toHaveAttribute("aria-label", /azimuth 180°/);
   await expect(page.getByText(/4080 × 2295/)).toBeVisible();

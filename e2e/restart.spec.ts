@@ -25,12 +25,6 @@ function start(port: number): ChildProcess {
   });
 }
 
-async function answers(request: APIRequestContext, address: string): Promise<void> {
-  await expect(async () => expect((await request.get(`${address}/api/outings`)).ok()).toBe(true)).toPass({
-    timeout: 30_000,
-  });
-}
-
 const ended = (server: ChildProcess): boolean => server.exitCode !== null || server.signalCode !== null;
 
 /** Kills a server with everything it started, as a power cut would. */
@@ -38,6 +32,26 @@ async function killHard(server: ChildProcess): Promise<void> {
   if (ended(server)) return;
   process.kill(-server.pid!, "SIGKILL");
   await new Promise((resolve) => server.once("exit", resolve));
+}
+
+const START_TRIES = 3;
+const START_MS = 30_000;
+
+/** Starts a server and waits until it answers; on another port when somebody took the first in the meantime. */
+async function startAnswering(request: APIRequestContext): Promise<{ server: ChildProcess; address: string }> {
+  for (let attempt = 0; attempt < START_TRIES; attempt++) {
+    const port = await freePort();
+    const address = `http://127.0.0.1:${port}`;
+    const server = start(port);
+    const until = Date.now() + START_MS;
+    while (!ended(server) && Date.now() < until) {
+      const reply = await request.get(`${address}/api/outings`).catch(() => null);
+      if (reply?.ok()) return { server, address };
+      await new Promise((resolve) => setTimeout(resolve, 200));
+    }
+    await killHard(server);
+  }
+  throw new Error("the server does not start");
 }
 
 /** What a process writes to standard error until it ends. */
@@ -70,11 +84,8 @@ test("a stack that is killed in the middle goes on after a restart, without redo
 }) => {
   test.setTimeout(240_000);
   mkdirSync(data, { recursive: true });
-  const port = await freePort();
-  const address = `http://127.0.0.1:${port}`;
-  let server = start(port);
+  let { server, address } = await startAnswering(request);
   try {
-    await answers(request, address);
     expect(await lastWords(start(await freePort()))).toMatch(/in use by the Aevumen server, process \d+/);
 
     const created = await (
@@ -106,8 +117,7 @@ test("a stack that is killed in the middle goes on after a restart, without redo
       timeout: 60_000,
     });
     await killHard(server);
-    server = start(port);
-    await answers(request, address);
+    ({ server, address } = await startAnswering(request));
     await expect(async () => expect((await stackOf(killed.id)).job.state).toBe("done")).toPass({ timeout: 90_000 });
     const resumed = await stackOf(killed.id);
     expect(resumed.stack.framesUsed).toBe(FRAMES);

@@ -2,7 +2,7 @@
 
 import { Box, Flex } from "@chakra-ui/react";
 import { useMutation, useQueryClient } from "@tanstack/react-query";
-import { useMemo, useState } from "react";
+import { useMemo, useRef, useState } from "react";
 import { z } from "zod";
 import type { ShotAim, ShotScene } from "@/contracts/scene";
 import { coverage, crossingSeconds, freezeSeconds } from "@/core/motion";
@@ -66,7 +66,8 @@ export function AimStation({ outingId, shotId }: { readonly outingId: string; re
   const [draft, setDraft] = useState<string | null>(null);
   const [turnedTo, setTurnedTo] = useState<ShotAim | null>(null);
   const [moving, setMoving] = useState<ShotScene | null>(null);
-  const [timer, setTimer] = useState<ReturnType<typeof setTimeout> | null>(null);
+  const unsaved = useRef<{ aim?: ShotAim; scene?: ShotScene }>({});
+  const timer = useRef<ReturnType<typeof setTimeout> | undefined>(undefined);
   const refresh = () => client.invalidateQueries({ queryKey: ["shot", shotId] });
   const wrong = (error: unknown) => notice({ tone: "wrong", text: errorText(error) });
   const saveShot = useMutation({
@@ -137,18 +138,24 @@ export function AimStation({ outingId, shotId }: { readonly outingId: string; re
     ? (blurDiscMm(setting, focus, Number.POSITIVE_INFINITY) * 1000) / lens.pitchUm
     : 0;
 
-  const later = (act: () => void) => {
-    if (timer) clearTimeout(timer);
-    setTimer(setTimeout(act, SAVE_AFTER_MS));
+  // Turning and dragging come in many small steps; what they add up to is saved once the hand rests.
+  const saveSoon = (change: { readonly aim?: ShotAim; readonly scene?: ShotScene }) => {
+    Object.assign(unsaved.current, change);
+    clearTimeout(timer.current);
+    timer.current = setTimeout(() => {
+      const gathered = unsaved.current;
+      unsaved.current = {};
+      saveShot.mutate(gathered);
+    }, SAVE_AFTER_MS);
   };
   const turn = (next: ShotAim) => {
     setTurnedTo(next);
-    later(() => saveShot.mutate({ aim: next }));
+    saveSoon({ aim: next });
   };
   const changeMover = (next: NonNullable<ShotScene["mover"]>) => {
     const changed = { ...scene, mover: next };
     setMoving(changed);
-    later(() => saveShot.mutate({ scene: changed }));
+    saveSoon({ scene: changed });
   };
   const setFocus = (metres: number) => {
     const next: Recipe = {
