@@ -110,6 +110,9 @@ export function OutingShell({ outingId, shotId, children }: OutingShellProps) {
           borderColor="line"
           position="relative"
           gap={{ base: "18px", md: "34px" }}
+          overflowX="auto"
+          overflowY="hidden"
+          scrollbarWidth="none"
         >
           {stations.map(({ href, name, bead }) => {
             const here = pathname === href;
@@ -119,6 +122,7 @@ export function OutingShell({ outingId, shotId, children }: OutingShellProps) {
                 key={href}
                 align="center"
                 gap="8px"
+                flexShrink="0"
                 color={here ? "lamp" : "bone"}
                 fontWeight={here ? 620 : 420}
                 fontStretch="94%"
