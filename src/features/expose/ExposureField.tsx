@@ -8,9 +8,9 @@ import { type Edge, fieldEdges, type SolvedRecipe, type SolveRequest } from "@/c
 import { useSize } from "@/ui/useSize";
 import { signed } from "@/ui/words";
 import {
-  AXIS_SECONDS,
   allows,
-  axisTime,
+  axisIsos,
+  axisTimes,
   brightnessDiagonals,
   diagonalThrough,
   edgeSeconds,
@@ -197,14 +197,14 @@ export function ExposureField(props: ExposureFieldProps) {
               </text>
             </Box>
           ))}
-          {AXIS_SECONDS.filter(inField).map((seconds) => (
+          {axisTimes(scales).map(({ seconds, at, label }) => (
             <Box asChild key={seconds} color="ash">
-              <text x={x(seconds)} y={box.bottom + 18} fontSize={11.5} textAnchor="middle" fill="currentColor">
-                {axisTime(seconds)}
+              <text x={at} y={box.bottom + 18} fontSize={11.5} textAnchor="middle" fill="currentColor">
+                {label}
               </text>
             </Box>
           ))}
-          {[50, 100, 200, 400, 800, 1600, 3200].map((iso) => (
+          {axisIsos(isoLadder).map((iso) => (
             <Box asChild key={iso} color="ash">
               <text x={box.left - 6} y={y(iso) + 4} fontSize={11.5} textAnchor="end" fill="currentColor">
                 {iso}

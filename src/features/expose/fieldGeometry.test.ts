@@ -4,6 +4,8 @@ import { GENERIC_MAIN_LENS } from "@/core/sensor";
 import { fieldEdges, meterStops, productAt, type SolveRequest, usualScene } from "@/core/solve";
 import {
   allows,
+  axisIsos,
+  axisTimes,
   brightnessDiagonals,
   diagonalThrough,
   edgeSeconds,
@@ -71,6 +73,15 @@ describe("the exposure field", () => {
         },
       ),
     );
+  });
+
+  it("labels times and whole stops of the ladder, never closer than their text is wide", () => {
+    for (const width of [320, 940]) {
+      const times = axisTimes(fieldScales(fieldBox(width, 520), request, 8));
+      expect(times.length).toBeGreaterThan(3);
+      for (let i = 1; i < times.length; i++) expect(times[i]!.at - times[i - 1]!.at).toBeGreaterThanOrEqual(54);
+    }
+    expect(axisIsos([64, 80, 100, 125, 160, 200, 250])).toEqual([64, 125, 250]);
   });
 
   it("places labels without one running into another", () => {

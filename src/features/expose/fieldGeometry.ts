@@ -134,7 +134,28 @@ export function placeLabels(
 }
 
 /** Shutter times that photographers know, for the axis. */
-export const AXIS_SECONDS = [1 / 1000, 1 / 250, 1 / 60, 1 / 15, 1 / 4, 1, 4, 15, 60, 240, 900, 3600];
+const AXIS_SECONDS = [1 / 1000, 1 / 250, 1 / 60, 1 / 15, 1 / 4, 1, 4, 15, 60, 240, 900, 3600];
+const LEAST_TICK_PX = 54;
+/** Nominal values are rounded: 125 is 0.97 stops over 64. A third of a stop stays outside of this. */
+const NOMINAL_SLACK_STOPS = 0.1;
 
-/** How a time is written on the axis. */
-export const axisTime = (seconds: number): string => readableDuration(seconds);
+/** Times to label on the axis: those inside of the field, far enough apart that no label runs into the next. */
+export function axisTimes({ x }: FieldScales): { seconds: number; at: number; label: string }[] {
+  const [from, to] = x.domain() as [number, number];
+  const shown: { seconds: number; at: number; label: string }[] = [];
+  for (const seconds of AXIS_SECONDS.filter((each) => each >= from && each <= to)) {
+    const at = x(seconds);
+    if (at - (shown.at(-1)?.at ?? Number.NEGATIVE_INFINITY) < LEAST_TICK_PX) continue;
+    shown.push({ seconds, at, label: readableDuration(seconds) });
+  }
+  return shown;
+}
+
+/** ISO values to label: whole stops of the phone's own ladder, from its lowest. */
+export function axisIsos(isoLadder: readonly number[]): number[] {
+  const lowest = isoLadder[0] ?? 0;
+  return isoLadder.filter((iso) => {
+    const stops = Math.log2(iso / lowest);
+    return Math.abs(stops - Math.round(stops)) < NOMINAL_SLACK_STOPS;
+  });
+}
