@@ -1,3 +1,24 @@
+import { GENERIC_LENSES, GENERIC_PHONE } from "@/core/camera";
+
+const [MAIN, , TELE] = GENERIC_LENSES;
+
+/** An older phone: two apertures, fewer rungs, a slower card. */
+const POCKET_B = {
+  name: "Pocket B",
+  profile: {
+    ...GENERIC_PHONE.profile,
+    lenses: [
+      { ...MAIN!, focalLengthMm: 5.1, fNumbers: [1.5, 2.4], pitchUm: 1.4, fullWellElectrons: 7200, binned: false },
+      { ...TELE!, focalLengthMm: 7.6 },
+    ],
+    shutterLadder: [...[4000, 1000, 500, 250, 125, 60, 30, 15, 8, 4].map((part) => 1 / part), 0.5, 1, 2, 4, 8, 10],
+    isoLadder: [50, 100, 200, 400, 800],
+    measuredShutters: [],
+    writeSeconds: 0.8,
+    shutterLagSeconds: 0.25,
+  },
+};
+
 /** The demo scenario: an invented estuary town with a dark marsh beside it; one outing done, one planned for tonight. */
 export const OSSARY_QUAY = {
   sites: {
@@ -41,10 +62,23 @@ export const OSSARY_QUAY = {
       access: "A footpath from the pumping station; no vehicles. Birds nest from March to July: keep to the path.",
     },
   },
-  filters: [
-    { name: "Screw-in ND 8", notation: "factor", value: 8 },
-    { name: "Clip-on ND 64", notation: "factor", value: 64 },
-  ],
+  kit: {
+    phones: [GENERIC_PHONE, POCKET_B],
+    filters: [
+      { name: "Screw-in ND 8", notation: "factor", value: 8 },
+      { name: "Clip-on ND 64", notation: "factor", value: 64 },
+      { name: "Sunglasses", notation: "stops", value: 2.5 },
+    ],
+    clipOns: [
+      { name: "Clip-on tele 2x", focalFactor: 2, lossStops: 0.3, vignettingStops: 1.2 },
+      { name: "Clip-on wide 0.6x", focalFactor: 0.6, lossStops: 0.2, vignettingStops: 0.8 },
+    ],
+    supports: [
+      { name: "Travel tripod, weighted", kind: "tripod", settleSeconds: 0.25, gustPxPerMps: 0.04 },
+      { name: "Shoe on the quay wall", kind: "tripod", settleSeconds: 0.15, gustPxPerMps: 0.02 },
+      { name: "Stick on the railing", kind: "stick", settleSeconds: 1.1, gustPxPerMps: 0.32 },
+    ],
+  },
   done: {
     name: "First frost on the quay",
     nightsAgo: 9,

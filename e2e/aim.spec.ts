@@ -13,7 +13,12 @@ test("the camera is turned, a path dragged, focus set; the line and the ribbon f
   await page.keyboard.press("Shift+ArrowRight");
   await page.keyboard.press("ArrowUp");
   await expect(sky).toHaveAttribute("aria-label", /azimuth 190°, tilted 19°/);
+  await page.getByRole("tab", { name: "Sky" }).click();
   await expect(page.getByText(/^At \d+° height/)).toBeVisible();
+  await expect(page.getByText(/^Stars here stay points to/)).toBeVisible();
+  await page.getByRole("button", { name: /^Let Expose count with it/ }).click();
+  await expect(page.getByText("Expose counts with it.")).toBeVisible();
+  await page.getByRole("tab", { name: "Path and focus" }).click();
   const box = (await sky.boundingBox())!;
   await page.mouse.move(box.x + 200, box.y + 200);
   await page.mouse.down();

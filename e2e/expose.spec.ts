@@ -1,4 +1,5 @@
 import { expect, type Page, test } from "@playwright/test";
+import sharp from "sharp";
 
 async function open(page: Page): Promise<void> {
   const created = await (
@@ -19,12 +20,17 @@ const field = (page: Page) => page.getByRole("application", { name: /^Exposure f
 const line = (page: Page) => page.getByRole("textbox", { name: "Recipe" });
 const recipes = (page: Page) => page.getByRole("list", { name: "Recipes, the best first" });
 
+const turnTo = (page: Page, name: string) => page.getByRole("tab", { name }).click();
+const ground = (page: Page) => field(page).locator("[data-open]");
+
 test("light is set, limits are read, a recipe is taken, a typed line moves the point", async ({ page }) => {
   await open(page);
+  await turnTo(page, "Scene");
   const light = page.getByLabel("Scene light, EV");
   await light.fill("7");
   await light.blur();
   await expect(page.getByText("Scene light, EV 7.0")).toBeVisible();
+  await turnTo(page, "Recipes");
   await expect(page.getByText(/^Before: EV 4.0/)).toBeVisible();
   await expect(page.getByText(/One frame at ISO 50 is white from 0.5/)).toBeVisible();
   const limits = page.getByRole("table", { name: "Limits of the exposure field" });
@@ -42,36 +48,89 @@ test("light is set, limits are read, a recipe is taken, a typed line moves the p
   await expect(line(page)).toHaveValue("2.5s | iso 100 | focus lock");
   await page.keyboard.press("ArrowDown");
   await expect(line(page)).toHaveValue("2.5s | iso 80 | focus lock");
+  await turnTo(page, "This point");
+  const prediction = page.locator("dl[aria-label='Prediction']");
+  await expect(prediction.getByText("From the meter")).toBeVisible();
+  await expect(prediction.getByText(/^The scene.s EV 7.0 less the settings/)).toBeVisible();
   const box = (await field(page).boundingBox())!;
   await page.mouse.click(box.x + box.width / 2, box.y + box.height / 2);
   await expect(line(page)).not.toHaveValue("2.5s | iso 80 | focus lock");
   await page.reload();
+  await turnTo(page, "Scene");
   await expect(page.getByText("Scene light, EV 7.0")).toBeVisible();
 });
 
-test("many frames open the ground, a test frame's reading re-aims the field", async ({ page }) => {
+test("a filter and many frames open the ground; another lens moves it", async ({ page }) => {
+  const filter = { name: "Eight times", notation: "factor", value: 8 };
+  expect((await page.request.put("/api/kit/filters", { data: filter })).ok()).toBe(true);
   await open(page);
+  await turnTo(page, "Scene");
+  for (const [label, value] of [
+    ["distance, m", "18"],
+    ["speed, m/s", "8"],
+  ] as const) {
+    await page.getByLabel(label, { exact: true }).fill(value);
+    await page.getByLabel(label, { exact: true }).press("Enter");
+  }
   await line(page).fill("1s | iso 50");
   await line(page).press("Enter");
-  const ground = field(page).locator("rect");
-  const before = await ground.count();
+  const bare = await ground(page).count();
+  await page.getByLabel("Filter", { exact: true }).selectOption("Eight times");
+  await expect(line(page)).toHaveValue("1s | iso 50 | nd 8");
+  await expect.poll(() => ground(page).count()).toBeGreaterThan(bare);
+  await page.getByLabel("Filter", { exact: true }).selectOption("none");
+  await expect.poll(() => ground(page).count()).toBe(bare);
   await page.getByRole("slider", { name: "Frames" }).fill("5");
   await expect(line(page)).toHaveValue("32 x 1s | iso 50 -> mean");
-  await expect.poll(() => ground.count()).toBeGreaterThan(before);
+  await expect.poll(() => ground(page).count()).toBeGreaterThan(bare);
 
+  const limits = page.getByRole("table", { name: "Limits of the exposure field" });
+  const crossing = limits.getByRole("rowheader", { name: /^crosses in/ });
+  const wide = await crossing.textContent();
+  await page.getByLabel("Lens", { exact: true }).selectOption("tele");
+  await expect(crossing).not.toHaveText(wide ?? "");
+  await page.reload();
+  await expect(page.getByLabel("Lens", { exact: true })).toHaveValue("tele");
+});
+
+test("a test frame re-aims the field: its reading, what the automatic shows, or the picture itself", async ({
+  page,
+}) => {
+  await open(page);
+  await line(page).fill("2s | iso 50");
+  await line(page).press("Enter");
+  await turnTo(page, "Scene");
   const reading = page.getByLabel("Meter reading of a test frame");
   await reading.fill("lots");
   await reading.blur();
   await expect(page.getByText("Write the meter's stops, such as +1.3.")).toBeVisible();
   await reading.fill("+1.3");
   await reading.blur();
+  await expect(page.getByText("Scene light, EV 3.0")).toBeVisible();
   await expect(page.getByText(/^\+1.3/)).toBeVisible();
   const automatic = page.getByLabel("Automatic exposure");
   await automatic.fill("1/20 iso 640");
   await automatic.blur();
   await expect(page.getByText("Scene light, EV 3.3")).toBeVisible();
   await page.getByRole("button", { name: "Undo" }).last().click();
-  await expect(page.getByText("Scene light, EV 3.3")).toBeHidden();
+  await expect(page.getByText("Scene light, EV 3.0")).toBeVisible();
+
+  const picture = page.getByLabel("Test picture");
+  await picture.setInputFiles({ name: "notes.jpg", mimeType: "image/jpeg", buffer: Buffer.from("no picture") });
+  await expect(page.getByRole("alert").filter({ hasText: "The scene's light is as it was" })).toBeVisible();
+  await expect(page.getByText("Scene light, EV 3.0")).toBeVisible();
+  // Two stops over middle grey at 2 s and ISO 50 with f/1.8: EV 1.7 + 2.
+  const background = { r: 173, g: 173, b: 173 };
+  const buffer = await sharp({ create: { width: 96, height: 72, channels: 3, background } })
+    .png()
+    .toBuffer();
+  await picture.setInputFiles({ name: "test.png", mimeType: "image/png", buffer });
+  await expect(page.getByText(/^test.png: 2.s, ISO 50/)).toBeVisible();
+  await expect(page.getByText("Scene light, EV 3.7")).toBeVisible();
+
+  await turnTo(page, "Schools");
   await page.getByRole("radio", { name: "highlights first" }).check();
   await expect(page.getByText(/Windows keep detail/)).toBeVisible();
+  await page.getByRole("button", { name: "Compare: Frames" }).click();
+  await expect(page.locator("dl[aria-label='Frames compared on this shot'] code")).toHaveCount(2);
 });

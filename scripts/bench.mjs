@@ -5,7 +5,7 @@ await ensureInstalled();
 const { bundle } = await import("./bundle.mjs");
 await bundle();
 let missed = false;
-for (const bench of ["night", "stack"]) {
+for (const bench of ["night", "solve", "stack"]) {
   const env = { ...process.env, AEVUMEN_ROOT: root };
   await run("node", [`dist/bench-${bench}.mjs`], { env }).catch(() => {
     missed = true;

@@ -15,6 +15,7 @@ const ENTRIES = {
   worker: "src/engine/jobs/workerProcess.ts",
   seed: "src/engine/demo/seed.ts",
   "bench-night": "bench/night.ts",
+  "bench-solve": "bench/solve.ts",
   "bench-stack": "bench/stack.ts",
   "bench-decode": "bench/decodeThread.ts",
 };

@@ -1,5 +1,5 @@
 import { basename } from "node:path";
-import { pictureStatistics } from "@/core/picture";
+import { exposureErrors, pictureStatistics } from "@/core/picture";
 import { readableDuration } from "@/core/recipe";
 import { decodePicture, plainReason, readHeader } from "@/engine/files/decode";
 import { readMetadata } from "@/engine/files/metadata";
@@ -11,14 +11,15 @@ async function inspectFile(file: string) {
     const { width, height, depth, format } = await readHeader(file);
     const samples = await decodePicture(file, 8);
     const { clippedAny, clippedAll, crushedAll } = pictureStatistics(samples as Uint8Array);
+    const exposureError = exposureErrors({ width, height, samples: samples as Uint8Array });
     const metadata = await readMetadata(file);
-    return { file, format, width, height, depth, ...metadata, clippedAny, clippedAll, crushedAll };
+    return { file, format, width, height, depth, ...metadata, exposureError, clippedAny, clippedAll, crushedAll };
   } catch (error) {
     throw new InputError(`${file}: ${plainReason(error)}`);
   }
 }
 
-/** `inspect FILE...`: size, depth, metadata, clipped and crushed shares. */
+/** `inspect FILE...`: size, depth, metadata, exposure error by each way of metering, clipped and crushed shares. */
 export async function inspectCommand(args: readonly string[]): Promise<void> {
   const { values, positionals } = readOptions(args, {});
   if (positionals.length === 0) throw new UsageError("Give one or more picture files.");
@@ -38,6 +39,9 @@ export async function inspectCommand(args: readonly string[]): Promise<void> {
     ].filter(Boolean);
     console.log(`${basename(row.file)}  ${row.width} x ${row.height}, ${row.depth} bit ${row.format}`);
     console.log(`  ${settings.join(", ") || "no metadata"}`);
+    const { centre, matrix, spot } = row.exposureError;
+    const reading = (stops: number) => `${stops >= 0 ? "+" : ""}${stops.toFixed(1)}`;
+    console.log(`  meter: centre ${reading(centre)}, matrix ${reading(matrix)}, spot ${reading(spot)} stops`);
     console.log(
       `  clipped ${(100 * row.clippedAny).toFixed(2)} % (all channels ${(100 * row.clippedAll).toFixed(2)} %), crushed ${(100 * row.crushedAll).toFixed(2)} %`,
     );

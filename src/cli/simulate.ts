@@ -1,18 +1,20 @@
 import { mkdir, writeFile } from "node:fs/promises";
 import { join } from "node:path";
+import { chosenCamera } from "@/core/camera";
 import { exposureValue, stackedFilterStops } from "@/core/light";
 import { parseRecipe, printRecipe } from "@/core/recipe";
 import { SCENES, sceneNamed } from "@/core/scene";
-import { POCKET_A } from "@/engine/phone/profiles";
 import { StandInPhone } from "@/engine/phone/standIn";
 import { InputError, UsageError } from "./errors";
 import { readOptions, required, showBar, wholeNumber } from "./options";
 
+/** The phone where there is no kit. */
+const CAMERA = chosenCamera({ phones: [], clipOns: [] }, null);
 /** A fixed evening, so that the same seed writes the same files. */
 const TAKEN_FROM = new Date("2026-01-15T17:00:00Z");
 
 function widthOf(size: string | undefined): number {
-  const { widthPx, heightPx } = POCKET_A.profile.lens;
+  const { widthPx, heightPx } = CAMERA.lens;
   if (size === undefined) return widthPx;
   const match = /^(\d+)x(\d+)$/i.exec(size);
   const width = Number(match?.[1]);
@@ -43,16 +45,16 @@ export async function simulateCommand(args: readonly string[]): Promise<void> {
   const seed = wholeNumber(values.seed, "--seed", 0);
 
   const widthPx = widthOf(values.size);
-  const phone = new StandInPhone(POCKET_A.name, POCKET_A.profile, sceneName, [widthPx]);
+  const phone = new StandInPhone(CAMERA, sceneName, [widthPx]);
   const armed = await phone.arm(recipe, { widthPx, pace: "quick", startsAt: TAKEN_FROM, seed });
   if (armed.kind === "refused")
     throw new InputError(`recipe: ${armed.problems.map(({ message }) => message).join(" ")}`);
   const sequence = recipe.sequence!;
   await mkdir(folder, { recursive: true });
   const settings = {
-    fNumber: POCKET_A.profile.lens.fNumber,
+    fNumber: CAMERA.lens.fNumber,
     shutterSeconds: sequence.shutterSeconds,
-    iso: recipe.iso ?? POCKET_A.profile.lens.baseIso,
+    iso: recipe.iso ?? CAMERA.lens.baseIso,
   };
   const middleGreyEv = exposureValue(settings) - stackedFilterStops(recipe.filters);
   const frames = [];

@@ -1,9 +1,9 @@
 import { readFile } from "node:fs/promises";
 import { text } from "node:stream/consumers";
 import { solveRequest } from "@/contracts/scene";
+import { chosenCamera } from "@/core/camera";
 import { readableDuration } from "@/core/recipe";
 import { solve } from "@/core/solve";
-import { POCKET_A } from "@/engine/phone/profiles";
 import { InputError } from "./errors";
 import { readOptions } from "./options";
 
@@ -27,7 +27,10 @@ export async function solveCommand(args: readonly string[]): Promise<void> {
     throw new InputError(`${source}: ${issue?.path.join(".") || "request"}: ${issue?.message}`);
   }
   const { camera, ...rest } = request.data;
-  const { recipes, edges, advice } = solve({ ...rest, camera: camera ?? POCKET_A.profile });
+  const { recipes, edges, advice } = solve({
+    ...rest,
+    camera: camera ?? chosenCamera({ phones: [], clipOns: [] }, null),
+  });
   if (values.json) {
     console.log(
       JSON.stringify({

@@ -1,6 +1,6 @@
+import { GENERIC_PHONE } from "@/core/camera";
 import { INTENT_IDS } from "@/core/intent";
 import { usualScene } from "@/core/solve";
-import { POCKET_A } from "@/engine/phone/profiles";
 import { filterRequest, kitFile, phoneRequest } from "./kit";
 import { outingRequest } from "./requests";
 import { shotScene, solveRequest } from "./scene";
@@ -54,10 +54,12 @@ describe("requests", () => {
 
 describe("the kit's borders", () => {
   it("take the stand-in's own profile, and refuse ladders that fall", () => {
-    expect(phoneRequest.safeParse(POCKET_A).success).toBe(true);
-    const fallen = { ...POCKET_A.profile, shutterLadder: [2, 1] };
+    expect(phoneRequest.safeParse(GENERIC_PHONE).success).toBe(true);
+    const fallen = { ...GENERIC_PHONE.profile, shutterLadder: [2, 1] };
     expect(first(phoneRequest.safeParse({ name: "x", profile: fallen }))).toMatch(/must rise/);
-    expect(phoneRequest.safeParse({ name: "x", profile: { ...POCKET_A.profile, isoLadder: [] } }).success).toBe(false);
+    expect(phoneRequest.safeParse({ name: "x", profile: { ...GENERIC_PHONE.profile, isoLadder: [] } }).success).toBe(
+      false,
+    );
   });
 
   it("take filters in three notations and refuse those that brighten or do nothing", () => {

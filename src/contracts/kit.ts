@@ -1,8 +1,14 @@
 import { z } from "zod";
 import { filterStops } from "@/core/light";
+import { SUPPORT_KINDS } from "@/core/motion";
 import { phoneProfile } from "./phone";
 
 const name = z.string().trim().min(1, "Give it a name.").max(80, "A name has at most 80 characters.");
+const within = (what: string, least: number, most: number) =>
+  z
+    .number(`${what} must be a number.`)
+    .min(least, `${what} goes from ${least} to ${most}.`)
+    .max(most, `${what} goes from ${least} to ${most}.`);
 
 /** A filter as its owner writes it. */
 export const filterRequest = z
@@ -29,17 +35,56 @@ export const phoneRequest = z.strictObject({
 });
 export type PhoneRequest = z.infer<typeof phoneRequest>;
 
-/** A kit as it travels between machines. */
+/** A lens that clips on. */
+export const clipOnRequest = z.strictObject({
+  name,
+  focalFactor: within("The focal factor", 0.05, 30),
+  lossStops: within("Light loss", -2, 6),
+  vignettingStops: within("Vignetting", 0, 6),
+});
+export type ClipOnRequest = z.infer<typeof clipOnRequest>;
+
+/** Something that holds the phone, with how it was found to ring and sway. */
+export const supportRequest = z.strictObject({
+  name,
+  kind: z.enum(SUPPORT_KINDS),
+  settleSeconds: within("Settling", 0, 20),
+  gustPxPerMps: within("Sway", 0, 20),
+});
+export type SupportRequest = z.infer<typeof supportRequest>;
+
+/** A kit as it travels between machines; files of before clip-ons and supports lack those lists. */
 export const kitFile = z.strictObject({
   phones: z.array(phoneRequest).max(50),
   filters: z.array(filterRequest).max(200),
+  clipOns: z.array(clipOnRequest).max(50).default([]),
+  supports: z.array(supportRequest).max(50).default([]),
 });
+
+/** What each list of the kit holds. */
+export const KIT_ITEMS = {
+  phones: phoneRequest,
+  filters: filterRequest,
+  clipOns: clipOnRequest,
+  supports: supportRequest,
+} as const;
+export type KitList = keyof typeof KIT_ITEMS;
+export type KitItem<List extends KitList> = z.infer<(typeof KIT_ITEMS)[List]>;
+
+/** The list of that name, or undefined. */
+export function kitListNamed(name: string): KitList | undefined {
+  return Object.hasOwn(KIT_ITEMS, name) ? (name as KitList) : undefined;
+}
+
+const kept = { id: z.uuid() };
 
 /** The kit as the application answers. */
 export const kitReply = z.object({
-  phones: z.array(phoneRequest.extend({ id: z.uuid() }).strip()),
+  phones: z.array(phoneRequest.extend(kept).strip()),
   filters: z.array(
-    z.object({ id: z.uuid(), name: z.string(), notation: z.enum(["factor", "stops", "density"]), value: z.number() }),
+    z.object({ ...kept, name: z.string(), notation: z.enum(["factor", "stops", "density"]), value: z.number() }),
   ),
+  clipOns: z.array(clipOnRequest.extend(kept).strip()),
+  supports: z.array(supportRequest.extend(kept).strip()),
 });
 export type KitReply = z.infer<typeof kitReply>;

@@ -1,6 +1,6 @@
 import { z } from "zod";
 import { INTENT_IDS } from "@/core/intent";
-import { phoneProfile } from "./phone";
+import { shotCamera } from "./phone";
 import { shotAim, shotScene } from "./scene";
 import { nightOverrides, siteRequest } from "./site";
 import { stackParameters } from "./stack";
@@ -29,6 +29,7 @@ export const shotReply = z.object({
   setupMinutes: z.number(),
   scene: shotScene.nullable(),
   aim: shotAim.nullable(),
+  camera: shotCamera.nullable(),
 });
 
 export const outingListReply = z.array(
@@ -107,15 +108,17 @@ export const stackReply = z.object({
 /** A shot with everything made for it, newest first. */
 export const shotDetailReply = z.object({ shot: shotReply, runs: z.array(runReply), stacks: z.array(stackReply) });
 
-export const phoneReply = z.object({
-  name: z.string(),
-  lens: phoneProfile.shape.lens,
-  filters: z.array(z.object({ name: z.string(), stops: z.number() })),
-  widthsPx: z.array(z.number()),
-  shutterLadder: z.array(z.number()),
-  isoLadder: z.array(z.number()),
-  writeSeconds: z.number(),
+/** What a meter makes of a test picture, and what the picture says of its settings. */
+export const measureReply = z.object({
+  errors: z.object({ centre: z.number(), matrix: z.number(), spot: z.number() }),
+  clippedAny: z.number(),
+  crushedAll: z.number(),
+  shutterSeconds: z.number().nullable(),
+  iso: z.number().nullable(),
+  fNumber: z.number().nullable(),
+  recipeLine: z.string().nullable(),
 });
+export type MeasureReply = z.infer<typeof measureReply>;
 
 /** Places of the gazetteer that match a search, the largest first. */
 export const placesReply = z.array(
@@ -157,6 +160,5 @@ export type RunReply = z.infer<typeof runReply>;
 export type JobReply = z.infer<typeof jobReply>;
 export type StackReply = z.infer<typeof stackReply>;
 export type ShotDetailReply = z.infer<typeof shotDetailReply>;
-export type PhoneReply = z.infer<typeof phoneReply>;
 export type LogRowReply = z.infer<typeof logReply>[number];
 export type ProblemReply = z.infer<typeof problemReply>;

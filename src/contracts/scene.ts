@@ -1,6 +1,7 @@
 import { z } from "zod";
 import { INTENT_IDS } from "@/core/intent";
-import { phoneProfile } from "./phone";
+import { SUPPORT_KINDS } from "@/core/motion";
+import { lens, phoneProfile } from "./phone";
 
 const within = (name: string, least: number, most: number) =>
   z
@@ -20,8 +21,29 @@ export const schools = z.strictObject({
   stars: z.enum(["rule-500", "npf", "pixels"]),
   starFactor: within("The star factor", 0.5, 6),
   frames: z.enum(["one", "many"]),
+  length: z.enum(["enough", "longest"]).default("enough"),
   isoCeiling: within("The ISO ceiling", 25, 102_400).nullable(),
+  whiteBalance: z.enum(["fixed", "locked", "raw"]).default("fixed"),
+  kelvin: within("The white balance", 1667, 25_000).default(4000),
+  focus: z.enum(["lock", "distance", "infinity", "bright-first"]).default("lock"),
+  metering: z.enum(["centre", "matrix", "spot"]).default("centre"),
+  files: z.enum(["jpeg", "raw+jpeg"]).default("jpeg"),
 });
+
+/** A support of the kit, as far as a shot needs it. */
+const ownSupport = z.strictObject({
+  name: z.string().max(80),
+  settleSeconds: within("Settling", 0, 20),
+  gustPxPerMps: within("Sway", 0, 20),
+});
+
+/** What a test picture's meter made of the scene, EV at ISO 100 by each way of metering. */
+const metered = z.strictObject({
+  centreEv: within("The centre's EV", -20, 30),
+  matrixEv: within("The matrix's EV", -20, 30),
+  spotEv: within("The spot's EV", -20, 30),
+});
+export type MeteredScene = z.infer<typeof metered>;
 
 /** What a person says of the scene before a shot, and the practices chosen for it. */
 export const shotScene = z.strictObject({
@@ -35,12 +57,17 @@ export const shotScene = z.strictObject({
     .strictObject({ occupancy: within("The crowd", 0.001, 0.6), dwellSeconds: within("Dwelling", 0.1, 600) })
     .nullable(),
   declinationDeg: within("Declination", -90, 90),
-  support: z.enum(["hand", "braced", "tripod", "stand", "stick"]),
+  support: z.enum(SUPPORT_KINDS),
+  ownSupport: ownSupport.nullable().default(null),
   stabilisationStops: within("Stabilisation", 0, 6),
   gustMps: within("Gusts", 0, 60),
   sensorCelsius: within("Sensor temperature", -30, 70),
   windowSeconds: within("Time", 1, 86_400),
+  framesPerSecond: within("Frames a second", 1, 960).default(25),
+  freeMegabytes: within("Free storage", 0, 1e8).default(20_000),
+  batteryPercent: within("Battery", 0, 100).default(100),
   schools,
+  metered: metered.nullable().default(null),
 });
 export type ShotScene = z.infer<typeof shotScene>;
 
@@ -50,17 +77,24 @@ export const shotAim = z.strictObject({
   tiltDeg: within("Tilt", -90, 90),
   rollDeg: within("Roll", -180, 180),
   crop: z.enum(["4:3", "3:2", "16:9", "1:1"]),
+  guides: z.enum(["none", "thirds", "diagonals", "middle"]).default("none"),
+  constellations: z.boolean().default(false),
 });
 export type ShotAim = z.infer<typeof shotAim>;
 
 /** A question to the solver as the command line takes it. */
 export const solveRequest = shotScene.extend({
   intent: z.enum(INTENT_IDS),
-  camera: phoneProfile.pick({ lens: true, shutterLadder: true, isoLadder: true, writeSeconds: true }).optional(),
+  camera: phoneProfile
+    .pick({ shutterLadder: true, isoLadder: true, writeSeconds: true })
+    .extend({
+      lens,
+      delaysSeconds: phoneProfile.shape.delaysSeconds.default([0, 2, 5, 10]),
+      lossStops: within("Light loss", -2, 6).default(0),
+    })
+    .optional(),
   filterStops: z
     .array(within("A filter", 0.1, 30))
     .max(8)
     .default([]),
-  framesPerSecond: within("Frames a second", 1, 960).default(25),
-  freeMegabytes: within("Free storage", 0, 1e8).default(20_000),
 });

@@ -1,6 +1,7 @@
 import { z } from "zod";
 import { isZone, ROAD_CLASSES } from "@/core/conditions";
 import { INTENT_IDS } from "@/core/intent";
+import { shotCamera } from "./phone";
 import { shotAim, shotScene } from "./scene";
 
 const bounded = (name: string, least: number, most: number) =>
@@ -102,5 +103,6 @@ export const shotChange = z.strictObject({
   setupMinutes: bounded("Setting up", 0, 240).optional(),
   scene: shotScene.nullable().optional(),
   aim: shotAim.nullable().optional(),
+  camera: shotCamera.nullable().optional(),
   deleted: z.boolean().optional(),
 });

@@ -1,9 +1,11 @@
 import { randomUUID } from "node:crypto";
 import { join } from "node:path";
 import pg from "pg";
+import { phoneRequest } from "@/contracts/kit";
+import { GENERIC_PHONE } from "@/core/camera";
 import { type Database, openEmbedded, openServer } from "./database";
 import { publish, subscribe } from "./events";
-import { deleteFilter, deletePhone, findPhone, listFilters, saveFilter, savePhone } from "./kit";
+import { deleteKitItem, findKit, saveKitItem } from "./kit";
 import { addLogEntry, listLog, updateLogEntry } from "./log";
 import {
   createOuting,
@@ -193,27 +195,23 @@ describe.each(KINDS)("the %s database", (_kind, open) => {
     ]);
   });
 
-  it("replaces a phone's profile by name and keeps filters by strength", async () => {
-    const profile = {
-      shutterLadder: [1],
-      isoLadder: [50],
-      measuredShutters: [],
-      writeSeconds: 0.3,
-      delaysSeconds: [2],
-    };
-    const { GENERIC_MAIN_LENS: lens } = await import("@/core/sensor");
-    await savePhone(database.db, { name: "Pocket B", profile: { ...profile, lens } });
-    await savePhone(database.db, { name: "Pocket B", profile: { ...profile, lens, writeSeconds: 0.9 } });
-    expect((await findPhone(database.db, "Pocket B"))?.profile.writeSeconds).toBe(0.9);
-    await saveFilter(database.db, { name: "strong", notation: "factor", value: 64 });
-    await saveFilter(database.db, { name: "weak", notation: "factor", value: 8 });
-    const [weak] = await listFilters(database.db);
-    expect((await listFilters(database.db)).map(({ name }) => name)).toEqual(["weak", "strong"]);
-    expect(await deleteFilter(database.db, weak!.id)).toBe(true);
-    expect(await deleteFilter(database.db, weak!.id)).toBe(false);
-    const phone = await findPhone(database.db, "Pocket B");
-    expect(await deletePhone(database.db, phone!.id)).toBe(true);
-    expect(await findPhone(database.db, "Pocket B")).toBeUndefined();
+  it("replaces what has a name of the kit, keeps filters by strength, and takes pieces out once", async () => {
+    const { db } = database;
+    const { name, profile } = GENERIC_PHONE;
+    const kept = phoneRequest.parse({ name, profile });
+    await saveKitItem(db, "phones", kept);
+    await saveKitItem(db, "phones", { ...kept, profile: { ...kept.profile, writeSeconds: 0.9 } });
+    await saveKitItem(db, "filters", { name: "strong", notation: "factor", value: 64 });
+    await saveKitItem(db, "filters", { name: "weak", notation: "factor", value: 8 });
+    await saveKitItem(db, "clipOns", { name: "tele", focalFactor: 2, lossStops: 0.3, vignettingStops: 1 });
+    await saveKitItem(db, "supports", { name: "shoe", kind: "tripod", settleSeconds: 0.2, gustPxPerMps: 0.02 });
+    const kit = await findKit(db);
+    expect(kit.phones.map(({ profile: { writeSeconds } }) => writeSeconds)).toEqual([0.9]);
+    expect(kit.filters.map(({ name: called }) => called)).toEqual(["weak", "strong"]);
+    expect([kit.clipOns.length, kit.supports[0]?.kind]).toEqual([1, "tripod"]);
+    expect(await deleteKitItem(db, "filters", kit.filters[0]!.id)).toBe(true);
+    expect(await deleteKitItem(db, "filters", kit.filters[0]!.id)).toBe(false);
+    expect((await findKit(db)).filters.length).toBe(1);
   });
 
   it("tells listeners what was published", async () => {

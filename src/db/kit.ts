@@ -1,48 +1,48 @@
 import { asc, eq } from "drizzle-orm";
+import type { PgTable } from "drizzle-orm/pg-core";
+import type { KitItem, KitList } from "@/contracts/kit";
 import type { Db } from "./database";
-import { filters, phones } from "./schema";
+import { clipOns, filters, phones, supports } from "./schema";
 
 export type Phone = typeof phones.$inferSelect;
 export type Filter = typeof filters.$inferSelect;
+export type ClipOn = typeof clipOns.$inferSelect;
+export type Support = typeof supports.$inferSelect;
 
-/** Adds a phone, or replaces the profile of the one with that name. */
-export async function savePhone(db: Db, phone: typeof phones.$inferInsert): Promise<Phone> {
-  const [row] = await db
-    .insert(phones)
-    .values(phone)
-    .onConflictDoUpdate({ target: phones.name, set: { profile: phone.profile } })
-    .returning();
-  return row!;
+/** Everything a person owns, by name; filters the weakest first. */
+export interface Kit {
+  readonly phones: readonly Phone[];
+  readonly filters: readonly Filter[];
+  readonly clipOns: readonly ClipOn[];
+  readonly supports: readonly Support[];
 }
 
-/** All phones by name. */
-export async function listPhones(db: Db): Promise<Phone[]> {
-  return db.select().from(phones).orderBy(asc(phones.name));
+const LISTS = { phones, filters, clipOns, supports } as const satisfies Record<KitList, PgTable>;
+
+/** The whole kit. */
+export async function findKit(db: Db): Promise<Kit> {
+  return {
+    phones: await db.select().from(phones).orderBy(asc(phones.name)),
+    filters: await db.select().from(filters).orderBy(asc(filters.value)),
+    clipOns: await db.select().from(clipOns).orderBy(asc(clipOns.name)),
+    supports: await db.select().from(supports).orderBy(asc(supports.name)),
+  };
 }
 
-/** The phone of that name, or undefined. */
-export async function findPhone(db: Db, name: string): Promise<Phone | undefined> {
-  const [row] = await db.select().from(phones).where(eq(phones.name, name));
-  return row;
+/** Adds an item to a list of the kit, or replaces the one of that name. */
+export async function saveKitItem<List extends KitList>(db: Db, list: List, item: KitItem<List>): Promise<void> {
+  const table = LISTS[list];
+  const row = item as typeof table.$inferInsert;
+  const changed = await db
+    .update(table as PgTable)
+    .set(row)
+    .where(eq(table.name, row.name))
+    .returning({ id: table.id });
+  if (changed.length === 0) await db.insert(table as PgTable).values(row);
 }
 
-/** Adds a filter. */
-export async function saveFilter(db: Db, filter: typeof filters.$inferInsert): Promise<Filter> {
-  const [row] = await db.insert(filters).values(filter).returning();
-  return row!;
-}
-
-/** All filters, the weakest first. */
-export async function listFilters(db: Db): Promise<Filter[]> {
-  return db.select().from(filters).orderBy(asc(filters.value));
-}
-
-/** Removes a filter; whether there was one. */
-export async function deleteFilter(db: Db, id: string): Promise<boolean> {
-  return (await db.delete(filters).where(eq(filters.id, id)).returning({ id: filters.id })).length > 0;
-}
-
-/** Removes a phone; whether there was one. */
-export async function deletePhone(db: Db, id: string): Promise<boolean> {
-  return (await db.delete(phones).where(eq(phones.id, id)).returning({ id: phones.id })).length > 0;
+/** Removes an item; whether there was one. */
+export async function deleteKitItem(db: Db, list: KitList, id: string): Promise<boolean> {
+  const table = LISTS[list];
+  return (await db.delete(table).where(eq(table.id, id)).returning({ id: table.id })).length > 0;
 }

@@ -1,10 +1,11 @@
 import { boolean, doublePrecision, integer, jsonb, pgTable, text, timestamp, uuid } from "drizzle-orm/pg-core";
-import type { PhoneProfile } from "@/contracts/phone";
 import type { ShotAim, ShotScene } from "@/contracts/scene";
 import type { SiteSeries } from "@/contracts/site";
 import type { RefusedFile, StackInput, StackParameters } from "@/contracts/stack";
+import type { CameraChoice, PhoneProfile } from "@/core/camera";
 import type { RoadClass } from "@/core/conditions";
 import type { IntentId } from "@/core/intent";
+import type { SupportKind } from "@/core/motion";
 import type { NightOverrides } from "@/core/night";
 import type { HorizonPoint } from "@/core/sky";
 
@@ -66,6 +67,8 @@ export const shots = pgTable("shots", {
   scene: jsonb("scene").$type<ShotScene>(),
   /** Where the camera looks; null until it was turned. */
   aim: jsonb("aim").$type<ShotAim>(),
+  /** Phone, lens and what is clipped on; null for the kit's first. */
+  camera: jsonb("camera").$type<CameraChoice>(),
   deletedAt: instant("deleted_at"),
   createdAt: createdAt(),
 });
@@ -94,6 +97,26 @@ export const filters = pgTable("filters", {
   name: text("name").notNull(),
   notation: text("notation").$type<"factor" | "stops" | "density">().notNull(),
   value: doublePrecision("value").notNull(),
+  createdAt: createdAt(),
+});
+
+/** Lenses of the kit that clip on before a phone's own. */
+export const clipOns = pgTable("clip_ons", {
+  id: id(),
+  name: text("name").notNull().unique(),
+  focalFactor: doublePrecision("focal_factor").notNull(),
+  lossStops: doublePrecision("loss_stops").notNull(),
+  vignettingStops: doublePrecision("vignetting_stops").notNull(),
+  createdAt: createdAt(),
+});
+
+/** What holds the phone. */
+export const supports = pgTable("supports", {
+  id: id(),
+  name: text("name").notNull().unique(),
+  kind: text("kind").$type<SupportKind>().notNull(),
+  settleSeconds: doublePrecision("settle_seconds").notNull(),
+  gustPxPerMps: doublePrecision("gust_px_per_mps").notNull(),
   createdAt: createdAt(),
 });
 

@@ -6,6 +6,7 @@ import { Readable } from "node:stream";
 import exifr from "exifr";
 import sharp, { type Sharp } from "sharp";
 import yazl from "yazl";
+import { chosenCamera, GENERIC_PHONE } from "@/core/camera";
 import { tiffHeader } from "@/core/formats";
 import { parseRecipe } from "@/core/recipe";
 import { type Database, openEmbedded } from "@/db/database";
@@ -15,7 +16,6 @@ import { decodePicture } from "./files/decode";
 import { cleanName, importFile } from "./files/importFiles";
 import { FolderHeldError, holdFolder } from "./owner";
 import { armProblems, deliveredShutter } from "./phone/arm";
-import { POCKET_A } from "./phone/profiles";
 import { StandInPhone } from "./phone/standIn";
 import { runStack } from "./stack/runStack";
 import { receiveStream, storeBytes, storedPath } from "./store";
@@ -263,10 +263,10 @@ describe("a written TIFF", () => {
 });
 
 describe("the stand-in phone", () => {
-  const { profile } = POCKET_A;
+  const camera = chosenCamera({ phones: [GENERIC_PHONE], clipOns: [] }, null);
   const widths = [4080, 2040, 1020];
   const problemsOf = (line: string, widthPx = 1020) =>
-    armProblems(parseRecipe(line).recipe, profile, widths, { widthPx });
+    armProblems(parseRecipe(line).recipe, camera, widths, { widthPx });
 
   it("refuses what it does not offer and says what it has", () => {
     expect(problemsOf("4 x 2s | iso 50 | delay 2s | jpeg")).toEqual([]);
@@ -278,16 +278,13 @@ describe("the stand-in phone", () => {
   });
 
   it("holds 29.2 s when it says 30", () => {
-    expect(deliveredShutter(profile, 30)).toBe(29.2);
-    expect(deliveredShutter(profile, 2)).toBe(2);
+    expect(deliveredShutter(camera, 30)).toBe(29.2);
+    expect(deliveredShutter(camera, 2)).toBe(2);
   });
 
   it("writes frames with full metadata, a period apart, the same for the same seed", async () => {
-    const phone = new StandInPhone(
-      POCKET_A.name,
-      { ...profile, lens: { ...profile.lens, widthPx: 408, heightPx: 306 } },
-      "tram-quay",
-    );
+    const small = { ...camera, lens: { ...camera.lens, widthPx: 408, heightPx: 306 }, widthsPx: [408, 204, 102] };
+    const phone = new StandInPhone(small, "tram-quay");
     const { recipe } = parseRecipe("3 x 1/4 every 1s | iso 100 | nd 8 | wb 4000K | delay 2s | jpeg");
     const shoot = async () => {
       const options = { widthPx: 102, pace: "quick" as const, startsAt: new Date("2026-11-24T18:00:00Z"), seed: 3 };

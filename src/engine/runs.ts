@@ -1,25 +1,23 @@
+import { type Camera, type CameraChoice, chosenCamera } from "@/core/camera";
 import { printRecipe, type Recipe } from "@/core/recipe";
-import { GENERIC_MAIN_LENS } from "@/core/sensor";
 import type { Db } from "@/db/database";
 import { publish } from "@/db/events";
-import { findPhone } from "@/db/kit";
+import { findKit } from "@/db/kit";
 import { addLogEntry } from "@/db/log";
 import { findShot } from "@/db/outings";
 import { addFrame, createRun, findRun, finishRun, type Run } from "@/db/runs";
 import type { Application } from "./application";
 import { makeThumbnail, plainReason, readHeader } from "./files/decode";
 import { THUMBNAIL_EDGE_PX } from "./files/importFiles";
-import { POCKET_A } from "./phone/profiles";
 import type { ArmProblem, CapturedFrame, CaptureOptions, Phone } from "./phone/protocol";
 import { StandInPhone } from "./phone/standIn";
 import { storeBytes } from "./store";
 
 const DEMO_SCENE = "tram-quay";
 
-/** The stand-in phone of the kit, with its measured profile when one is saved. */
-export async function standInPhone(db: Db): Promise<Phone> {
-  const saved = await findPhone(db, POCKET_A.name);
-  return new StandInPhone(POCKET_A.name, saved?.profile ?? POCKET_A.profile, DEMO_SCENE);
+/** A stand-in for the phone of the kit that a shot is taken with. */
+export async function standInPhone(db: Db, choice: CameraChoice | null): Promise<Phone> {
+  return new StandInPhone(chosenCamera(await findKit(db), choice), DEMO_SCENE);
 }
 
 export type StartedRun =
@@ -32,7 +30,7 @@ async function keepFrame(
   runId: string,
   recipe: Recipe,
   captured: CapturedFrame,
-  camera: string,
+  { phone, lens }: Camera,
 ): Promise<void> {
   const jpeg = Buffer.from(captured.jpeg.buffer, captured.jpeg.byteOffset, captured.jpeg.byteLength);
   const { width, height, depth } = await readHeader(jpeg);
@@ -48,20 +46,20 @@ async function keepFrame(
     depth,
     thumbnailHash: thumbnail.hash,
     takenAt: captured.takenAt,
-    shutterSeconds: recipe.sequence!.shutterSeconds,
-    iso: recipe.iso ?? GENERIC_MAIN_LENS.baseIso,
-    fNumber: GENERIC_MAIN_LENS.fNumber,
-    camera,
+    shutterSeconds: captured.shutterSeconds,
+    iso: recipe.iso ?? lens.baseIso,
+    fNumber: lens.fNumber,
+    camera: phone,
     recipeLine: printRecipe(recipe),
   });
 }
 
 /** Captures an armed phone's frames into a run and logs it; returns when the run has ended. */
 async function capture(db: Db, phone: Phone, run: Run, recipe: Recipe): Promise<void> {
-  const { name } = await phone.capabilities();
+  const { camera } = await phone.capabilities();
   try {
     for await (const captured of phone.capture()) {
-      await keepFrame(db, run.id, recipe, captured, name);
+      await keepFrame(db, run.id, recipe, captured, camera);
       await publish(db, { topic: "run", id: run.id });
     }
     const taken = (await findRun(db, run.id))?.frames.length ?? 0;
@@ -100,14 +98,15 @@ export async function startRun(
   { database: { db }, capturing }: Pick<Application, "database" | "capturing">,
   request: { readonly shotId: string; readonly recipe: Recipe; readonly options: CaptureOptions },
 ): Promise<StartedRun & { readonly ended?: Promise<void> }> {
-  const phone = await standInPhone(db);
+  const shot = await findShot(db, request.shotId);
+  const phone = await standInPhone(db, shot?.camera ?? null);
   const armed = await phone.arm(request.recipe, request.options);
   if (armed.kind === "refused") return armed;
   const run = await createRun(db, {
     shotId: request.shotId,
     source: "phone",
     recipeLine: printRecipe(request.recipe),
-    phoneName: (await phone.capabilities()).name,
+    phoneName: (await phone.capabilities()).camera.phone,
     state: "running",
     framesWanted: request.recipe.sequence!.frames,
   });

@@ -9,3 +9,8 @@ export function signed(value: number, digits = 1): string {
   if (Number(text) === 0) return (0).toFixed(digits);
   return value > 0 ? `+${text}` : minus(text);
 }
+
+/** Writes how many there are of something: `1 phone`, `3 phones`. */
+export function counted(count: number, thing: string): string {
+  return `${count} ${thing}${count === 1 ? "" : "s"}`;
+}

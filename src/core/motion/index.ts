@@ -1,6 +1,17 @@
 export { coverage, crossingSeconds, type FrameWidth, freezeSeconds, imageSpeedMmPerS, type Mover } from "./crossing";
 export { framesForCleanMedian, ghostOpacity, medianCleanProbability } from "./crowd";
-export { handHeldSeconds, SUPPORTS, type SupportKind, settleDelaySeconds, windBlurPx } from "./shake";
+export { type PressMoment, pressMoment } from "./press";
+export {
+  handHeldSeconds,
+  offeredDelaySeconds,
+  SUPPORT_KINDS,
+  SUPPORTS,
+  type Support,
+  type SupportKind,
+  settleDelaySeconds,
+  windBlurPx,
+  windSeconds,
+} from "./shake";
 export {
   arcDeg,
   longestStarShutter,

@@ -121,8 +121,8 @@ describe("holding still", () => {
     expect(handHeldSeconds("hand", 25, 3)).toBeCloseTo(8 / 25, 10);
     expect(handHeldSeconds("braced", 25, 3)).toBeGreaterThan(8 / 25);
     expect(handHeldSeconds("tripod", 25, 3)).toBeNull();
-    expect(settleDelaySeconds("stick")).toBeGreaterThan(settleDelaySeconds("tripod"));
-    expect(settleDelaySeconds("tripod")).toBeLessThan(2);
+    expect(settleDelaySeconds("stick", null)).toBeGreaterThan(settleDelaySeconds("tripod", null));
+    expect(settleDelaySeconds("tripod", null)).toBeLessThan(2);
   });
 });
 

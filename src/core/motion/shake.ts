@@ -1,4 +1,12 @@
-/** What holds the phone: how long it rings after a touch, how far it moves, and how wind shakes it. */
+/** What holds the phone, as far as its shake goes. */
+export interface Support {
+  /** Time in which the ringing after a touch falls to 1/e, seconds. */
+  readonly settleSeconds: number;
+  /** Blur by wind, pixels rms for each m/s of gust. */
+  readonly gustPxPerMps: number;
+}
+
+/** Kinds of supports with usual values: how long they ring after a touch, how far it moves them, how wind shakes them. */
 export const SUPPORTS = {
   hand: { name: "in the hand", settleSeconds: 0, touchPx: 0, gustPxPerMps: 0 },
   braced: { name: "braced hand", settleSeconds: 0, touchPx: 0, gustPxPerMps: 0 },
@@ -7,9 +15,12 @@ export const SUPPORTS = {
   stick: { name: "stick on a railing", settleSeconds: 1, touchPx: 30, gustPxPerMps: 0.3 },
 } as const;
 export type SupportKind = keyof typeof SUPPORTS;
+export const SUPPORT_KINDS = Object.keys(SUPPORTS) as [SupportKind, ...SupportKind[]];
 
 const BRACED_STOPS = 1.5;
 const LEAST_SHAKE_PX = 0.5;
+/** A phone on a support sways to and fro in about this time, seconds; its blur is whole after a quarter of it. */
+const SWAY_SECONDS = 0.5;
 
 /** Longest hand-held shutter, seconds: 2^stops / equivalent focal length; null on a support. */
 export function handHeldSeconds(support: SupportKind, equivalentMm: number, stabilisationStops: number): number | null {
@@ -17,13 +28,31 @@ export function handHeldSeconds(support: SupportKind, equivalentMm: number, stab
   return 2 ** (stabilisationStops + (support === "braced" ? BRACED_STOPS : 0)) / equivalentMm;
 }
 
-/** Shortest delay after a touch that leaves less than half a pixel of ringing, seconds: A0·e^(-t/τ). */
-export function settleDelaySeconds(support: SupportKind): number {
-  const { settleSeconds, touchPx } = SUPPORTS[support];
-  return touchPx > LEAST_SHAKE_PX ? settleSeconds * Math.log(touchPx / LEAST_SHAKE_PX) : 0;
+/**
+ * Shortest delay after a touch that leaves less than half a pixel of ringing, seconds: A0·e^(-t/τ).
+ *
+ * @param own A person's own measured support of that kind, or null for the usual one.
+ */
+export function settleDelaySeconds(kind: SupportKind, own: Support | null): number {
+  const { settleSeconds, touchPx } = SUPPORTS[kind];
+  return touchPx > LEAST_SHAKE_PX ? (own?.settleSeconds ?? settleSeconds) * Math.log(touchPx / LEAST_SHAKE_PX) : 0;
 }
 
-/** Blur by gusts on a support, pixels rms. */
-export function windBlurPx(support: SupportKind, gustMps: number): number {
-  return SUPPORTS[support].gustPxPerMps * gustMps;
+/** The delay to set: the shortest the phone offers that lasts long enough; null when none does. */
+export function offeredDelaySeconds(delaysSeconds: readonly number[], neededSeconds: number): number | null {
+  return [...delaysSeconds].sort((a, b) => a - b).find((delay) => delay >= neededSeconds) ?? null;
+}
+
+/** Blur by gusts on a support once the shutter outlasts the sway, pixels rms. */
+export function windBlurPx(kind: SupportKind, own: Support | null, gustMps: number): number {
+  return (own?.gustPxPerMps ?? SUPPORTS[kind].gustPxPerMps) * gustMps;
+}
+
+/**
+ * Longest shutter in which gusts move the picture by less than `blurPx`, seconds; infinite where they never do. The blur
+ * is taken to grow evenly over a quarter of a sway.
+ */
+export function windSeconds(kind: SupportKind, own: Support | null, gustMps: number, blurPx: number): number {
+  const whole = windBlurPx(kind, own, gustMps);
+  return whole <= blurPx ? Number.POSITIVE_INFINITY : (SWAY_SECONDS / 4) * (blurPx / whole);
 }

@@ -1,3 +1,4 @@
 export { blurDiscMm, depthOfField, type FocusSetting, hyperfocalMetres } from "./depthOfField";
 export { coveredMetres, equivalentFocalMm, FULL_FRAME_DIAGONAL_MM, fieldOfViewDeg, sensorSizeMm } from "./geometry";
 export { type CameraPose, directionOf, type PicturePoint, pictureProjection } from "./pose";
+export { vignetteInPlace } from "./vignetting";

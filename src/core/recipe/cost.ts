@@ -1,4 +1,4 @@
-import type { Recipe } from "./recipe";
+import type { FileChoice, Recipe } from "./recipe";
 import { type PhonePace, runSeconds } from "./timeLine";
 
 /** What a run takes of a phone. */
@@ -22,4 +22,14 @@ export function runCost(recipe: Recipe, pace: PhonePace): RunCost {
     megabytes: frames * FRAME_MEGABYTES[recipe.files ?? "jpeg"],
     batteryPercent: (BATTERY_PERCENT_PER_HOUR * seconds) / 3600 + BATTERY_PERCENT_PER_FRAME * frames,
   };
+}
+
+/** How many frames this much storage holds. */
+export function framesInStorage(megabytes: number, files: FileChoice): number {
+  return Math.floor(megabytes / FRAME_MEGABYTES[files]);
+}
+
+/** How long a run of so many frames may last on this much of a battery, seconds; negative when the frames alone are too many. */
+export function secondsOnBattery(batteryPercent: number, frames: number): number {
+  return ((batteryPercent - BATTERY_PERCENT_PER_FRAME * frames) * 3600) / BATTERY_PERCENT_PER_HOUR;
 }

@@ -1,4 +1,4 @@
-export { type RunCost, runCost } from "./cost";
+export { framesInStorage, type RunCost, runCost, secondsOnBattery } from "./cost";
 export { parseDuration, printDuration, readableDuration } from "./duration";
 export { recipeFromXmp, recipeXmp } from "./metadata";
 export { type ParsedRecipe, parseRecipe, type RecipeProblem } from "./parseRecipe";
@@ -13,6 +13,7 @@ export {
   type StackMethod,
   type WhiteBalance,
 } from "./recipe";
+export { frameShutters } from "./shutters";
 export {
   effectivePeriodSeconds,
   type FrameTime,

@@ -84,6 +84,8 @@ function withPart(recipe: Recipe, part: PartValue): Recipe {
   switch (part.kind) {
     case "sequence":
       return { ...recipe, sequence: part.value };
+    case "bracket":
+      return { ...recipe, bracketStops: part.value };
     case "iso":
       return { ...recipe, iso: part.value };
     case "filters":

@@ -5,6 +5,7 @@ import { type FileChoice, type Focus, RECIPE_BOUNDS, type Sequence, type WhiteBa
 /** The parts a line is made of, each with the name a message uses. */
 export const PART_KINDS = {
   sequence: "the shutter time",
+  bracket: "the bracket",
   iso: "the ISO",
   filters: "the filters (join several with +)",
   whiteBalance: "the white balance",
@@ -17,6 +18,7 @@ export type PartKind = keyof typeof PART_KINDS;
 /** One part that was understood. */
 export type PartValue =
   | { readonly kind: "sequence"; readonly value: Sequence }
+  | { readonly kind: "bracket"; readonly value: number }
   | { readonly kind: "iso"; readonly value: number }
   | { readonly kind: "filters"; readonly value: readonly NeutralFilter[] }
   | { readonly kind: "whiteBalance"; readonly value: WhiteBalance }
@@ -47,6 +49,7 @@ const span = ([least, most]: Bounds): string => `${least} to ${most.toLocaleStri
 export function readPart(text: string): PartValue | WrongPart {
   if (text === "") return wrong(text, `${ANY_PART} between the bars`);
   if (/^iso/i.test(text)) return readIso(text);
+  if (/^bracket/i.test(text)) return readBracket(text);
   if (/^(nd|od)|stops?$|^\d.*\+/i.test(text)) return readFilters(text);
   if (/^wb|^[\d.,]+\s*k$/i.test(text)) return readWhiteBalance(text);
   if (/^(focus|inf)/i.test(text)) return readFocus(text);
@@ -54,6 +57,15 @@ export function readPart(text: string): PartValue | WrongPart {
   if (/^(raw|dng|jpe?g)/i.test(text)) return readFiles(text);
   if (/^[\d.,]/.test(text)) return readSequence(text);
   return wrong(text, ANY_PART);
+}
+
+function readBracket(text: string): PartValue | WrongPart {
+  const match = /^bracket\s*(\d+(?:[.,]\d+)?)(?:\s*stops?)?$/i.exec(text);
+  const value = match ? readNumber(match[1]!) : Number.NaN;
+  if (!within(value, RECIPE_BOUNDS.bracketStops)) {
+    return wrong(text, `bracket and ${span(RECIPE_BOUNDS.bracketStops)} stops, such as bracket 2 stops`);
+  }
+  return { kind: "bracket", value };
 }
 
 function readIso(text: string): PartValue | WrongPart {

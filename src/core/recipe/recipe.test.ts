@@ -12,6 +12,7 @@ import {
   recipeFromXmp,
   recipeXmp,
   runSeconds,
+  STACK_METHODS,
 } from ".";
 
 const FULL = "24 x 2s every 2.5s | iso 50 | nd 8 | wb 4000K | focus 12m | delay 2s | raw+jpeg -> mean";
@@ -44,6 +45,7 @@ const recipe: fc.Arbitrary<Recipe> = fc.record({
       seconds.map((s) => ({ frames: 1, shutterSeconds: s, periodSeconds: null })),
     ),
   ),
+  bracketStops: fc.option(fc.integer({ min: 3, max: 60 }).map((tenths) => tenths / 10)),
   iso: fc.option(fc.integer({ min: 1, max: 409_600 })),
   filters: fc.array(filter, { maxLength: 3 }),
   whiteBalance: fc.option(
@@ -60,7 +62,7 @@ const recipe: fc.Arbitrary<Recipe> = fc.record({
   ),
   delaySeconds: fc.option(fc.integer({ min: 0, max: 3600 })),
   files: fc.option(fc.constantFrom("jpeg" as const, "raw" as const, "raw+jpeg" as const)),
-  stack: fc.option(fc.constantFrom("lighten" as const, "mean" as const)),
+  stack: fc.option(fc.constantFrom(...STACK_METHODS)),
 });
 
 describe("the recipe line", () => {
@@ -69,6 +71,7 @@ describe("the recipe line", () => {
     expect(problems).toEqual([]);
     expect(read).toEqual({
       sequence: { frames: 24, shutterSeconds: 2, periodSeconds: 2.5 },
+      bracketStops: null,
       iso: 50,
       filters: [{ notation: "factor", value: 8 }],
       whiteBalance: { kind: "kelvin", kelvin: 4000 },
@@ -104,6 +107,8 @@ describe("the recipe line", () => {
     ["4000K | inf | dng+jpg", "wb 4000K | focus inf | raw+jpeg"],
     ["wb auto | focus 80 cm", "wb lock | focus 0.8m"],
     ["-> lighten", "-> lighten"],
+    ["3x1s|bracket 2|iso 50->FUSE", "3 x 1s | bracket 2 stops | iso 50 -> fuse"],
+    ["15 x 1/4 every 4s -> median", "15 x 1/4 every 4s -> median"],
     ["2s\u202fevery", null],
     ["", ""],
   ])("reads %j as %j", (line, canonical) => {

@@ -19,12 +19,14 @@ export type Focus = { readonly kind: "distance"; readonly metres: number } | { r
 export type FileChoice = "jpeg" | "raw" | "raw+jpeg";
 
 /** Ways to fuse frames; the line's last word. */
-export const STACK_METHODS = ["lighten", "mean"] as const;
+export const STACK_METHODS = ["lighten", "mean", "median", "fuse"] as const;
 export type StackMethod = (typeof STACK_METHODS)[number];
 
 /** The settings of a shot. Every part may be absent: null, or an empty list of filters. */
 export interface Recipe {
   readonly sequence: Sequence | null;
+  /** Stops from each frame to the next, around the sequence's shutter time; null for frames that are all alike. */
+  readonly bracketStops: number | null;
   readonly iso: number | null;
   readonly filters: readonly NeutralFilter[];
   readonly whiteBalance: WhiteBalance | null;
@@ -37,6 +39,7 @@ export interface Recipe {
 /** A recipe in which nothing is said yet. */
 export const EMPTY_RECIPE: Recipe = {
   sequence: null,
+  bracketStops: null,
   iso: null,
   filters: [],
   whiteBalance: null,
@@ -54,6 +57,7 @@ export const RECIPE_BOUNDS = {
   iso: [1, 409_600],
   kelvin: [1667, 25_000],
   focusMetres: [0.01, 100_000],
+  bracketStops: [0.3, 6],
   delaySeconds: [0, 86_400],
   filterFactor: [1, 1e9],
   filterStops: [0, 30],

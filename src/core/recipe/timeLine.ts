@@ -1,4 +1,5 @@
 import type { Recipe, Sequence } from "./recipe";
+import { frameShutters } from "./shutters";
 
 /** One frame's open shutter, in seconds after the release (the moment of pressing). */
 export interface FrameTime {
@@ -25,11 +26,19 @@ export function effectivePeriodSeconds(sequence: Sequence, { writeSeconds }: Pho
 export function frameTimes(recipe: Recipe, pace: PhonePace): FrameTime[] {
   const { sequence } = recipe;
   if (sequence === null) return [];
-  const period = effectivePeriodSeconds(sequence, pace);
   const delay = recipe.delaySeconds ?? 0;
-  return Array.from({ length: sequence.frames }, (_, index) => {
-    const opensSeconds = delay + index * period;
-    return { index, opensSeconds, closesSeconds: opensSeconds + sequence.shutterSeconds };
+  if (recipe.bracketStops === null) {
+    const period = effectivePeriodSeconds(sequence, pace);
+    return Array.from({ length: sequence.frames }, (_, index) => {
+      const opensSeconds = delay + index * period;
+      return { index, opensSeconds, closesSeconds: opensSeconds + sequence.shutterSeconds };
+    });
+  }
+  let opensSeconds = delay;
+  return frameShutters(recipe).map((shutterSeconds, index) => {
+    const time = { index, opensSeconds, closesSeconds: opensSeconds + shutterSeconds };
+    opensSeconds += Math.max(sequence.periodSeconds ?? 0, shutterSeconds + pace.writeSeconds);
+    return time;
   });
 }
 
@@ -37,6 +46,7 @@ export function frameTimes(recipe: Recipe, pace: PhonePace): FrameTime[] {
 export function runSeconds(recipe: Recipe, pace: PhonePace): number {
   const { sequence } = recipe;
   if (sequence === null) return 0;
+  if (recipe.bracketStops !== null) return frameTimes(recipe, pace).at(-1)!.closesSeconds;
   const lastOpens = (recipe.delaySeconds ?? 0) + (sequence.frames - 1) * effectivePeriodSeconds(sequence, pace);
   return lastOpens + sequence.shutterSeconds;
 }

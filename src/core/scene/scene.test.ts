@@ -10,6 +10,7 @@ const settings = {
   opensSeconds: 10,
   iso: 50,
   transmission: 1,
+  vignettingStops: 0,
   kelvin: 4000,
   sensorCelsius: 15,
   sensorSeed: 5,

@@ -1,3 +1,4 @@
+import { vignetteInPlace } from "../optics";
 import { exposeBand, type HotSample, hotSamples, type Lens } from "../sensor";
 import { type View, viewOf } from "./camera";
 import { addMovingLight, gatherMovingLight } from "./moving";
@@ -20,6 +21,8 @@ export interface FrameRequest {
   readonly shutterSeconds: number;
   readonly iso: number;
   readonly transmission: number;
+  /** How much darker the corners are, stops. */
+  readonly vignettingStops: number;
   readonly kelvin: number;
   readonly sensorCelsius: number;
   readonly sensorSeed: number;
@@ -69,6 +72,7 @@ export function simulateFrame({ scene, lens, view, still }: Stage, request: Fram
     const to = from + 3 * width * rows;
     light.set(still.subarray(from, to));
     addMovingLight(view, moving, request.shutterSeconds, firstRow, rows, light, hidden);
+    if (request.vignettingStops > 0) vignetteInPlace(light, view, firstRow, rows, request.vignettingStops);
     exposeBand(exposure, { width, firstRow, rows }, light, hot, data.subarray(from, to));
   }
   return { width, height, data };

@@ -1,5 +1,6 @@
 import { MakeTime, Rotation_EQJ_EQD } from "astronomy-engine";
 import { DEG_PER_RAD } from "../units";
+import constellations from "./catalogue/constellations.json";
 import milkyWay from "./catalogue/milkyWay.json";
 import stars from "./catalogue/stars.json";
 
@@ -31,6 +32,9 @@ export const CHART_STAR_VECTORS: Float64Array = unitVectors(stars);
 export const MILKY_WAY_RINGS: readonly (readonly Float64Array[])[] = milkyWay.map((level) =>
   level.map((ring) => unitVectors(ring)),
 );
+
+/** Lines that join the stars of constellations, as unit vectors. */
+export const CONSTELLATION_LINES: readonly Float64Array[] = constellations.map((line) => unitVectors(line));
 
 /** Rotation from the equator of J2000 to that of date, nine numbers by rows; it holds for weeks. */
 export function rotationToDate(at: Date): number[] {

@@ -1,7 +1,8 @@
-export { CHART_STAR_VECTORS, CHART_STARS, MILKY_WAY_RINGS, rotationToDate } from "./chart";
+export { CHART_STAR_VECTORS, CHART_STARS, CONSTELLATION_LINES, MILKY_WAY_RINGS, rotationToDate } from "./chart";
 export { type Crossing, crossings, type Interval, intervalsWhere } from "./crossings";
 export { type HorizonPoint, horizonAltitude } from "./horizon";
 export { moonIlluminance, sunIlluminance } from "./illuminance";
+export { declinationOf, type Moonlight, moonlightOn } from "./moonlight";
 export {
   clearanceDeg,
   coreOf,

@@ -1,5 +1,8 @@
+import { offeredDelaySeconds, SUPPORTS, settleDelaySeconds } from "../motion";
 import { readableDuration } from "../recipe";
-import { fieldEdges, noiseCeilingIso, productAt } from "./edges";
+import { noiseCeilingIso, productAt } from "./edges/brightnessEdges";
+import { BARE_SETUP } from "./edges/edge";
+import { fieldEdges } from "./edges/fieldEdges";
 import { METER_TO_CLIP_STOPS, meterStops, trailHeadroomStops } from "./exposure";
 import type { SolveRequest } from "./request";
 
@@ -17,7 +20,7 @@ export function advise(request: SolveRequest): string[] {
   }
   const clipSeconds = productAt(request, 0, METER_TO_CLIP_STOPS) / lowest;
   const meterSeconds = productAt(request, 0, 0) / lowest;
-  for (const { name, curve, forbids, of } of fieldEdges(request, { filterStops: 0, frames: 1 })) {
+  for (const { name, curve, forbids, of } of fieldEdges(request, BARE_SETUP)) {
     if (curve.kind !== "shutter" || forbids !== "shorter" || of !== "whole" || curve.seconds <= meterSeconds) continue;
     const toMeter = Math.log2(curve.seconds / meterSeconds);
     const toClip = Math.log2(curve.seconds / clipSeconds);
@@ -43,6 +46,12 @@ export function advise(request: SolveRequest): string[] {
   if (dark < -1.5) {
     advice.push(
       `Even ${readableDuration(longest.shutterSeconds)} at the noise ceiling is ${(-dark).toFixed(1)} stops under the meter: fuse frames by mean and brighten, or bring light.`,
+    );
+  }
+  const settle = settleDelaySeconds(request.support, request.ownSupport);
+  if (offeredDelaySeconds(request.camera.delaysSeconds, settle) === null) {
+    advice.push(
+      `A press rings on a ${SUPPORTS[request.support].name} for ${settle.toFixed(1)} s, longer than any delay this phone has: release it by remote, headset button or voice.`,
     );
   }
   return advice;

@@ -1,11 +1,14 @@
 import type { IntentId } from "../intent";
-import type { SolveRequest } from "./request";
+import type { Schools, SolveRequest } from "./request";
 
 /** What a person says of the scene; the rest of a request comes from phone and kit. */
-export type SceneAssumptions = Omit<
-  SolveRequest,
-  "intent" | "camera" | "filterStops" | "framesPerSecond" | "freeMegabytes"
->;
+export type SceneAssumptions = Omit<SolveRequest, "intent" | "camera" | "filterStops">;
+
+/** The practices one starts from. */
+export const USUAL_SCHOOLS: Schools = {
+  ...{ brightness: "meter", water: "silk", stars: "pixels", starFactor: 2, frames: "one", length: "enough" },
+  ...{ isoCeiling: null, whiteBalance: "fixed", kelvin: 4000, focus: "lock", metering: "centre", files: "jpeg" },
+};
 
 const STILL: SceneAssumptions = {
   ...{
@@ -17,8 +20,17 @@ const STILL: SceneAssumptions = {
     water: null,
     crowd: null,
   },
-  ...{ declinationDeg: 0, support: "tripod", stabilisationStops: 3, gustMps: 3, sensorCelsius: 15, windowSeconds: 600 },
-  schools: { brightness: "meter", water: "silk", stars: "pixels", starFactor: 2, frames: "one", isoCeiling: null },
+  ...{
+    declinationDeg: 0,
+    support: "tripod",
+    ownSupport: null,
+    stabilisationStops: 3,
+    gustMps: 3,
+    sensorCelsius: 15,
+    windowSeconds: 600,
+  },
+  ...{ framesPerSecond: 25, freeMegabytes: 20_000, batteryPercent: 100 },
+  schools: USUAL_SCHOOLS,
 };
 
 const CAR = { distanceM: 25, speedMps: 12, headingDegFromPerpendicular: 0 };

@@ -1,8 +1,12 @@
 export { bracketShutters } from "./bracket";
 export type { Prediction, RecipeKind } from "./candidate";
-export { type SceneAssumptions, usualScene } from "./defaults";
-export { type Edge, type EdgeCurve, type FieldSetup, fieldEdges, noiseCeilingIso, productAt } from "./edges";
+export { type SceneAssumptions, USUAL_SCHOOLS, usualScene } from "./defaults";
+export { noiseCeilingIso, productAt } from "./edges/brightnessEdges";
+export { allows, BARE_SETUP, type Edge, type EdgeCurve, edgeSeconds, type FieldSetup } from "./edges/edge";
+export { fieldEdges } from "./edges/fieldEdges";
+export { explain, type Figure } from "./explain";
 export {
+  clippedShare,
   type Exposure,
   METER_TO_CLIP_STOPS,
   meterStops,

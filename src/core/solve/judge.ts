@@ -1,16 +1,22 @@
 import { freezeSeconds, handHeldSeconds, longestStarShutter, starTrailPx } from "../motion";
 import { equivalentFocalMm } from "../optics";
 import { readableDuration } from "../recipe";
-import { type Candidate, type Prediction, periodOf } from "./candidate";
-import { noiseCeilingIso } from "./edges";
+import { type Candidate, openSeconds, type Prediction, periodOf } from "./candidate";
+import { noiseCeilingIso } from "./edges/brightnessEdges";
+import { BARE_SETUP } from "./edges/edge";
+import { fieldEdges } from "./edges/fieldEdges";
 import type { SolveRequest } from "./request";
 
 const HIGHLIGHTS_TARGET = -1;
 const METER_TARGET = 0;
 const CLEAN_SNR = 20;
+/** What clipped surfaces cost a still view, for each unit of their share. */
+const CLIPPED_LOSS = 4;
 /** Trails that are white all through still make a picture, if a lesser one. */
 const WHITE_TRAILS = 0.5;
 const DRAWING_SECONDS = 4;
+/** A frame that gusts have moved is not lost, but softer. */
+const WINDY = 0.8;
 const DARK_INTENTS: ReadonlySet<string> = new Set(["star-points", "star-arcs", "meteors", "light-drawing"]);
 
 const clamp = (value: number): number => Math.max(0, Math.min(1, value));
@@ -110,15 +116,46 @@ export interface Context {
   readonly targetStops: number;
   readonly isoCeiling: number;
   readonly handHeld: number | null;
+  /** Longest shutter before gusts show. */
+  readonly windSeconds: number;
+  /** What the motion needs of all frames together, seconds; null where it needs nothing. */
+  readonly neededSeconds: number | null;
+  /** The longest that motion and phone allow, seconds. */
+  readonly longestSeconds: number;
 }
+
+/** Edges of motion past which a picture is lost; the others only cost something. */
+const LONGEST_IDS: ReadonlySet<string> = new Set(["phone-longest", "texture-to", "stars", "freezing", "frame-rate"]);
 
 /** Works out what is the same for all candidates of a request. */
 export function contextOf(request: SolveRequest): Context {
+  const times = fieldEdges(request, BARE_SETUP).flatMap(({ id, curve, forbids, of }) =>
+    curve.kind === "shutter" ? [{ id, seconds: curve.seconds, forbids, of }] : [],
+  );
+  const needed = times.filter(({ forbids, of }) => forbids === "shorter" && of === "whole");
   return {
+    windSeconds: times.find(({ id }) => id === "wind")?.seconds ?? Number.POSITIVE_INFINITY,
+    neededSeconds: needed.length > 0 ? Math.max(...needed.map(({ seconds }) => seconds)) : null,
+    longestSeconds: Math.min(...times.filter(({ id }) => LONGEST_IDS.has(id)).map(({ seconds }) => seconds)),
     targetStops: request.schools.brightness === "highlights" ? HIGHLIGHTS_TARGET : METER_TARGET,
     isoCeiling: request.schools.isoCeiling ?? noiseCeilingIso(request),
     handHeld: handHeldSeconds(request.support, equivalentFocalMm(request.camera.lens), request.stabilisationStops),
   };
+}
+
+/** What is lost for each stop of time off what the school of length asks for; so many stops over the need are free. */
+const LENGTH_LOSS = 0.04;
+const FREE_STOPS = 2;
+
+/** How well the open time follows the school: no longer than needed, or as long as can be. */
+function lengthFactor(request: SolveRequest, context: Context, candidate: Candidate): number {
+  const open = openSeconds(candidate);
+  const { neededSeconds, longestSeconds } = context;
+  if (request.schools.length === "longest")
+    return clamp(1 - LENGTH_LOSS * Math.max(0, Math.log2(longestSeconds / open)));
+  return neededSeconds === null
+    ? 1
+    : clamp(1 - LENGTH_LOSS * Math.max(0, Math.log2(open / neededSeconds) - FREE_STOPS));
 }
 
 /** How good a candidate is, 0 to 1: everything that matters multiplied, so that one failing cannot be made up for. */
@@ -127,6 +164,7 @@ export function scoreOf(request: SolveRequest, context: Context, candidate: Cand
   const away = p.meterStops - context.targetStops;
   const spread = away > 0 ? 1.1 : DARK_INTENTS.has(request.intent) ? 4 : 1.6;
   const brightness = Math.exp(-((away / spread) ** 2));
+  const clipped = request.intent === "still-view" ? 1 - Math.min(0.5, CLIPPED_LOSS * p.clippedShare) : 1;
   const trail =
     p.trailHeadroomStops === null || request.intent !== "light-trails"
       ? 1
@@ -134,11 +172,24 @@ export function scoreOf(request: SolveRequest, context: Context, candidate: Cand
   const noise = 1 - Math.exp(-p.snrMidTone / (DARK_INTENTS.has(request.intent) ? CLEAN_SNR / 5 : CLEAN_SNR / 2));
   const still =
     handHeld === null || candidate.shutterSeconds <= handHeld ? 1 : clamp(handHeld / candidate.shutterSeconds) ** 2;
+  const windy = candidate.shutterSeconds <= context.windSeconds ? 1 : WINDY;
   const room = p.megabytes <= request.freeMegabytes && p.totalSeconds <= request.windowSeconds * 1.05 + 10 ? 1 : 0;
   const effort = 1 - 0.02 * Math.log2(candidate.frames) - (candidate.filterStops > 0 ? 0.03 : 0);
   const allowed = candidate.iso <= context.isoCeiling * 1.01 ? 1 : 0.4;
   const motion = judgeMotion(request, candidate, p).value;
-  return brightness * trail * noise * motion * still * room * effort * allowed;
+  return (
+    brightness *
+    clipped *
+    trail *
+    noise *
+    motion *
+    still *
+    windy *
+    lengthFactor(request, context, candidate) *
+    room *
+    effort *
+    allowed
+  );
 }
 
 /** Why, in sentences. */
@@ -157,6 +208,11 @@ export function reasonsOf(request: SolveRequest, context: Context, candidate: Ca
   reasons.push(
     `Signal to noise ${p.snrMidTone.toFixed(0)} in the mid-tones, ${p.snrShadow.toFixed(0)} three stops down.`,
   );
+  if (candidate.shutterSeconds > context.windSeconds) {
+    reasons.push(
+      "Gusts move the phone while the shutter is open: keep it low, hang a weight on it, or stack shorter frames.",
+    );
+  }
   if (context.handHeld !== null && candidate.shutterSeconds > context.handHeld) {
     reasons.push(`Too long for the hand: ${readableDuration(candidate.shutterSeconds)}.`);
   }

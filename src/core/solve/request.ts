@@ -1,15 +1,12 @@
+import type { Camera } from "../camera";
 import type { IntentId } from "../intent";
-import type { Ladder } from "../light";
-import type { Mover, StarSchool, SupportKind, WaterKind } from "../motion";
-import type { Lens } from "../sensor";
+import type { Mover, StarSchool, Support, SupportKind, WaterKind } from "../motion";
 
 /** The camera that a recipe must fit. */
-export interface SolveCamera {
-  readonly lens: Lens;
-  readonly shutterLadder: Ladder;
-  readonly isoLadder: Ladder;
-  readonly writeSeconds: number;
-}
+export type SolveCamera = Pick<
+  Camera,
+  "lens" | "shutterLadder" | "isoLadder" | "writeSeconds" | "delaysSeconds" | "lossStops"
+>;
 
 /** Named choices between practices that disagree. */
 export interface Schools {
@@ -21,8 +18,21 @@ export interface Schools {
   readonly starFactor: number;
   /** One long exposure where it can be had, or many short ones. */
   readonly frames: "one" | "many";
+  /** As long as can be, or no longer than the motion needs. */
+  readonly length: "enough" | "longest";
   /** A person's own highest ISO; null for the phone's. */
   readonly isoCeiling: number | null;
+  /** A temperature that the person sets, the automatic one locked, or left to raw development. */
+  readonly whiteBalance: "fixed" | "locked" | "raw";
+  readonly kelvin: number;
+  /**
+   * Automatic once and then locked, by distance on the scale, at infinity, or automatic in a brighter mode first and
+   * locked before coming back.
+   */
+  readonly focus: "lock" | "distance" | "infinity" | "bright-first";
+  /** The part of the picture that a test frame is metered on. */
+  readonly metering: "centre" | "matrix" | "spot";
+  readonly files: "jpeg" | "raw+jpeg";
 }
 
 /** Everything a shot's settings depend on. */
@@ -42,6 +52,8 @@ export interface SolveRequest {
   readonly crowd: { readonly occupancy: number; readonly dwellSeconds: number } | null;
   readonly declinationDeg: number;
   readonly support: SupportKind;
+  /** A person's own support of that kind, as measured; null for the usual one. */
+  readonly ownSupport: Support | null;
   readonly stabilisationStops: number;
   readonly gustMps: number;
   readonly sensorCelsius: number;
@@ -51,5 +63,6 @@ export interface SolveRequest {
   readonly windowSeconds: number;
   readonly framesPerSecond: number;
   readonly freeMegabytes: number;
+  readonly batteryPercent: number;
   readonly schools: Schools;
 }

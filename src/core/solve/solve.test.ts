@@ -1,6 +1,7 @@
 import { thirdStops } from "../light";
 import { GENERIC_MAIN_LENS } from "../sensor";
 import {
+  BARE_SETUP,
   bracketShutters,
   fieldEdges,
   METER_TO_CLIP_STOPS,
@@ -9,6 +10,7 @@ import {
   type SolveRequest,
   solve,
   trailHeadroomStops,
+  USUAL_SCHOOLS,
 } from ".";
 
 const camera = {
@@ -16,23 +18,27 @@ const camera = {
   shutterLadder: thirdStops(-30, 14),
   isoLadder: [50, 100, 200, 400, 800, 1600, 3200],
   writeSeconds: 0.35,
+  delaysSeconds: [0, 2, 5, 10],
+  lossStops: 0,
 };
 const base: SolveRequest = {
   ...{ intent: "still-view", camera, sceneEv: 5, highlightStops: 2, lampIntensityCd: null, mover: null },
-  ...{ vehiclesPerHour: 0, water: null, crowd: null, declinationDeg: 0, support: "tripod", stabilisationStops: 3 },
+  ...{ vehiclesPerHour: 0, water: null, crowd: null, declinationDeg: 0, support: "tripod", ownSupport: null },
   ...{
+    stabilisationStops: 3,
     gustMps: 2,
     sensorCelsius: 15,
     filterStops: [3, 6],
     windowSeconds: 900,
     framesPerSecond: 25,
     freeMegabytes: 20_000,
+    batteryPercent: 100,
   },
-  schools: { brightness: "meter", water: "silk", stars: "pixels", starFactor: 2, frames: "one", isoCeiling: null },
+  schools: USUAL_SCHOOLS,
 };
 const mover = { distanceM: 30, speedMps: 11, headingDegFromPerpendicular: 0 };
 const edge = (request: SolveRequest, id: string, filterStops = 0) =>
-  fieldEdges(request, { filterStops, frames: 1 }).find((each) => each.id === id);
+  fieldEdges(request, { ...BARE_SETUP, filterStops }).find((each) => each.id === id);
 
 describe("the edges", () => {
   it("put a surface at the metered level 3.26 stops under clipping", () => {
@@ -62,7 +68,7 @@ describe("the edges", () => {
   it("say a reason and what moves them, each once", () => {
     const all = fieldEdges(
       { ...base, intent: "light-trails", lampIntensityCd: 300, mover, vehiclesPerHour: 900 },
-      { filterStops: 0, frames: 1 },
+      BARE_SETUP,
     );
     expect(new Set(all.map(({ id }) => id)).size).toBe(all.length);
     for (const { reason, moves } of all) expect(`${reason} ${moves}`).toMatch(/^[A-Z].+\. .+\.$/);

@@ -1,8 +1,18 @@
 import { framesForCleanMedian } from "../motion";
-import { printRecipe, type Recipe, type StackMethod } from "../recipe";
+import { hyperfocalMetres } from "../optics";
+import { type Focus, printRecipe, type Recipe, type StackMethod, type WhiteBalance } from "../recipe";
 import { advise } from "./advise";
-import { type Candidate, type Prediction, periodOf, predict, type RecipeKind, sequenceOf } from "./candidate";
-import { type Edge, fieldEdges } from "./edges";
+import {
+  BRACKET_STOPS,
+  type Candidate,
+  type Prediction,
+  periodOf,
+  predict,
+  type RecipeKind,
+  sequenceOf,
+} from "./candidate";
+import { BARE_SETUP, type Edge } from "./edges/edge";
+import { fieldEdges } from "./edges/fieldEdges";
 import { meterStops } from "./exposure";
 import { type Context, contextOf, reasonsOf, scoreOf } from "./judge";
 import type { SolveRequest } from "./request";
@@ -32,7 +42,10 @@ export interface Solution {
 }
 const FRAME_COUNTS = [1, 2, 4, 8, 16, 32, 64, 128] as const;
 const CLEAN_PROBABILITY = 0.999;
+const BRACKET_FRAMES = 3;
 const MOST_RECIPES = 6;
+/** Blur discs up to this many pixels count as sharp. */
+const SHARP_PX = 2;
 const MOST_FRAMES = 2000;
 const MOST_STOPS_AWAY = 5;
 /** Recipes that do worse than this are not shown while others do. */
@@ -41,8 +54,16 @@ const WORKS_FROM = 0.6;
 const COMPROMISE_FROM = 0.25;
 
 function stackOf(kind: RecipeKind): StackMethod | null {
-  if (kind === "mean") return "mean";
+  if (kind === "mean" || kind === "median") return kind;
+  if (kind === "bracket") return "fuse";
   return kind === "lighten" || kind === "sequence" || kind === "burst" ? "lighten" : null;
+}
+
+/** Whether the phone holds the shortest and the longest frame of a bracket around a shutter time. */
+function bracketFits({ camera }: SolveRequest, shutterSeconds: number): boolean {
+  const reach = 2 ** (((BRACKET_FRAMES - 1) / 2) * BRACKET_STOPS);
+  const { shutterLadder } = camera;
+  return shutterSeconds / reach >= shutterLadder[0]! && shutterSeconds * reach <= shutterLadder.at(-1)!;
 }
 
 /** The kinds and frame counts worth trying for an intent. */
@@ -60,6 +81,9 @@ function plans(
   const list: { kind: RecipeKind; frames: number }[] = [{ kind: "single", frames: 1 }];
   list.push(...several.map((frames) => ({ kind: "mean" as const, frames })));
   if (intent === "light-trails") list.push(...several.map((frames) => ({ kind: "lighten" as const, frames })));
+  if (intent === "still-view" && bracketFits(request, shutterSeconds)) {
+    list.push({ kind: "bracket", frames: BRACKET_FRAMES });
+  }
   if (intent === "emptied-place" && crowd) {
     const frames = framesForCleanMedian(crowd.occupancy, CLEAN_PROBABILITY);
     if (frames !== null && frames <= fits) list.push({ kind: "median", frames });
@@ -78,16 +102,33 @@ function isosAround(request: SolveRequest, context: Context, shutterSeconds: num
   return isoLadder.slice(Math.max(0, at - 1), at + 1);
 }
 
+const STAR_INTENTS: ReadonlySet<string> = new Set(["star-points", "star-arcs", "meteors"]);
+
+/** The focus that a school sets: stars lie at infinity; by distance, the hyperfocal one, to a decimetre. */
+function focusOf({ intent, camera, schools }: SolveRequest): Focus {
+  if (STAR_INTENTS.has(intent) || schools.focus === "infinity") return { kind: "infinity" };
+  if (schools.focus !== "distance") return { kind: "lock" };
+  const { focalLengthMm, fNumber, pitchUm } = camera.lens;
+  const circleOfConfusionMm = (SHARP_PX * pitchUm) / 1000;
+  const metres = hyperfocalMetres({ focalLengthMm, fNumber, circleOfConfusionMm });
+  return { kind: "distance", metres: Math.round(metres * 10) / 10 };
+}
+
+function whiteBalanceOf({ schools }: SolveRequest, frames: number): WhiteBalance | null {
+  if (schools.whiteBalance === "raw" && schools.files !== "jpeg") return { kind: "raw" };
+  if (schools.whiteBalance === "locked") return { kind: "lock" };
+  // A single JPEG may keep the automatic balance; frames to be fused must all have the same.
+  return frames > 1 || schools.whiteBalance === "fixed" ? { kind: "kelvin", kelvin: schools.kelvin } : null;
+}
+
 function recipeOf(request: SolveRequest, candidate: Candidate): Recipe {
-  const { kind, iso, filterStops, frames, stack } = candidate;
-  const stars = kind === "sequence" || kind === "burst" || request.intent === "star-points";
+  const { iso, filterStops, frames } = candidate;
   return {
     ...sequenceOf(request, candidate),
     iso,
     filters: filterStops > 0 ? [{ notation: "stops", value: Math.round(filterStops * 100) / 100 }] : [],
-    whiteBalance: frames > 1 ? { kind: "kelvin", kelvin: 4000 } : null,
-    focus: { kind: stars ? "infinity" : "lock" },
-    stack,
+    whiteBalance: whiteBalanceOf(request, frames),
+    focus: focusOf(request),
   };
 }
 
@@ -127,5 +168,5 @@ export function solve(request: SolveRequest): Solution {
     const { kind, filterStops } = candidate;
     return { kind, recipe, line: printRecipe(recipe), filterStops, verdict: VERDICT(score), score, reasons, predicted };
   });
-  return { recipes, edges: fieldEdges(request, { filterStops: 0, frames: 1 }), advice: advise(request) };
+  return { recipes, edges: fieldEdges(request, BARE_SETUP), advice: advise(request) };
 }

@@ -1,4 +1,14 @@
+export { blendFrame, createFusion, type Fusion, fusedPicture, weighFrame } from "./exposureFusion";
 export { bindKernels, type StackKernels } from "./kernels";
+export { medianInto } from "./median";
 export { layOutMemory, MOST_MEMORY_BYTES } from "./memory";
-export { createStack, foldFrame, readResult, resultChunkSamples, type StackPlan, type StackState } from "./stackState";
+export {
+  createStack,
+  type FoldMethod,
+  foldFrame,
+  readResult,
+  resultChunkSamples,
+  type StackPlan,
+  type StackState,
+} from "./stackState";
 export type { SampleDepth } from "./tables";

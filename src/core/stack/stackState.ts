@@ -3,12 +3,15 @@ import type { StackKernels } from "./kernels";
 import { type Accumulator, createStackMemory, layOutMemory, type MemoryMap } from "./memory";
 import { codeGuesses, codeThresholds, FIXED_POINT_ONE, identityTable, linearTable, type SampleDepth } from "./tables";
 
+/** Methods that see one frame at a time. */
+export type FoldMethod = Extract<StackMethod, "lighten" | "mean">;
+
 /** What is fused, and how. */
 export interface StackPlan {
   readonly width: number;
   readonly height: number;
   readonly depth: SampleDepth;
-  readonly method: StackMethod;
+  readonly method: FoldMethod;
   /** Mean only: average the codes as they are instead of linear light. */
   readonly encoded: boolean;
   readonly threads: number;
@@ -21,7 +24,7 @@ export interface StackState {
   readonly memory: WebAssembly.Memory;
 }
 
-const accumulatorOf = (method: StackMethod): Accumulator => (method === "mean" ? "sum" : "brightest");
+const accumulatorOf = (method: FoldMethod): Accumulator => (method === "mean" ? "sum" : "brightest");
 
 /** Allocates a stack and fills its tables. All samples start at 0, the neutral value of both sum and maximum. */
 export function createStack(plan: StackPlan): StackState {

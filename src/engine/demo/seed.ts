@@ -1,10 +1,11 @@
 import { writeFileSync } from "node:fs";
 import { join } from "node:path";
 import { eq } from "drizzle-orm";
+import type { KitItem, KitList } from "@/contracts/kit";
 import { parseRecipe } from "@/core/recipe";
 import { nightSky, sunEvents } from "@/core/sky";
 import type { Db } from "@/db/database";
-import { saveFilter, savePhone } from "@/db/kit";
+import { saveKitItem } from "@/db/kit";
 import { updateLogEntry } from "@/db/log";
 import { createOuting, createShot } from "@/db/outings";
 import { findRun } from "@/db/runs";
@@ -17,7 +18,6 @@ import { PIPELINE_VERSION } from "../defaults";
 import { dataFolder } from "../folders";
 import { runStackJob } from "../jobs/stackJob";
 import { FolderHeldError } from "../owner";
-import { POCKET_A } from "../phone/profiles";
 import { startRun } from "../runs";
 
 // Loads the demo scenario once: rows, and pictures that the stand-in phone takes and the stacker fuses.
@@ -91,7 +91,8 @@ async function annotate(
   const entries = await db.select().from(logEntries).where(eq(logEntries.shotId, shotId));
   for (const [index, entry] of entries.entries()) {
     const [stack] = entry.stackId ? await db.select().from(stacks).where(eq(stacks.id, entry.stackId)) : [];
-    const what = stack?.parameters.method ?? "run";
+    const method = stack?.parameters.method;
+    const what = method === "mean" || method === "lighten" ? method : "run";
     await updateLogEntry(db, entry.id, { note: shot.notes[what], rating: shot.ratings[what] });
     const createdAt = new Date(takenAt.getTime() + (index + 1) * 90_000);
     await db.update(logEntries).set({ createdAt }).where(eq(logEntries.id, entry.id));
@@ -103,11 +104,12 @@ async function annotate(
 async function seed(): Promise<void> {
   const { database, release } = await openDatabase("the demo loader");
   const { db } = database;
-  const { sites, done, tonight, filters } = OSSARY_QUAY;
+  const { sites, done, tonight, kit } = OSSARY_QUAY;
   const site = await createSite(db, sites.quay);
   await createSite(db, sites.marsh);
-  await savePhone(db, POCKET_A);
-  for (const filter of filters) await saveFilter(db, filter);
+  for (const list of Object.keys(kit) as KitList[]) {
+    for (const item of kit[list]) await saveKitItem(db, list, item as KitItem<KitList>);
+  }
 
   const doneDate = isoDate(Date.now() - done.nightsAgo * DAY_MS);
   const takenAt = eveningOf(doneDate);

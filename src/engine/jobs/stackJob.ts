@@ -12,7 +12,7 @@ import { exifDate } from "../files/exif";
 import { THUMBNAIL_EDGE_PX } from "../files/importFiles";
 import { dataFolder } from "../folders";
 import { dropCheckpoint } from "../stack/checkpoint";
-import type { StackOutcome, StackProgress } from "../stack/runStack";
+import type { StackOutcome, StackProgress } from "../stack/request";
 import { stackInProcess } from "../stack/stackInProcess";
 import { adoptFile, storeBytes, storedPath, temporaryPath } from "../store";
 

@@ -1,6 +1,6 @@
-import type { PhoneProfile } from "@/contracts/phone";
+import type { Camera, PhoneProfile } from "@/core/camera";
 import { isOnLadder, type Ladder, nearestRung } from "@/core/light";
-import { type Recipe, readableDuration } from "@/core/recipe";
+import { frameShutters, type Recipe, readableDuration } from "@/core/recipe";
 import type { ArmProblem, CaptureOptions } from "./protocol";
 
 function offLadder(ladder: Ladder, value: number, write: (value: number) => string): string | null {
@@ -11,10 +11,17 @@ function offLadder(ladder: Ladder, value: number, write: (value: number) => stri
   return `It has ${write(nearestRung(ladder, value))}, not ${write(value)}.`;
 }
 
-/** What in a recipe a phone of this profile cannot do; empty when it can do all of it. */
+/** Half a third of a stop beyond an end of the ladder the end itself still stands for a bracket's frame. */
+const END_SLACK = 2 ** (1 / 6);
+
+function withinLadder(ladder: Ladder, value: number): boolean {
+  return value >= ladder[0]! / END_SLACK && value <= ladder.at(-1)! * END_SLACK;
+}
+
+/** What in a recipe this camera cannot do; empty when it can do all of it. */
 export function armProblems(
   recipe: Recipe,
-  profile: PhoneProfile,
+  camera: Camera,
   widthsPx: readonly number[],
   options: Pick<CaptureOptions, "widthPx">,
 ): ArmProblem[] {
@@ -23,19 +30,26 @@ export function armProblems(
   if (sequence === null)
     problems.push({ part: "shutter", message: "The recipe has no shutter time; write one, such as 2s." });
   else {
-    const wrong = offLadder(profile.shutterLadder, sequence.shutterSeconds, readableDuration);
+    const { shutterLadder } = camera;
+    const wrong = offLadder(shutterLadder, sequence.shutterSeconds, readableDuration);
     if (wrong)
       problems.push({
         part: "shutter",
         message: `This phone cannot hold ${readableDuration(sequence.shutterSeconds)}. ${wrong}`,
       });
+    const outside = frameShutters(recipe).find((seconds) => !withinLadder(shutterLadder, seconds));
+    if (recipe.bracketStops !== null && outside !== undefined)
+      problems.push({
+        part: "shutter",
+        message: `The bracket reaches ${readableDuration(outside)}, beyond what this phone holds: fewer frames, or smaller steps.`,
+      });
   }
   if (iso !== null) {
-    const wrong = offLadder(profile.isoLadder, iso, (value) => `ISO ${value}`);
+    const wrong = offLadder(camera.isoLadder, iso, (value) => `ISO ${value}`);
     if (wrong) problems.push({ part: "iso", message: `This phone has no ISO ${iso}. ${wrong}` });
   }
-  if (delaySeconds !== null && delaySeconds > 0 && !profile.delaysSeconds.includes(delaySeconds)) {
-    const offered = profile.delaysSeconds.filter((delay) => delay > 0).join(", ");
+  if (delaySeconds !== null && delaySeconds > 0 && !camera.delaysSeconds.includes(delaySeconds)) {
+    const offered = camera.delaysSeconds.filter((delay) => delay > 0).join(", ");
     problems.push({ part: "delay", message: `This phone's delays are ${offered} s, not ${delaySeconds} s.` });
   }
   if (files === "raw")
@@ -50,7 +64,10 @@ export function armProblems(
 }
 
 /** What the phone really delivers for a nominal shutter time. */
-export function deliveredShutter(profile: PhoneProfile, nominalSeconds: number): number {
-  const measured = profile.measuredShutters.find((entry) => isOnLadder([entry.nominalSeconds], nominalSeconds));
+export function deliveredShutter(
+  { measuredShutters }: Pick<PhoneProfile, "measuredShutters">,
+  nominalSeconds: number,
+): number {
+  const measured = measuredShutters.find((entry) => isOnLadder([entry.nominalSeconds], nominalSeconds));
   return measured?.deliveredSeconds ?? nominalSeconds;
 }

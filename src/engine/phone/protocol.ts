@@ -1,10 +1,9 @@
-import type { PhoneProfile } from "@/contracts/phone";
+import type { Camera } from "@/core/camera";
 import type { Recipe } from "@/core/recipe";
 
 /** What a phone tells about itself. */
 export interface PhoneCapabilities {
-  readonly name: string;
-  readonly profile: PhoneProfile;
+  readonly camera: Camera;
   /** Widths in pixels that it can write, largest first. */
   readonly widthsPx: readonly number[];
 }
@@ -41,6 +40,8 @@ export interface CapturedFrame {
   readonly index: number;
   readonly name: string;
   readonly jpeg: Uint8Array;
+  /** As the phone says it. */
+  readonly shutterSeconds: number;
   readonly takenAt: Date;
 }
 

@@ -1,7 +1,8 @@
 import { Worker } from "node:worker_threads";
-import type { PhoneProfile } from "@/contracts/phone";
-import { filterTransmission, stackedFilterStops } from "@/core/light";
-import { frameTimes, type Recipe } from "@/core/recipe";
+import type { Camera } from "@/core/camera";
+import { filterTransmission, nearestRung, stackedFilterStops } from "@/core/light";
+import { equivalentFocalMm } from "@/core/optics";
+import { frameShutters, frameTimes, type Recipe } from "@/core/recipe";
 import { sceneNamed, viewOf } from "@/core/scene";
 import { builtFile } from "../folders";
 import { armProblems, deliveredShutter } from "./arm";
@@ -14,7 +15,6 @@ const AUTOMATIC_KELVIN = 3800;
 const SENSOR_CELSIUS = 22;
 /** Scene time at which a run begins: traffic is flowing. */
 const SCENE_STARTS_SECONDS = 8;
-const FULL_FRAME_DIAGONAL_MM = 43.27;
 
 class PhoneThread {
   private readonly worker = new Worker(builtFile("phone-thread.mjs"));
@@ -51,6 +51,11 @@ const wait = (milliseconds: number, signal: AbortSignal): Promise<void> =>
     });
   });
 
+/** The shutter time of a frame, from the phone's own ladder: a bracket's steps fall between its rungs. */
+function frameShutterOnLadder(recipe: Recipe, { shutterLadder }: Camera, index: number): number {
+  return nearestRung(shutterLadder, frameShutters(recipe)[index]!);
+}
+
 /** A phone that looks at a simulated scene and writes real JPEG files. */
 export class StandInPhone implements Phone {
   private armed: { readonly recipe: Recipe; readonly options: CaptureOptions } | undefined;
@@ -59,15 +64,14 @@ export class StandInPhone implements Phone {
   private framesTaken = 0;
 
   constructor(
-    private readonly name: string,
-    private readonly profile: PhoneProfile,
+    private readonly camera: Camera,
     private readonly sceneName: string,
-    /** Widths that it writes; by default its full size, a half and a quarter of it. */
-    private readonly widthsPx: readonly number[] = [1, 2, 4].map((part) => Math.round(profile.lens.widthPx / part)),
+    /** Widths that it writes; by default those of its camera. */
+    private readonly widthsPx: readonly number[] = camera.widthsPx,
   ) {}
 
   async capabilities(): Promise<PhoneCapabilities> {
-    return { name: this.name, profile: this.profile, widthsPx: this.widthsPx };
+    return { camera: this.camera, widthsPx: this.widthsPx };
   }
 
   async status(): Promise<PhoneStatus> {
@@ -75,7 +79,7 @@ export class StandInPhone implements Phone {
   }
 
   async arm(recipe: Recipe, options: CaptureOptions): Promise<ArmResult> {
-    const problems = armProblems(recipe, this.profile, this.widthsPx, options);
+    const problems = armProblems(recipe, this.camera, this.widthsPx, options);
     if (problems.length > 0) return { kind: "refused", problems };
     this.armed = { recipe, options };
     this.state = "armed";
@@ -92,7 +96,7 @@ export class StandInPhone implements Phone {
     const threads = Array.from({ length: THREADS }, () => new PhoneThread());
     try {
       await this.setStage(threads, options.widthPx);
-      const times = frameTimes(recipe, this.profile);
+      const times = frameTimes(recipe, this.camera);
       const pressedAt = Date.now();
       const taking: Promise<Uint8Array>[] = [];
       const take = (index: number) => {
@@ -108,7 +112,8 @@ export class StandInPhone implements Phone {
         if (signal.aborted) return;
         this.framesTaken++;
         const takenAt = new Date(options.startsAt.getTime() + opensSeconds * 1000);
-        yield { index, name: `frame-${String(index + 1).padStart(4, "0")}.jpg`, jpeg, takenAt };
+        const shutterSeconds = frameShutterOnLadder(recipe, this.camera, index);
+        yield { index, name: `frame-${String(index + 1).padStart(4, "0")}.jpg`, jpeg, shutterSeconds, takenAt };
       }
     } finally {
       this.state = "idle";
@@ -123,7 +128,7 @@ export class StandInPhone implements Phone {
 
   /** Renders the scene's still light once, each thread a part of the rows. */
   private async setStage(threads: readonly PhoneThread[], widthPx: number): Promise<void> {
-    const { lens } = this.profile;
+    const { lens } = this.camera;
     const scene = sceneNamed(this.sceneName);
     if (!scene) throw new Error(`There is no scene ${this.sceneName}.`);
     const { height } = viewOf(scene, lens, widthPx);
@@ -146,32 +151,32 @@ export class StandInPhone implements Phone {
     index: number,
     opensSeconds: number,
   ): Promise<Uint8Array> {
-    const { lens } = this.profile;
-    const nominalSeconds = recipe.sequence!.shutterSeconds;
+    const { phone, lens, lossStops, vignettingStops } = this.camera;
+    const nominalSeconds = frameShutterOnLadder(recipe, this.camera, index);
     const iso = recipe.iso ?? lens.baseIso;
-    const sensorDiagonalMm = (Math.hypot(lens.widthPx, lens.heightPx) * lens.pitchUm) / 1000;
     const reply = expectReply(
       await thread.ask({
         kind: "frame",
         quality: 94,
         frame: {
           opensSeconds: SCENE_STARTS_SECONDS + opensSeconds,
-          shutterSeconds: deliveredShutter(this.profile, nominalSeconds),
+          shutterSeconds: deliveredShutter(this.camera, nominalSeconds),
           iso,
-          transmission: filterTransmission(stackedFilterStops(recipe.filters)),
+          transmission: filterTransmission(stackedFilterStops(recipe.filters) + lossStops),
           kelvin: recipe.whiteBalance?.kind === "kelvin" ? recipe.whiteBalance.kelvin : AUTOMATIC_KELVIN,
           sensorCelsius: SENSOR_CELSIUS,
-          sensorSeed: this.name.length,
+          vignettingStops,
+          sensorSeed: phone.length + lens.name.length,
           frameSeed: seed + index,
         },
         notes: {
-          camera: this.name,
+          camera: phone,
           takenAt: new Date(startsAt.getTime() + opensSeconds * 1000),
           shutterSeconds: nominalSeconds,
           iso,
           fNumber: lens.fNumber,
           focalLengthMm: lens.focalLengthMm,
-          equivalentFocalMm: (lens.focalLengthMm * FULL_FRAME_DIAGONAL_MM) / sensorDiagonalMm,
+          equivalentFocalMm: equivalentFocalMm(lens),
           recipe,
         },
       }),

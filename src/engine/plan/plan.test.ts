@@ -10,7 +10,7 @@ import { sheetPdf } from "./sheetPdf";
 const created = new Date("2026-10-01T00:00:00Z");
 const shot = (id: string, name: string, beginsAt: Date | null): Shot => ({
   ...{ id, name, beginsAt, outingId: "o", position: 1, intent: "light-trails", minutes: 12, walkMinutes: 6 },
-  ...{ setupMinutes: 4, deletedAt: null, scene: null, aim: null, createdAt: created },
+  ...{ setupMinutes: 4, deletedAt: null, scene: null, aim: null, camera: null, createdAt: created },
   recipeLine: "20 x 0.5s every 1s | iso 50 | nd 8 -> lighten",
 });
 const outing = (shots: readonly Shot[]): OutingDetail => ({
@@ -21,12 +21,14 @@ const outing = (shots: readonly Shot[]): OutingDetail => ({
   },
   shots,
 });
+const kit = { phones: [], clipOns: [] };
 const early = new Date("2026-10-24T17:10:00Z");
 const late = new Date("2026-10-24T18:30:00Z");
 
 describe("what is taken along", () => {
   const night = plannedNight(
     outing([shot("b", "Second", late), shot("a", "First", early), shot("c", "Unplaced", null)]),
+    kit,
   )!;
 
   it("holds the placed shots in the order of the night, with windows, reasons and cautions", () => {
@@ -39,8 +41,8 @@ describe("what is taken along", () => {
   });
 
   it("is none for loose files, and leaves out shots of another night", () => {
-    expect(plannedNight({ ...outing([]), site: null })).toBeNull();
-    expect(plannedNight(outing([shot("a", "First", new Date("2027-01-01T00:00:00Z"))]))?.shots).toEqual([]);
+    expect(plannedNight({ ...outing([]), site: null }, kit)).toBeNull();
+    expect(plannedNight(outing([shot("a", "First", new Date("2027-01-01T00:00:00Z"))]), kit)?.shots).toEqual([]);
   });
 
   it("is a calendar that an independent reader opens, with an alarm before one must leave", () => {
@@ -66,7 +68,7 @@ describe("what is taken along", () => {
   });
 
   it("is a sheet that says so when nothing is placed", async () => {
-    const pdf = await getDocumentProxy(await sheetPdf(plannedNight(outing([]))!));
+    const pdf = await getDocumentProxy(await sheetPdf(plannedNight(outing([]), kit)!));
     expect((await extractText(pdf, { mergePages: true })).text).toContain("No shot stands on this night yet");
   });
 

@@ -1,3 +1,4 @@
+import { type ClipOn, chosenCamera, type NamedPhone } from "@/core/camera";
 import { CAUTIONS, intentOf } from "@/core/intent";
 import {
   momentsOf,
@@ -12,7 +13,6 @@ import { parseRecipe, type RunCost, runCost } from "@/core/recipe";
 import { type SunEvents, sunEvents } from "@/core/sky";
 import type { OutingDetail, Shot } from "@/db/outings";
 import type { Site } from "@/db/sites";
-import { POCKET_A } from "../phone/profiles";
 
 /** A shot on the night with everything its sheet says. */
 export interface PlannedShot {
@@ -43,7 +43,10 @@ export interface PlannedNight {
 const MINUTE_MS = 60_000;
 
 /** Works out what goes onto the sheet; null for an outing without a site, which has no night. */
-export function plannedNight({ outing, site, shots }: OutingDetail): PlannedNight | null {
+export function plannedNight(
+  { outing, site, shots }: OutingDetail,
+  kit: { readonly phones: readonly NamedPhone[]; readonly clipOns: readonly ClipOn[] },
+): PlannedNight | null {
   if (!site) return null;
   const plan = planNight({ ...site, ...site.series }, outing.date, outing.overrides ?? undefined);
   const windows = nightWindows(plan, momentsOf(plan, MINUTE_MS));
@@ -60,7 +63,7 @@ export function plannedNight({ outing, site, shots }: OutingDetail): PlannedNigh
         score: scoreMoment(shot.intent, middle, plan.site),
         reasons: scoreReasons(shot.intent, middle, plan.site).map(({ because }) => because),
         windows: windows.filter(({ beginMs, endMs }) => beginMs < ends.getTime() && endMs > begins.getTime()),
-        cost: runCost(parseRecipe(shot.recipeLine).recipe, POCKET_A.profile),
+        cost: runCost(parseRecipe(shot.recipeLine).recipe, chosenCamera(kit, shot.camera)),
         cautions: [...own, ...intentOf(shot.intent).cautions.map((id) => CAUTIONS[id])],
       },
     ];

@@ -1,7 +1,7 @@
 import { createHash } from "node:crypto";
 import { open, rename, rm } from "node:fs/promises";
 import type { StackState } from "@/core/stack";
-import type { RefusedFrame, StackRequest } from "./runStack";
+import type { RefusedFrame, StackRequest } from "./request";
 
 /** How far a stack has come: which frames are in the accumulator that was saved with it. */
 export interface CheckpointHead {

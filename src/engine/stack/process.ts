@@ -1,4 +1,5 @@
-import { runStack, type StackOutcome, type StackProgress, type StackRequest } from "./runStack";
+import type { StackOutcome, StackProgress, StackRequest } from "./request";
+import { runStack } from "./runStack";
 
 // The process that stacks, forked by stackInProcess: its memory goes back to the system when it ends, and its
 // allocator can be tuned without touching the server's.

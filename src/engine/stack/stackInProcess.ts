@@ -1,7 +1,7 @@
 import { fork } from "node:child_process";
 import { builtFile } from "../folders";
 import type { FromStackProcess, ToStackProcess } from "./process";
-import type { StackOutcome, StackProgress, StackRequest } from "./runStack";
+import type { StackOutcome, StackProgress, StackRequest } from "./request";
 
 /** Runs a stack in a process of its own; it ends with this one, even when this one is killed. */
 export function stackInProcess(

@@ -50,6 +50,11 @@ export function FocusScale({ focusMetres, nearMetres, farMetres, hyperfocalMetre
         const left = event.currentTarget.getBoundingClientRect().left;
         set(nearestRung(RUNGS, x.invert(event.clientX - left)));
       }}
+      onPointerMove={(event) => {
+        if (event.buttons !== 1) return;
+        const metres = nearestRung(RUNGS, x.invert(event.clientX - event.currentTarget.getBoundingClientRect().left));
+        if (metres !== RUNGS[here]) set(metres);
+      }}
       cursor="pointer"
     >
       <svg width={width} height={HEIGHT} role="presentation" style={{ display: "block" }}>

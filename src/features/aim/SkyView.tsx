@@ -2,15 +2,20 @@
 
 import { Box } from "@chakra-ui/react";
 import { type KeyboardEvent, useEffect, useRef, useState } from "react";
+import type { ShotAim } from "@/contracts/scene";
 import type { CameraPose } from "@/core/optics";
-import type { NightSky } from "@/core/sky";
+import type { NightSky, Shower } from "@/core/sky";
 import { useSize } from "@/ui/useSize";
 import { drawSky } from "./drawSky";
+import { Guides } from "./Guides";
 
 interface SkyViewProps {
   readonly night: NightSky;
   readonly atMs: number;
   readonly pose: CameraPose;
+  readonly shower: Shower | null;
+  readonly constellations: boolean;
+  readonly guides: ShotAim["guides"];
   readonly halfWidth: number;
   /** Height over width of the picture. */
   readonly aspect: number;
@@ -26,7 +31,8 @@ const turned = (pose: CameraPose, azimuthBy: number, tiltBy: number): CameraPose
 });
 
 /** The sky as the lens will see it; drag to turn the camera. */
-export function SkyView({ night, atMs, pose, halfWidth, aspect, spanSeconds, onPose }: SkyViewProps) {
+export function SkyView(props: SkyViewProps) {
+  const { night, atMs, pose, shower, constellations, guides, halfWidth, aspect, spanSeconds, onPose } = props;
   const [ref, box] = useSize<HTMLDivElement>();
   const canvas = useRef<HTMLCanvasElement>(null);
   const [grip, setGrip] = useState<{ readonly x: number; readonly y: number; readonly pose: CameraPose } | null>(null);
@@ -39,8 +45,8 @@ export function SkyView({ night, atMs, pose, halfWidth, aspect, spanSeconds, onP
     canvas.current.width = Math.round(width * ratio);
     canvas.current.height = Math.round(height * ratio);
     context.setTransform(ratio, 0, 0, ratio, 0, 0);
-    drawSky(context, { width, height }, { night, atMs, pose, halfWidth, spanSeconds });
-  }, [night, atMs, pose, halfWidth, spanSeconds, width, height]);
+    drawSky(context, { width, height }, { night, atMs, pose, halfWidth, spanSeconds, shower, constellations });
+  }, [night, atMs, pose, halfWidth, spanSeconds, shower, constellations, width, height]);
   const degPerPx = width > 0 ? (2 * Math.atan(halfWidth) * 180) / Math.PI / width : 0;
   const onKeyDown = (event: KeyboardEvent) => {
     const step = event.shiftKey ? 10 : 1;
@@ -76,6 +82,7 @@ export function SkyView({ night, atMs, pose, halfWidth, aspect, spanSeconds, onP
         }
         onPointerUp={() => setGrip(null)}
       />
+      {guides !== "none" && width > 0 && <Guides kind={guides} width={width} height={height} />}
     </Box>
   );
 }

@@ -2,6 +2,7 @@ import { type CameraPose, type PicturePoint, pictureProjection } from "@/core/op
 import {
   CHART_STAR_VECTORS,
   CHART_STARS,
+  CONSTELLATION_LINES,
   chartPlaces,
   coreOf,
   horizonAltitude,
@@ -9,6 +10,8 @@ import {
   moonOf,
   type NightSky,
   rotationToDate,
+  type Shower,
+  starOf,
   sunOf,
 } from "@/core/sky";
 import { ON_SKY, skyColour } from "@/ui/theme/skyScale";
@@ -20,6 +23,9 @@ export interface SkyDrawing {
   readonly pose: CameraPose;
   /** Half the picture's width, in focal lengths. */
   readonly halfWidth: number;
+  /** The radiant of the night's shower; null without one worth drawing. */
+  readonly shower: Shower | null;
+  readonly constellations: boolean;
   /** How long the shutter is open in all, for arcs; 0 for points. */
   readonly spanSeconds: number;
 }
@@ -40,7 +46,7 @@ const starColour = (index: number): string =>
 
 /** Draws the computed sky in the lens's own projection: stars or arcs, Milky Way, moon, core, pole, skyline. */
 export function drawSky(context: CanvasRenderingContext2D, size: Size, drawing: SkyDrawing): void {
-  const { night, atMs, pose, halfWidth, spanSeconds } = drawing;
+  const { night, atMs, pose, halfWidth, spanSeconds, shower, constellations } = drawing;
   const scale = size.width / 2 / halfWidth;
   const project = pictureProjection(pose);
   const toPx = (point: PicturePoint): [number, number] => [
@@ -62,6 +68,8 @@ export function drawSky(context: CanvasRenderingContext2D, size: Size, drawing: 
   const dark = Math.max(0, Math.min(1, (-6 - sun.altitudeDeg) / 9));
   if (dark > 0) {
     drawMilkyWay(context, night, atMs, toDate, at, dark);
+    if (constellations)
+      drawLines(context, night, atMs, toDate, at, CONSTELLATION_LINES, `rgba(140, 168, 216, ${0.5 * dark})`);
     drawStars(context, night, atMs, toDate, at, dark, spanSeconds);
   }
   const label = (text: string, [x, y]: readonly [number, number], colour: string) => {
@@ -90,6 +98,7 @@ export function drawSky(context: CanvasRenderingContext2D, size: Size, drawing: 
     5,
   );
   mark("galactic centre", coreOf(night)(atMs), ON_SKY.lamp, 9);
+  if (shower) mark(`radiant, ${shower.name}`, starOf(night, shower)(atMs), ON_SKY.moss, 8);
   const moon = moonOf(night, atMs);
   const moonAt = at(moon.altitudeDeg, moon.azimuthDeg);
   if (moonAt) {
@@ -117,26 +126,39 @@ function drawMilkyWay(
   at: Locate,
   dark: number,
 ): void {
-  context.strokeStyle = `rgba(205, 214, 240, ${0.4 * dark})`;
-  context.lineWidth = 1;
   for (const rings of MILKY_WAY_RINGS) {
-    context.beginPath();
-    for (const ring of rings) {
-      const places = new Float32Array((2 * ring.length) / 3);
-      chartPlaces(night.track, night.place, atMs, ring, toDate, places);
-      let drawing = false;
-      for (let i = 0; i < places.length; i += 2) {
-        const px = at(places[i]!, places[i + 1]!);
-        if (!px) drawing = false;
-        else if (drawing) context.lineTo(px[0], px[1]);
-        else {
-          context.moveTo(px[0], px[1]);
-          drawing = true;
-        }
+    drawLines(context, night, atMs, toDate, at, rings, `rgba(205, 214, 240, ${0.4 * dark})`);
+  }
+}
+
+/** Strokes lines on the sky, leaving out what lies behind the camera. */
+function drawLines(
+  context: CanvasRenderingContext2D,
+  night: NightSky,
+  atMs: number,
+  toDate: readonly number[],
+  at: Locate,
+  lines: readonly Float64Array[],
+  colour: string,
+): void {
+  context.strokeStyle = colour;
+  context.lineWidth = 1;
+  context.beginPath();
+  for (const line of lines) {
+    const places = new Float32Array((2 * line.length) / 3);
+    chartPlaces(night.track, night.place, atMs, line, toDate, places);
+    let drawing = false;
+    for (let i = 0; i < places.length; i += 2) {
+      const px = at(places[i]!, places[i + 1]!);
+      if (!px) drawing = false;
+      else if (drawing) context.lineTo(px[0], px[1]);
+      else {
+        context.moveTo(px[0], px[1]);
+        drawing = true;
       }
     }
-    context.stroke();
   }
+  context.stroke();
 }
 
 function drawStars(

@@ -1,18 +1,19 @@
 "use client";
 
 import { useQuery, useQueryClient } from "@tanstack/react-query";
-import { useEffect } from "react";
+import { useCallback, useEffect } from "react";
 import { z } from "zod";
+import { kitReply } from "@/contracts/kit";
 import {
   jobReply,
   logReply,
   outingListReply,
   outingReply,
-  phoneReply,
   runReply,
   shotDetailReply,
   siteReply,
 } from "@/contracts/replies";
+import { type Camera, type CameraChoice, chosenCamera } from "@/core/camera";
 import { getJson } from "./client";
 
 /** All outings. */
@@ -31,13 +32,21 @@ export const useOuting = (id: string) =>
 export const useShot = (id: string) =>
   useQuery({ queryKey: ["shot", id], queryFn: () => getJson(`/api/shots/${id}`, shotDetailReply) });
 
-/** The phone at hand. */
-export const usePhone = () =>
-  useQuery({
-    queryKey: ["phone"],
-    queryFn: () => getJson("/api/phone", phoneReply),
-    staleTime: Number.POSITIVE_INFINITY,
-  });
+/** Everything a person owns. */
+export const useKit = () => useQuery({ queryKey: ["kit"], queryFn: () => getJson("/api/kit", kitReply) });
+
+/** Finds the camera that a choice names in the kit; it gives undefined while the kit is on its way. */
+export function useCameraOf(): (choice: CameraChoice | null) => Camera | undefined {
+  const kit = useKit().data;
+  return useCallback((choice) => (kit ? chosenCamera(kit, choice) : undefined), [kit]);
+}
+
+/** The camera that a shot is taken with; undefined while it is on its way. */
+export function useShotCamera(shotId: string): Camera | undefined {
+  const shot = useShot(shotId).data?.shot;
+  const cameraOf = useCameraOf();
+  return shot && cameraOf(shot.camera);
+}
 
 /** The log, newest first. */
 export const useLog = () => useQuery({ queryKey: ["log"], queryFn: () => getJson("/api/log", logReply), staleTime: 0 });

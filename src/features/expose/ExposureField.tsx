@@ -4,19 +4,23 @@ import { Box, VisuallyHidden } from "@chakra-ui/react";
 import { type KeyboardEvent, type PointerEvent, useMemo, useState } from "react";
 import { nearestRung } from "@/core/light";
 import { readableDuration } from "@/core/recipe";
-import { type Edge, fieldEdges, type SolvedRecipe, type SolveRequest } from "@/core/solve";
+import { type Edge, type FieldSetup, fieldEdges, type SolvedRecipe, type SolveRequest } from "@/core/solve";
 import { useSize } from "@/ui/useSize";
 import { signed } from "@/ui/words";
+import { EdgeLines } from "./EdgeLines";
+import { FieldGround } from "./FieldGround";
 import {
-  allows,
   axisIsos,
   axisTimes,
   brightnessDiagonals,
-  diagonalThrough,
-  edgeSeconds,
+  edgeLine,
   fieldBox,
   fieldScales,
-  placeLabels,
+  nameRows,
+  placeAlong,
+  placeRows,
+  takenBy,
+  uprightNames,
 } from "./fieldGeometry";
 
 /** A point of the field: one frame's settings. */
@@ -27,8 +31,9 @@ export interface FieldPoint {
 
 interface ExposureFieldProps {
   readonly request: SolveRequest;
-  readonly filterStops: number;
-  readonly frames: number;
+  readonly setup: FieldSetup;
+  /** Edges as they stood before the last change of the scene. */
+  readonly before: readonly Edge[];
   readonly point: FieldPoint | null;
   readonly recipes: readonly SolvedRecipe[];
   readonly chosenEdge: string | null;
@@ -37,45 +42,66 @@ interface ExposureFieldProps {
   readonly onRecipe: (recipe: SolvedRecipe) => void;
 }
 
-const MOVES = "transform 180ms, opacity 180ms";
+const SLIDES = "transform 180ms, opacity 180ms";
+const MOST_ROWS = 6;
+const POINT_CLEARANCE_PX = 16;
 
 /** Shutter across, ISO up, every limit as an edge with its name; what is left is the open ground. */
 export function ExposureField(props: ExposureFieldProps) {
-  const { request, filterStops, frames, point, recipes, chosenEdge, onEdge, onPoint, onRecipe } = props;
+  const { request, setup, before, point, recipes, chosenEdge, onEdge, onPoint, onRecipe } = props;
+  const { filterStops, frames, stack } = setup;
   const [ref, { width, height }] = useSize<HTMLDivElement>();
   const [held, setHeld] = useState(false);
   const { shutterLadder, isoLadder } = request.camera;
-  const box = fieldBox(Math.max(200, width), Math.max(160, height));
-  const scales = fieldScales(box, request, frames);
+  const edges = useMemo(
+    () => fieldEdges(request, { filterStops, frames, stack }),
+    [request, filterStops, frames, stack],
+  );
+  const { box, scales, uprightLabels } = useMemo(() => {
+    const wide = Math.max(200, width);
+    const tall = Math.max(160, height);
+    const flat = fieldBox(wide, tall, 0);
+    const rows = nameRows(uprightNames(edges, fieldScales(flat, request, frames), frames), flat.right).filter(
+      ({ row }) => row < MOST_ROWS,
+    );
+    const field = fieldBox(wide, tall, 1 + Math.max(0, ...rows.map(({ row }) => row)));
+    return { box: field, scales: fieldScales(field, request, frames), uprightLabels: placeRows(rows, field) };
+  }, [edges, request, frames, width, height]);
   const { x, y } = scales;
-  const edges = useMemo(() => fieldEdges(request, { filterStops, frames }), [request, filterStops, frames]);
-  const diagonals = brightnessDiagonals(box, scales, request, { filterStops, frames });
-  const open = useMemo(
-    () =>
-      shutterLadder.flatMap((shutter) =>
-        isoLadder
-          .filter((iso) =>
-            edges.every((edge) => edge.id === "dark-current" || allows(edge, shutter * frames, iso, frames)),
-          )
-          .map((iso) => ({ shutter, iso })),
-      ),
-    [edges, shutterLadder, isoLadder, frames],
-  );
-  const half = (ladder: readonly number[], value: number) => {
-    const index = ladder.indexOf(value);
-    const low = index > 0 ? Math.sqrt(ladder[index - 1]! * value) : value / 1.12;
-    const high = index < ladder.length - 1 ? Math.sqrt(ladder[index + 1]! * value) : value * 1.12;
-    return [low, high] as const;
-  };
-  const upright = edges.flatMap((edge) => {
-    const seconds = edgeSeconds(edge, frames);
-    if (seconds === null || seconds < x.domain()[0]! || seconds > x.domain()[1]!) return [];
-    return [{ edge, at: x(seconds) }];
+  const inField = (seconds: number) => seconds >= x.domain()[0]! && seconds <= x.domain()[1]!;
+  const diagonals = brightnessDiagonals(box, scales, request, { filterStops, frames }).map((diagonal) => ({
+    ...diagonal,
+    text: diagonal.stops === 0 ? "meter" : signed(diagonal.stops, 0),
+    labelX: diagonal.x1 + 6,
+    labelY: Math.max(box.top + 13, diagonal.y1 + 15),
+  }));
+  const shown = recipes.flatMap((recipe, index) => {
+    const { sequence, iso } = recipe.recipe;
+    const here = sequence && sequence.frames === frames && recipe.filterStops === filterStops;
+    if (!here || iso === null || !inField(sequence.shutterSeconds * frames)) return [];
+    return [{ recipe, number: index + 1, px: x(sequence.shutterSeconds * frames), py: y(iso) }];
   });
-  const labels = placeLabels(
-    upright.map(({ edge, at }) => ({ id: edge.id, text: edge.name, at })),
+  const pointAt =
+    point && inField(point.shutterSeconds * frames) ? { px: x(point.shutterSeconds * frames), py: y(point.iso) } : null;
+  const around = ({ px, py }: { readonly px: number; readonly py: number }) => ({
+    left: px - POINT_CLEARANCE_PX,
+    right: px + POINT_CLEARANCE_PX,
+    top: py - 1.5 * POINT_CLEARANCE_PX,
+    bottom: py + POINT_CLEARANCE_PX,
+  });
+  const lineLabels = placeAlong(
+    edges.flatMap((edge) => {
+      const line = edgeLine(edge, box, scales, frames);
+      return line ? [{ id: edge.id, text: edge.name, line }] : [];
+    }),
     box,
+    [
+      ...diagonals.map(({ text, labelX, labelY }) => takenBy(text, labelX, labelY, "start")),
+      ...shown.map(around),
+      ...(pointAt ? [around(pointAt)] : []),
+    ],
   );
+
   const moveTo = (event: PointerEvent<SVGSVGElement>) => {
     const area = event.currentTarget.getBoundingClientRect();
     const seconds = x.invert(event.clientX - area.left) / frames;
@@ -99,7 +125,6 @@ export function ExposureField(props: ExposureFieldProps) {
     event.preventDefault();
     onPoint(next);
   };
-  const inField = (seconds: number) => seconds >= x.domain()[0]! && seconds <= x.domain()[1]!;
   return (
     <Box ref={ref} flex="1" minH="0" position="relative">
       {width > 0 && (
@@ -120,6 +145,9 @@ export function ExposureField(props: ExposureFieldProps) {
           onPointerMove={(event) => held && moveTo(event)}
           onPointerUp={() => setHeld(false)}
         >
+          <clipPath id="expose-field">
+            <rect x={box.left} y={box.top} width={box.right - box.left} height={box.bottom - box.top} />
+          </clipPath>
           <Box asChild color="slate">
             <rect
               x={box.left}
@@ -129,29 +157,10 @@ export function ExposureField(props: ExposureFieldProps) {
               fill="currentColor"
             />
           </Box>
-          <Box asChild color="moss">
-            <g>
-              {open.map(({ shutter, iso }) => {
-                const [fromS, toS] = half(shutterLadder, shutter);
-                const [fromI, toI] = half(isoLadder, iso);
-                const left = Math.max(box.left, x(fromS * frames));
-                return (
-                  <rect
-                    key={`${shutter} ${iso}`}
-                    x={left}
-                    y={Math.max(box.top, y(toI))}
-                    width={Math.max(0, Math.min(box.right, x(toS * frames)) - left + 0.4)}
-                    height={Math.max(0, Math.min(box.bottom, y(fromI)) - Math.max(box.top, y(toI)) + 0.4)}
-                    fill="currentColor"
-                    opacity={0.3}
-                  />
-                );
-              })}
-            </g>
-          </Box>
-          {diagonals.map(({ stops, x1, y1, x2, y2 }) => (
+          <FieldGround camera={request.camera} edges={edges} frames={frames} box={box} scales={scales} />
+          {diagonals.map(({ stops, x1, y1, x2, y2, text, labelX, labelY }) => (
             <Box asChild key={stops} color={stops === 0 ? "lamp" : "ash"}>
-              <g style={{ transition: MOVES }}>
+              <g>
                 <line
                   x1={x1}
                   y1={y1}
@@ -162,41 +171,22 @@ export function ExposureField(props: ExposureFieldProps) {
                   opacity={stops === 0 ? 1 : 0.5}
                   strokeDasharray={stops === 0 ? undefined : "2 4"}
                 />
-                <text x={x1 + 6} y={Math.max(box.top + 13, y1 + 15)} fontSize={11.5} fill="currentColor">
-                  {stops === 0 ? "meter" : signed(stops, 0)}
+                <text x={labelX} y={labelY} fontSize={11.5} fill="currentColor">
+                  {text}
                 </text>
               </g>
             </Box>
           ))}
-          {edges.map((edge) => (
-            <EdgeLine
-              key={edge.id}
-              edge={edge}
-              box={box}
-              scales={scales}
-              frames={frames}
-              chosen={edge.id === chosenEdge}
-              onChoose={() => onEdge(edge.id === chosenEdge ? null : edge.id)}
-            />
-          ))}
-          {labels.map(({ id, text, x: at, y: up, anchor }) => (
-            <Box asChild key={id} color={id === chosenEdge ? "lamp" : id.startsWith("phone") ? "ash" : "coral"}>
-              <text
-                x={at}
-                y={up}
-                fontSize={11.5}
-                textAnchor={anchor}
-                fill="currentColor"
-                style={{ cursor: "pointer" }}
-                onPointerDown={(event) => {
-                  event.stopPropagation();
-                  onEdge(id === chosenEdge ? null : id);
-                }}
-              >
-                {text}
-              </text>
-            </Box>
-          ))}
+          <EdgeLines
+            edges={edges}
+            before={before}
+            labels={[...uprightLabels, ...lineLabels]}
+            box={box}
+            scales={scales}
+            frames={frames}
+            chosenId={chosenEdge}
+            onChoose={onEdge}
+          />
           {axisTimes(scales).map(({ seconds, at, label }) => (
             <Box asChild key={seconds} color="ash">
               <text x={at} y={box.bottom + 18} fontSize={11.5} textAnchor="middle" fill="currentColor">
@@ -211,39 +201,30 @@ export function ExposureField(props: ExposureFieldProps) {
               </text>
             </Box>
           ))}
-          {recipes.map((recipe, index) => {
-            const { sequence, iso } = recipe.recipe;
-            if (
-              !sequence ||
-              iso === null ||
-              recipe.filterStops !== filterStops ||
-              !inField(sequence.shutterSeconds * sequence.frames)
-            )
-              return null;
-            if (sequence.frames !== frames) return null;
-            return (
-              <Box asChild key={recipe.line} color={recipe.verdict === "works" ? "moss" : "ash"}>
-                <g
-                  transform={`translate(${x(sequence.shutterSeconds * frames)},${y(iso)})`}
-                  style={{ cursor: "pointer" }}
-                  onPointerDown={(event) => {
-                    event.stopPropagation();
-                    onRecipe(recipe);
-                  }}
-                >
-                  <circle r={9} fill="none" stroke="currentColor" strokeWidth={2} />
-                  <text y={-13} fontSize={11.5} textAnchor="middle" fill="currentColor">
-                    {index + 1}
-                  </text>
-                </g>
-              </Box>
-            );
-          })}
-          {point && inField(point.shutterSeconds * frames) && (
+          {shown.map(({ recipe, number, px, py }) => (
+            <Box asChild key={recipe.line} color={recipe.verdict === "works" ? "moss" : "ash"}>
+              <g
+                transform={`translate(${px},${py})`}
+                style={{ cursor: "pointer" }}
+                onPointerDown={(event) => {
+                  event.stopPropagation();
+                  onRecipe(recipe);
+                }}
+              >
+                <circle r={9} fill="none" stroke="currentColor" strokeWidth={2} />
+                <text y={-13} fontSize={11.5} textAnchor="middle" fill="currentColor">
+                  {number}
+                </text>
+              </g>
+            </Box>
+          ))}
+          {pointAt && (
             <Box asChild color="lamp">
               <g
-                transform={`translate(${x(point.shutterSeconds * frames)},${y(point.iso)})`}
-                style={{ transition: held ? "none" : MOVES }}
+                style={{
+                  transform: `translate(${pointAt.px}px, ${pointAt.py}px)`,
+                  transition: held ? "none" : SLIDES,
+                }}
                 pointerEvents="none"
               >
                 <circle r={7} fill="currentColor" />
@@ -267,70 +248,6 @@ export function ExposureField(props: ExposureFieldProps) {
           </tbody>
         </table>
       </VisuallyHidden>
-    </Box>
-  );
-}
-
-interface EdgeLineProps {
-  readonly edge: Edge;
-  readonly box: ReturnType<typeof fieldBox>;
-  readonly scales: ReturnType<typeof fieldScales>;
-  readonly frames: number;
-  readonly chosen: boolean;
-  readonly onChoose: () => void;
-}
-
-/** One limit as a line; those of ISO and brightness carry their name along themselves. */
-function EdgeLine({ edge, box, scales, frames, chosen, onChoose }: EdgeLineProps) {
-  const { x, y } = scales;
-  const { curve, id, name } = edge;
-  const colour = chosen ? "lamp" : id.startsWith("phone") ? "ash" : "coral";
-  const stroke = { stroke: "currentColor", strokeWidth: chosen ? 2.6 : 1.5 } as const;
-  if (curve.kind === "shutter") {
-    const at = x(edgeSeconds(edge, frames)!);
-    if (at < box.left || at > box.right) return null;
-    return (
-      <Box asChild color={colour}>
-        <line x1={at} x2={at} y1={box.top} y2={box.bottom} {...stroke} />
-      </Box>
-    );
-  }
-  const label = (text: string, tx: number, ty: number, anchor: "start" | "end") => (
-    <text
-      x={tx}
-      y={ty}
-      fontSize={11.5}
-      textAnchor={anchor}
-      fill="currentColor"
-      style={{ cursor: "pointer" }}
-      onPointerDown={(event) => {
-        event.stopPropagation();
-        onChoose();
-      }}
-    >
-      {text}
-    </text>
-  );
-  if (curve.kind === "iso") {
-    const at = y(curve.iso);
-    if (at < box.top || at > box.bottom) return null;
-    return (
-      <Box asChild color={colour}>
-        <g>
-          <line x1={box.left} x2={box.right} y1={at} y2={at} {...stroke} />
-          {label(name, box.right - 6, at - 4, "end")}
-        </g>
-      </Box>
-    );
-  }
-  const line = diagonalThrough(box, scales, curve.product * frames);
-  if (!line) return null;
-  return (
-    <Box asChild color={colour}>
-      <g style={{ transition: MOVES }}>
-        <line {...line} {...stroke} />
-        {label(name, line.x2 - 8, Math.min(box.bottom - 6, line.y2 - 6), "end")}
-      </g>
     </Box>
   );
 }

@@ -1,75 +1,34 @@
 "use client";
 
-import { Box, Flex, Input } from "@chakra-ui/react";
-import { useState } from "react";
+import { Box, Flex } from "@chakra-ui/react";
+import type { ReactNode } from "react";
+import type { KitReply } from "@/contracts/kit";
 import { type ShotScene, shotScene } from "@/contracts/scene";
 import { exposureValue, LIT_SUBJECTS } from "@/core/light";
-import { SUPPORTS, WATERS } from "@/core/motion";
+import { SUPPORTS, type SupportKind, WATERS, type WaterKind } from "@/core/motion";
 import { parseDuration } from "@/core/recipe";
+import { Choose } from "@/ui/Choose";
+import { Entry, Row, typedNumber } from "@/ui/Entry";
 import { minus, signed } from "@/ui/words";
 
 interface SceneFormProps {
   readonly scene: ShotScene;
   readonly fNumber: number;
-  /** The point's own settings, for a test frame's reading. */
+  readonly supports: KitReply["supports"];
+  /** The point's own brightness, for a test frame's reading; null without a point. */
   readonly meterStops: number | null;
   /** The clear sky's EV when the shot is planned; null while it is not. */
   readonly plannedSkyEv: number | null;
+  readonly testPicture: ReactNode;
   readonly onChange: (change: Partial<ShotScene>) => void;
 }
 
-const number = (text: string): number =>
-  text.trim() === "" ? Number.NaN : Number(text.trim().replace(",", ".").replace("\u2212", "-"));
-
-function Line({ label, children }: { readonly label: string; readonly children: React.ReactNode }) {
-  return (
-    <Flex align="center" gap="8px" py="3px" fontSize="12.5px" minH="30px">
-      <Box flex="1" color="ash">
-        {label}
-      </Box>
-      {children}
-    </Flex>
-  );
-}
-
-function Entry(props: {
-  readonly label: string;
-  readonly value: string;
-  readonly width?: string;
-  readonly placeholder?: string;
-  /** Takes what was typed; returns what is wrong with it, or null. */
-  readonly onCommit: (text: string) => string | null;
-}) {
-  const [problem, setProblem] = useState<string | null>(null);
-  return (
-    <Box>
-      <Input
-        key={props.value}
-        size="xs"
-        width={props.width ?? "84px"}
-        aria-label={props.label}
-        aria-invalid={problem !== null}
-        title={problem ?? props.label}
-        bg="slate"
-        borderColor={problem ? "coral" : "line"}
-        fontFamily="mono"
-        textAlign="right"
-        placeholder={props.placeholder}
-        defaultValue={props.value}
-        onBlur={(event) => event.target.value !== props.value && setProblem(props.onCommit(event.target.value))}
-        onKeyDown={(event) => event.key === "Enter" && event.currentTarget.blur()}
-      />
-      {problem && (
-        <Box color="coral" fontSize="11.5px" maxW="150px" role="alert">
-          {problem}
-        </Box>
-      )}
-    </Box>
-  );
-}
+const STILL = "none";
+const USUAL_MOVER = { distanceM: 25, speedMps: 12, headingDegFromPerpendicular: 0 };
 
 /** Where the light comes from, what moves, and what holds the phone; every way in shows the EV it gives. */
-export function SceneForm({ scene, fNumber, meterStops, plannedSkyEv, onChange }: SceneFormProps) {
+export function SceneForm(props: SceneFormProps) {
+  const { scene, fNumber, supports, meterStops, plannedSkyEv, testPicture, onChange } = props;
   const commit = (key: keyof ShotScene, value: unknown): string | null => {
     const checked = shotScene.shape[key].safeParse(value);
     if (!checked.success) return checked.error.issues[0]?.message ?? "That cannot be used.";
@@ -84,137 +43,178 @@ export function SceneForm({ scene, fNumber, meterStops, plannedSkyEv, onChange }
     return light(exposureValue({ fNumber, shutterSeconds: seconds, iso: Number(match[2]) }));
   };
   const reading = (text: string): string | null => {
-    const stops = number(text);
+    const stops = typedNumber(text);
     if (!Number.isFinite(stops) || Math.abs(stops) > 12) return "Write the meter's stops, such as +1.3.";
     if (meterStops === null) return "Set a point in the field first.";
     return light(scene.sceneEv + stops - meterStops);
   };
-  const select = { bg: "slate", height: "26px", fontSize: "12.5px", maxW: "170px" } as const;
-  const moverEntry = (key: "distanceM" | "speedMps" | "headingDegFromPerpendicular", label: string) =>
+  const numberRow = (key: keyof ShotScene, label: string, name: string, value: number) => (
+    <Row label={label}>
+      <Entry label={name} value={minus(String(value))} onCommit={(text) => commit(key, typedNumber(text))} />
+    </Row>
+  );
+  const moverRow = (key: "distanceM" | "speedMps" | "headingDegFromPerpendicular", label: string) =>
     scene.mover && (
-      <Line label={label}>
+      <Row label={label}>
         <Entry
           label={label}
           value={minus(String(scene.mover[key]))}
-          onCommit={(text) => commit("mover", { ...scene.mover, [key]: number(text) })}
+          onCommit={(text) => commit("mover", { ...scene.mover, [key]: typedNumber(text) })}
         />
-      </Line>
+      </Row>
     );
+  const heading = (text: string) => (
+    <Box as="h3" fontSize="13px" fontWeight={620} mt="8px">
+      {text}
+    </Box>
+  );
   return (
     <Box>
-      <Box as="h3" fontSize="13px" fontWeight={620} mt="8px">
-        {`Scene light, EV ${minus(scene.sceneEv.toFixed(1))}`}
-      </Box>
-      <Line label="typed, EV at ISO 100">
-        <Entry
-          label="Scene light, EV"
-          value={minus(String(scene.sceneEv))}
-          onCommit={(text) => commit("sceneEv", number(text))}
+      {heading(`Scene light, EV ${minus(scene.sceneEv.toFixed(1))}`)}
+      {testPicture}
+      {numberRow("sceneEv", "typed, EV at ISO 100", "Scene light, EV", scene.sceneEv)}
+      <Row label="by subject">
+        <Choose
+          label="Scene light by subject"
+          value=""
+          placeholder="Choose"
+          options={LIT_SUBJECTS.map(({ name, ev: [low, high] }) => ({
+            value: name,
+            name: `${name}, EV ${minus(String((low + high) / 2))}`,
+          }))}
+          onChoose={(chosen) => {
+            const [low, high] = LIT_SUBJECTS.find(({ name }) => name === chosen)!.ev;
+            light((low + high) / 2);
+          }}
         />
-      </Line>
-      <Line label="by subject">
-        <Box asChild {...select}>
-          <select aria-label="Scene light by subject" value="" onChange={(event) => light(Number(event.target.value))}>
-            <option value="">Choose</option>
-            {LIT_SUBJECTS.map(({ name, ev: [low, high] }) => (
-              <option key={name} value={(low + high) / 2} style={{ color: "#16171B" }}>
-                {`${name}, EV ${minus(String((low + high) / 2))}`}
-              </option>
-            ))}
-          </select>
-        </Box>
-      </Line>
+      </Row>
       {plannedSkyEv !== null && (
-        <Line label="by the sky when it is planned">
-          <Box
-            as="button"
-            color="lamp"
-            onClick={() => light(plannedSkyEv)}
-          >{`EV ${minus(plannedSkyEv.toFixed(1))}`}</Box>
-        </Line>
+        <Row label="by the sky when it is planned">
+          <Box as="button" color="lamp" onClick={() => light(plannedSkyEv)}>
+            {`EV ${minus(plannedSkyEv.toFixed(1))}`}
+          </Box>
+        </Row>
       )}
-      <Line label="my phone's automatic shows">
+      <Row label="my phone's automatic shows">
         <Entry label="Automatic exposure" value="" width="116px" placeholder="1/20 iso 640" onCommit={automatic} />
-      </Line>
-      <Line label={`a frame at the point reads (now ${meterStops === null ? "none" : signed(meterStops)})`}>
+      </Row>
+      <Row label={`a frame at the point reads (now ${meterStops === null ? "none" : signed(meterStops)})`}>
         <Entry label="Meter reading of a test frame" value="" placeholder="+1.3" onCommit={reading} />
-      </Line>
-      <Line label="brightest surfaces to keep, stops over">
-        <Entry
-          label="Highlights, stops"
-          value={String(scene.highlightStops)}
-          onCommit={(text) => commit("highlightStops", number(text))}
-        />
-      </Line>
-      <Box as="h3" fontSize="13px" fontWeight={620} mt="8px">
-        What moves
-      </Box>
+      </Row>
+      {numberRow("highlightStops", "brightest surfaces to keep, stops over", "Highlights, stops", scene.highlightStops)}
+      {heading("What moves")}
       <Flex asChild align="center" gap="8px" fontSize="12.5px" minH="28px">
         <label>
           <input
             type="checkbox"
             checked={scene.mover !== null}
-            onChange={(event) =>
-              onChange({
-                mover: event.target.checked ? { distanceM: 25, speedMps: 12, headingDegFromPerpendicular: 0 } : null,
-              })
-            }
+            onChange={(event) => onChange({ mover: event.target.checked ? USUAL_MOVER : null })}
           />
           Something crosses the frame
         </label>
       </Flex>
-      {moverEntry("distanceM", "distance, m")}
-      {moverEntry("speedMps", "speed, m/s")}
-      {moverEntry("headingDegFromPerpendicular", "heading from straight across, °")}
+      {moverRow("distanceM", "distance, m")}
+      {moverRow("speedMps", "speed, m/s")}
+      {moverRow("headingDegFromPerpendicular", "heading from straight across, °")}
       {scene.mover && (
-        <Line label="its lamp, cd (empty for none)">
-          <Entry
-            label="Lamp, candela"
-            value={scene.lampIntensityCd === null ? "" : String(scene.lampIntensityCd)}
-            onCommit={(text) => commit("lampIntensityCd", text.trim() === "" ? null : number(text))}
-          />
-        </Line>
+        <>
+          <Row label="its lamp, cd (empty for none)">
+            <Entry
+              label="Lamp, candela"
+              value={scene.lampIntensityCd === null ? "" : String(scene.lampIntensityCd)}
+              onCommit={(text) => commit("lampIntensityCd", text.trim() === "" ? null : typedNumber(text))}
+            />
+          </Row>
+          {numberRow("vehiclesPerHour", "how many an hour", "Vehicles an hour", scene.vehiclesPerHour)}
+        </>
       )}
-      <Line label="water">
-        <Box asChild {...select}>
-          <select
-            aria-label="Water"
-            value={scene.water ?? ""}
-            onChange={(event) => commit("water", event.target.value === "" ? null : event.target.value)}
-          >
-            <option value="" style={{ color: "#16171B" }}>
-              none
-            </option>
-            {Object.entries(WATERS).map(([id, { name }]) => (
-              <option key={id} value={id} style={{ color: "#16171B" }}>
-                {name}
-              </option>
-            ))}
-          </select>
-        </Box>
-      </Line>
-      <Line label="the phone is held by">
-        <Box asChild {...select}>
-          <select
-            aria-label="Support"
-            value={scene.support}
-            onChange={(event) => commit("support", event.target.value)}
-          >
-            {Object.entries(SUPPORTS).map(([id, { name }]) => (
-              <option key={id} value={id} style={{ color: "#16171B" }}>
-                {name}
-              </option>
-            ))}
-          </select>
-        </Box>
-      </Line>
-      <Line label="time there is, s">
+      <Row label="water">
+        <Choose
+          label="Water"
+          value={scene.water ?? STILL}
+          options={[
+            { value: STILL, name: "none" },
+            ...Object.entries(WATERS).map(([id, { name }]) => ({ value: id, name })),
+          ]}
+          onChoose={(id) => onChange({ water: id === STILL ? null : (id as WaterKind) })}
+        />
+      </Row>
+      <Flex asChild align="center" gap="8px" fontSize="12.5px" minH="28px">
+        <label>
+          <input
+            type="checkbox"
+            checked={scene.crowd !== null}
+            onChange={(event) =>
+              onChange({ crowd: event.target.checked ? { occupancy: 0.15, dwellSeconds: 2 } : null })
+            }
+          />
+          People pass through
+        </label>
+      </Flex>
+      {scene.crowd && (
+        <>
+          <Row label="share of the ground they cover, %">
+            <Entry
+              label="Crowd, percent"
+              value={String(Math.round(1000 * scene.crowd.occupancy) / 10)}
+              onCommit={(text) => commit("crowd", { ...scene.crowd, occupancy: typedNumber(text) / 100 })}
+            />
+          </Row>
+          <Row label="how long one stays on a spot, s">
+            <Entry
+              label="Dwelling, seconds"
+              value={String(scene.crowd.dwellSeconds)}
+              onCommit={(text) => commit("crowd", { ...scene.crowd, dwellSeconds: typedNumber(text) })}
+            />
+          </Row>
+        </>
+      )}
+      {heading("What holds the phone")}
+      <Row label="held by">
+        <SupportChoice scene={scene} supports={supports} onChange={onChange} />
+      </Row>
+      {numberRow("gustMps", "gusts, m/s", "Gusts, m/s", scene.gustMps)}
+      {(scene.support === "hand" || scene.support === "braced") &&
+        numberRow("stabilisationStops", "stabilisation, stops", "Stabilisation, stops", scene.stabilisationStops)}
+      {heading("Besides")}
+      <Row label="time there is, s">
         <Entry
           label="Time, seconds"
           value={String(scene.windowSeconds)}
           onCommit={(text) => commit("windowSeconds", parseDuration(text) ?? Number.NaN)}
         />
-      </Line>
+      </Row>
+      <Row label="free on the phone, GB">
+        <Entry
+          label="Free storage, gigabytes"
+          value={String(scene.freeMegabytes / 1000)}
+          onCommit={(text) => commit("freeMegabytes", typedNumber(text) * 1000)}
+        />
+      </Row>
+      {numberRow("batteryPercent", "battery, %", "Battery, percent", scene.batteryPercent)}
+      {numberRow("framesPerSecond", "for moving pictures, a second", "Frames a second", scene.framesPerSecond)}
+      {numberRow("declinationDeg", "declination aimed at, °", "Declination, degrees", scene.declinationDeg)}
+      {numberRow("sensorCelsius", "the sensor's temperature, °C", "Sensor, degrees Celsius", scene.sensorCelsius)}
     </Box>
+  );
+}
+
+/** Supports of the kit by name, and the usual kinds. */
+function SupportChoice({ scene, supports, onChange }: Pick<SceneFormProps, "scene" | "supports" | "onChange">) {
+  const own = scene.ownSupport?.name;
+  const kinds = Object.entries(SUPPORTS).map(([id, { name }]) => ({ value: `kind ${id}`, name }));
+  const kept = supports.map(({ name }) => ({ value: `own ${name}`, name }));
+  return (
+    <Choose
+      label="Support"
+      value={own === undefined ? `kind ${scene.support}` : `own ${own}`}
+      options={[...kept, ...kinds]}
+      onChoose={(chosen) => {
+        const mine = supports.find(({ name }) => `own ${name}` === chosen);
+        if (!mine) return onChange({ support: chosen.replace("kind ", "") as SupportKind, ownSupport: null });
+        const { name, kind, settleSeconds, gustPxPerMps } = mine;
+        onChange({ support: kind, ownSupport: { name, settleSeconds, gustPxPerMps } });
+      }}
+    />
   );
 }

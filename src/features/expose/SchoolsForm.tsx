@@ -1,144 +1,144 @@
 "use client";
 
 import { Box, Flex } from "@chakra-ui/react";
-import type { ShotScene } from "@/contracts/scene";
+import { useMemo, useState } from "react";
+import type { MeteredScene, ShotScene } from "@/contracts/scene";
+import { type SolveRequest, solve } from "@/core/solve";
+import { Entry, Row, typedNumber } from "@/ui/Entry";
+import { minus, signed } from "@/ui/words";
+import { SCHOOLS, type School, type SchoolOption } from "./schools";
 
 type Schools = ShotScene["schools"];
 
 interface SchoolsFormProps {
   readonly schools: Schools;
+  readonly request: SolveRequest;
+  readonly metered: MeteredScene | null;
+  /** Takes the choices; null where all can be used, else what is wrong. */
   readonly onChange: (schools: Schools) => void;
 }
 
-interface Choice {
-  readonly name: string;
-  readonly options: readonly {
-    readonly label: string;
-    readonly says: string;
-    readonly set: Partial<Schools>;
-  }[];
+const VERDICTS = { works: "works", compromise: "a compromise", fails: "fails" } as const;
+
+const isChosen = (schools: Schools, { set }: SchoolOption): boolean =>
+  Object.entries(set).every(([key, value]) => schools[key as keyof Schools] === value);
+
+/** What each way of metering says of this scene. */
+function meteringWords(option: SchoolOption, metered: MeteredScene | null, request: SolveRequest): string {
+  const mode = option.set.metering ?? "centre";
+  if (metered) {
+    const ev = metered[`${mode}Ev`];
+    return `EV ${minus(ev.toFixed(1))} here: the field ${Math.abs(ev - request.sceneEv) < 0.05 ? "stays" : `moves by ${signed(ev - request.sceneEv)} stops`}.`;
+  }
+  return mode === "spot"
+    ? `On the brightest surfaces it would say EV ${minus((request.sceneEv + request.highlightStops).toFixed(1))}. Measure a test picture to compare all three.`
+    : "Measure a test picture under Scene to see what it says here.";
 }
 
-const CHOICES: readonly Choice[] = [
-  {
-    name: "Brightness",
-    options: [
-      {
-        label: "to the meter",
-        says: "The meter's zero: shadows stay clean. Lamps and windows may go white.",
-        set: { brightness: "meter" },
-      },
-      {
-        label: "highlights first",
-        says: "A stop under the meter, the darkest that still looks good. Windows keep detail, shadows get noisier.",
-        set: { brightness: "highlights" },
-      },
-    ],
-  },
-  {
-    name: "Frames",
-    options: [
-      {
-        label: "one long",
-        says: "One exposure where it can be had: no gaps in trails, one file. One bump spoils it.",
-        set: { frames: "one" },
-      },
-      {
-        label: "many short",
-        says: "Many frames fused: brightness and blur come apart, a bad frame can be left out. It needs a still phone and storage.",
-        set: { frames: "many" },
-      },
-    ],
-  },
-  {
-    name: "Water",
-    options: [
-      {
-        label: "silk",
-        says: "Long enough that less than a fifth of the pattern is left. Calm, without a sense of flow.",
-        set: { water: "silk" },
-      },
-      {
-        label: "texture",
-        says: "A third to two thirds of the pattern stays. Streaks show where the water goes.",
-        set: { water: "texture" },
-      },
-    ],
-  },
-  {
-    name: "Stars",
-    options: [
-      {
-        label: "2 pixels",
-        says: "Trailing of two pixels at the aim's declination: judged at full size. It follows your own sensor.",
-        set: { stars: "pixels", starFactor: 2 },
-      },
-      {
-        label: "NPF",
-        says: "Aperture, pixel pitch and focal length together. Strict; meant for large prints.",
-        set: { stars: "npf", starFactor: 1 },
-      },
-      {
-        label: "rule of 500",
-        says: "500 over the equivalent focal length. Made for film and small prints; tails show at full size.",
-        set: { stars: "rule-500", starFactor: 1 },
-      },
-    ],
-  },
-  {
-    name: "ISO ceiling",
-    options: [
-      {
-        label: "by noise",
-        says: "As high as this sensor's signal-to-noise allows in a mid-tone. It changes with phone and lens.",
-        set: { isoCeiling: null },
-      },
-      {
-        label: "400",
-        says: "Your own rule: never above 400. Darker places then need time or many frames.",
-        set: { isoCeiling: 400 },
-      },
-      {
-        label: "100",
-        says: "Your own rule: never above 100. The cleanest files, and the longest shutters.",
-        set: { isoCeiling: 100 },
-      },
-    ],
-  },
-];
-
-/** Practices that disagree, as choices, each said in two sentences. */
-export function SchoolsForm({ schools, onChange }: SchoolsFormProps) {
-  const chosen = ({ set }: Choice["options"][number]) =>
-    Object.entries(set).every(([key, value]) => schools[key as keyof Schools] === value);
+/** The options of one school side by side: the best recipe under each, on this very shot. */
+function Comparison({ school, schools, request, metered }: SchoolsFormProps & { readonly school: School }) {
+  const rows = useMemo(
+    () =>
+      school.options.map((option) => {
+        const [best] = solve({ ...request, schools: { ...schools, ...option.set } }).recipes;
+        return { option, best };
+      }),
+    [school, schools, request],
+  );
   return (
-    <Box>
-      <Box as="h3" fontSize="13px" fontWeight={620} mt="12px">
-        Schools
-      </Box>
-      {CHOICES.map(({ name, options }) => (
-        <Box as="fieldset" key={name} py="4px" borderBottomWidth="1px" borderColor="line" fontSize="12.5px">
-          <Flex gap="12px" wrap="wrap" align="center">
-            <Box as="legend" float="left" color="ash" width="74px">
-              {name}
-            </Box>
-            {options.map((option) => (
-              <Flex asChild key={option.label} align="center" gap="5px" cursor="pointer">
-                <label>
-                  <input
-                    type="radio"
-                    name={`school ${name}`}
-                    checked={chosen(option)}
-                    onChange={() => onChange({ ...schools, ...option.set })}
-                  />
-                  {option.label}
-                </label>
-              </Flex>
-            ))}
-          </Flex>
-          <Box color="ash">{options.find(chosen)?.says}</Box>
+    <Box as="dl" fontSize="12px" py="4px" aria-label={`${school.name} compared on this shot`}>
+      {rows.map(({ option, best }) => (
+        <Box key={option.label} py="3px">
+          <Box as="dt" fontWeight={560}>
+            {option.label}
+          </Box>
+          <Box as="dd" color="ash">
+            {option.says}
+          </Box>
+          <Box as="dd">
+            {school.name === "Metering" ? (
+              meteringWords(option, metered, request)
+            ) : best ? (
+              <>
+                <code>{best.line}</code>
+                {`: ${VERDICTS[best.verdict]}, signal to noise ${best.predicted.snrMidTone.toFixed(0)}, ${Math.ceil(best.predicted.megabytes)} MB.`}
+              </>
+            ) : (
+              "Nothing works."
+            )}
+          </Box>
         </Box>
       ))}
+    </Box>
+  );
+}
+
+/** Practices that disagree, as choices, each said in two sentences and compared on this shot. */
+export function SchoolsForm(props: SchoolsFormProps) {
+  const { schools, onChange, metered } = props;
+  const [compared, setCompared] = useState<string | null>(null);
+  const choose = ({ set }: SchoolOption) => onChange({ ...schools, ...set });
+  return (
+    <Box>
+      {SCHOOLS.map((school) => {
+        const { name, options } = school;
+        const open = compared === name;
+        return (
+          <Box as="fieldset" key={name} py="5px" borderBottomWidth="1px" borderColor="line" fontSize="12.5px">
+            <Flex justify="space-between">
+              <Box as="legend" float="left" fontWeight={560}>
+                {name}
+              </Box>
+              <Box
+                as="button"
+                color="ash"
+                _hover={{ color: "bone" }}
+                aria-expanded={open}
+                aria-label={`Compare: ${name}`}
+                onClick={() => setCompared(open ? null : name)}
+              >
+                {open ? "close" : "compare"}
+              </Box>
+            </Flex>
+            <Flex gap="4px 14px" wrap="wrap">
+              {options.map((option) => (
+                <Flex asChild key={option.label} align="center" gap="5px" cursor="pointer" minH="26px">
+                  <label>
+                    <input
+                      type="radio"
+                      name={`school ${name}`}
+                      checked={isChosen(schools, option)}
+                      onChange={() => choose(option)}
+                    />
+                    {option.label}
+                  </label>
+                </Flex>
+              ))}
+            </Flex>
+            {name === "White balance" && schools.whiteBalance === "fixed" && (
+              <Row label="Kelvin">
+                <Entry
+                  label="White balance, Kelvin"
+                  value={String(schools.kelvin)}
+                  onCommit={(text) => {
+                    const kelvin = typedNumber(text);
+                    if (!(kelvin >= 1667 && kelvin <= 25_000)) return "From 1,667 to 25,000 K.";
+                    onChange({ ...schools, kelvin: Math.round(kelvin) });
+                    return null;
+                  }}
+                />
+              </Row>
+            )}
+            {open ? (
+              <Comparison {...props} school={school} metered={metered} />
+            ) : (
+              <Box color="ash" fontSize="12px">
+                {options.find((option) => isChosen(schools, option))?.says}
+              </Box>
+            )}
+          </Box>
+        );
+      })}
     </Box>
   );
 }

@@ -1,30 +1,34 @@
 import fc from "fast-check";
 import { thirdStops } from "@/core/light";
 import { GENERIC_MAIN_LENS } from "@/core/sensor";
-import { fieldEdges, meterStops, productAt, type SolveRequest, usualScene } from "@/core/solve";
+import { allows, edgeSeconds, fieldEdges, meterStops, productAt, type SolveRequest, usualScene } from "@/core/solve";
 import {
-  allows,
   axisIsos,
   axisTimes,
   brightnessDiagonals,
   diagonalThrough,
-  edgeSeconds,
+  edgeLine,
   fieldBox,
   fieldScales,
-  placeLabels,
+  nameRows,
+  placeAlong,
+  takenBy,
+  uprightNames,
 } from "./fieldGeometry";
 
 const request: SolveRequest = {
   ...usualScene("blurred-subject"),
-  ...{ intent: "blurred-subject", filterStops: [3], framesPerSecond: 25, freeMegabytes: 20_000 },
+  ...{ intent: "blurred-subject", filterStops: [3], framesPerSecond: 25, freeMegabytes: 20_000, batteryPercent: 80 },
   camera: {
     lens: GENERIC_MAIN_LENS,
     shutterLadder: thirdStops(-30, 14),
     isoLadder: [50, 100, 200, 400, 800, 1600, 3200],
     writeSeconds: 0.35,
+    delaysSeconds: [0, 2, 5],
+    lossStops: 0,
   },
 };
-const box = fieldBox(940, 520);
+const box = fieldBox(940, 520, 2);
 
 describe("the exposure field", () => {
   it("draws equal brightness as diagonals: all their points meter the same", () => {
@@ -50,7 +54,7 @@ describe("the exposure field", () => {
   });
 
   it("keeps an edge of a frame at each frame, and one of the whole at the whole", () => {
-    const edges = fieldEdges(request, { filterStops: 0, frames: 8 });
+    const edges = fieldEdges(request, { filterStops: 0, frames: 8, stack: "mean" });
     const crossing = edges.find(({ id }) => id === "crossing")!;
     const longest = edges.find(({ id }) => id === "phone-longest")!;
     expect(edgeSeconds(crossing, 8)).toBe(edgeSeconds(crossing, 1));
@@ -61,7 +65,7 @@ describe("the exposure field", () => {
 
   it("opens ground to the right with more frames, never closes it", () => {
     const open = (frames: number, totalSeconds: number) =>
-      fieldEdges(request, { filterStops: 0, frames })
+      fieldEdges(request, { filterStops: 0, frames, stack: frames > 1 ? "mean" : null })
         .filter(({ forbids }) => forbids === "brighter")
         .every((edge) => allows(edge, totalSeconds, 50, frames));
     fc.assert(
@@ -77,34 +81,67 @@ describe("the exposure field", () => {
 
   it("labels times and whole stops of the ladder, never closer than their text is wide", () => {
     for (const width of [320, 940]) {
-      const times = axisTimes(fieldScales(fieldBox(width, 520), request, 8));
+      const times = axisTimes(fieldScales(fieldBox(width, 520, 0), request, 8));
       expect(times.length).toBeGreaterThan(3);
       for (let i = 1; i < times.length; i++) expect(times[i]!.at - times[i - 1]!.at).toBeGreaterThanOrEqual(54);
     }
     expect(axisIsos([64, 80, 100, 125, 160, 200, 250])).toEqual([64, 125, 250]);
   });
 
-  it("places labels without one running into another", () => {
-    const label = fc.record({ at: fc.integer({ min: 50, max: 920 }), text: fc.stringMatching(/^[a-z ]{4,24}$/) });
+  it("puts the names of upright edges in rows, none over another, all inside of the field", () => {
+    const name = fc.record({ at: fc.integer({ min: 50, max: 920 }), text: fc.stringMatching(/^[a-z ]{4,24}$/) });
     fc.assert(
-      fc.property(fc.array(label, { maxLength: 8 }), (labels) => {
-        const placed = placeLabels(
-          labels.map((each, index) => ({ id: String(index), ...each })),
-          box,
+      fc.property(fc.array(name, { maxLength: 8 }), (names) => {
+        const rows = nameRows(
+          names.map((each, index) => ({ id: String(index), ...each })),
+          box.right,
         );
-        for (const a of placed) {
-          for (const b of placed) {
-            if (a.id >= b.id || a.y !== b.y) continue;
-            const span = ({ x, text, anchor }: typeof a) => {
-              const length = text.length * 6.1;
-              return anchor === "start" ? [x, x + length] : [x - length, x];
-            };
-            const [aFrom, aTo] = span(a) as [number, number];
-            const [bFrom, bTo] = span(b) as [number, number];
-            expect(aTo <= bFrom + 1 || bTo <= aFrom + 1).toBe(true);
+        expect(rows).toHaveLength(names.length);
+        const spans = rows.map(({ id, text, at, anchor, row }) => ({ id, row, ...takenBy(text, at, 0, anchor) }));
+        for (const a of spans) {
+          expect(a.right).toBeLessThanOrEqual(box.right + 8);
+          for (const b of spans) {
+            if (a.id < b.id && a.row === b.row) expect(a.right <= b.left + 2 || b.right <= a.left + 2).toBe(true);
           }
         }
       }),
     );
+  });
+
+  it("places names along slanted and level edges clear of what is taken, or leaves them out", () => {
+    const point = fc.record({ x: fc.integer({ min: 46, max: 926 }), y: fc.integer({ min: 42, max: 490 }) });
+    const line = fc.record({ a: point, b: point, text: fc.stringMatching(/^[a-z ]{4,20}$/) });
+    fc.assert(
+      fc.property(fc.array(line, { maxLength: 8 }), point, (lines, at) => {
+        const taken = takenBy("darker than the meter", at.x, at.y, "start");
+        const placed = placeAlong(
+          lines.map(({ a, b, text }, index) => ({
+            ...{ id: String(index), text },
+            line: { x1: a.x, y1: a.y, x2: b.x, y2: b.y },
+          })),
+          box,
+          [taken],
+        );
+        const spans = [taken, ...placed.map(({ text, x, y, anchor }) => takenBy(text, x, y, anchor))];
+        for (const [i, a] of spans.entries()) {
+          for (const b of spans.slice(i + 1)) {
+            expect(a.right <= b.left || b.right <= a.left || a.bottom <= b.top || b.bottom <= a.top).toBe(true);
+          }
+        }
+      }),
+    );
+  });
+
+  it("names only the upright edges that stand in the field, and cuts the others to it", () => {
+    const edges = fieldEdges(request, { filterStops: 0, frames: 1, stack: null });
+    const scales = fieldScales(box, request, 1);
+    const upright = uprightNames(edges, scales, 1);
+    expect(upright.map(({ id }) => id)).toContain("crossing");
+    for (const { at } of upright) expect(at >= box.left && at <= box.right).toBe(true);
+    const clip = edges.find(({ id }) => id === "surfaces-clip")!;
+    const { x1, x2, y1, y2 } = edgeLine(clip, box, scales, 1)!;
+    expect(Math.min(x1, x2)).toBeGreaterThanOrEqual(box.left - 0.5);
+    expect(Math.max(y1, y2)).toBeLessThanOrEqual(box.bottom + 0.5);
+    expect(edgeLine(edges.find(({ id }) => id === "crossing")!, box, scales, 1)).toBeNull();
   });
 });

@@ -1,6 +1,9 @@
 import { scaleLog } from "d3";
 import { readableDuration } from "@/core/recipe";
-import { type Edge, productAt, type SolveRequest } from "@/core/solve";
+import { type Edge, edgeSeconds, productAt, type SolveRequest } from "@/core/solve";
+
+const CHAR_PX = 6.1;
+const ROW_PX = 14;
 
 /** The field in pixels: shutter across, ISO up, both in stops. */
 export interface FieldBox {
@@ -12,16 +15,16 @@ export interface FieldBox {
   readonly bottom: number;
 }
 
-const MARGIN = { left: 46, right: 14, top: 58, bottom: 30 } as const;
+const MARGIN = { left: 46, right: 14, top: 14, bottom: 30 } as const;
 
-/** The drawing area inside of a box of this size. */
-export function fieldBox(width: number, height: number): FieldBox {
+/** The drawing area inside of a box of this size, with so many rows of names above it. */
+export function fieldBox(width: number, height: number, nameRows: number): FieldBox {
   return {
     width,
     height,
     left: MARGIN.left,
     right: width - MARGIN.right,
-    top: MARGIN.top,
+    top: MARGIN.top + nameRows * ROW_PX,
     bottom: height - MARGIN.bottom,
   };
 }
@@ -83,25 +86,6 @@ export function brightnessDiagonals(
   });
 }
 
-/** Total open time at which an edge stands in a field of so many frames; null for those of ISO. */
-export function edgeSeconds({ curve, of }: Edge, frames: number): number | null {
-  if (curve.kind !== "shutter") return null;
-  return of === "whole" ? curve.seconds : curve.seconds * frames;
-}
-
-/** Whether an edge allows a point of the field. */
-export function allows(edge: Edge, totalSeconds: number, iso: number, frames: number): boolean {
-  const { curve, forbids } = edge;
-  const slack = 1.02;
-  if (curve.kind === "shutter") {
-    const limit = edgeSeconds(edge, frames)!;
-    return forbids === "longer" ? totalSeconds <= limit * slack : totalSeconds * slack >= limit;
-  }
-  if (curve.kind === "iso") return forbids === "higher" ? iso <= curve.iso * slack : iso * slack >= curve.iso;
-  const product = (totalSeconds / frames) * iso;
-  return forbids === "brighter" ? product <= curve.product * slack : product * slack >= curve.product;
-}
-
 /** A label placed so that it runs into none before it. */
 export interface PlacedLabel {
   readonly id: string;
@@ -111,26 +95,117 @@ export interface PlacedLabel {
   readonly anchor: "start" | "end";
 }
 
-const CHAR_PX = 6.1;
-const ROW_PX = 14;
+/** An upright edge as it stands in the field. */
+interface UprightName {
+  readonly id: string;
+  readonly text: string;
+  readonly at: number;
+}
 
-/** Places labels of upright edges in rows above the field, each beside its line, without collisions. */
-export function placeLabels(
-  labels: readonly { readonly id: string; readonly text: string; readonly at: number }[],
-  box: FieldBox,
-): PlacedLabel[] {
+/** Names of upright edges that are in the field, with where they stand. */
+export function uprightNames(edges: readonly Edge[], { x }: FieldScales, frames: number): UprightName[] {
+  const [from, to] = x.domain() as [number, number];
+  return edges.flatMap((edge) => {
+    const seconds = edgeSeconds(edge, frames);
+    if (seconds === null || seconds < from || seconds > to) return [];
+    return [{ id: edge.id, text: edge.name, at: x(seconds) }];
+  });
+}
+
+/** Puts names of upright edges in rows above the field, each beside its line, without collisions; row 0 is the lowest. */
+export function nameRows(
+  names: readonly UprightName[],
+  right: number,
+): (UprightName & { anchor: "start" | "end"; row: number })[] {
   const taken: { from: number; to: number; row: number }[] = [];
-  return [...labels]
+  return [...names]
     .sort((a, b) => a.at - b.at)
-    .map(({ id, text, at }) => {
-      const length = text.length * CHAR_PX + 8;
-      const anchor = at + length > box.right ? ("end" as const) : ("start" as const);
-      const from = anchor === "start" ? at : at - length;
+    .map((name) => {
+      const length = name.text.length * CHAR_PX + 8;
+      const anchor = name.at + length > right ? ("end" as const) : ("start" as const);
+      const from = anchor === "start" ? name.at : name.at - length;
       let row = 0;
       while (taken.some((each) => each.row === row && from < each.to && from + length > each.from)) row++;
       taken.push({ from, to: from + length, row });
-      return { id, text, x: at + (anchor === "start" ? 4 : -4), y: box.top - 7 - row * ROW_PX, anchor };
+      return { ...name, anchor, row };
     });
+}
+
+/** Where names of rows come to stand over the field. */
+export function placeRows(rows: ReturnType<typeof nameRows>, box: FieldBox): PlacedLabel[] {
+  return rows.map(({ id, text, at, anchor, row }) => ({
+    ...{ id, text, anchor },
+    x: at + (anchor === "start" ? 4 : -4),
+    y: box.top - 7 - row * ROW_PX,
+  }));
+}
+
+/** A stretch of the field that is taken by something written there. */
+export interface Taken {
+  readonly left: number;
+  readonly right: number;
+  readonly top: number;
+  readonly bottom: number;
+}
+
+/** What a text takes when it is written at a point. */
+export function takenBy(text: string, x: number, y: number, anchor: "start" | "end" | "middle"): Taken {
+  const length = text.length * CHAR_PX + 6;
+  const left = anchor === "start" ? x : anchor === "end" ? x - length : x - length / 2;
+  return { left, right: left + length, top: y - 11, bottom: y + 4 };
+}
+
+const apart = (a: Taken, b: Taken): boolean =>
+  a.right <= b.left || b.right <= a.left || a.bottom <= b.top || b.bottom <= a.top;
+
+/** Parts of a line at which its name may stand, the best first. */
+const PLACES = [0.98, 0.8, 0.62, 0.44, 0.26, 0.1] as const;
+
+/**
+ * Places names of level and slanted edges along their lines, inside of the field, clear of what is taken and of each
+ * other. A name that finds no room is left out; the list of limits beside the field still has it.
+ */
+export function placeAlong(
+  lines: readonly { readonly id: string; readonly text: string; readonly line: Omit<Diagonal, "stops"> }[],
+  box: FieldBox,
+  taken: readonly Taken[],
+): PlacedLabel[] {
+  const all = [...taken];
+  return lines.flatMap(({ id, text, line }): PlacedLabel[] => {
+    const spots = PLACES.flatMap((part) => {
+      const x = line.x1 + part * (line.x2 - line.x1);
+      const y = line.y1 + part * (line.y2 - line.y1);
+      const level = Math.abs(line.y2 - line.y1) < 1;
+      // Beside a slanted line the name stands to its right above, or to its left below.
+      return level
+        ? ([-5, 14] as const).map((by) => ({ x, y: y + by, anchor: "end" as const }))
+        : [
+            { x: x + 8, y: y - 3, anchor: "start" as const },
+            { x: x - 8, y: y + 13, anchor: "end" as const },
+          ];
+    });
+    const free = spots.find(({ x, y, anchor }) => {
+      const own = takenBy(text, x, y, anchor);
+      const inside = own.left >= box.left && own.right <= box.right && own.top >= box.top && own.bottom <= box.bottom;
+      return inside && all.every((each) => apart(each, own));
+    });
+    if (!free) return [];
+    all.push(takenBy(text, free.x, free.y, free.anchor));
+    return [{ id, text, ...free }];
+  });
+}
+
+/** The line of a level or slanted edge, cut to the field; null for others and for those outside of it. */
+export function edgeLine(
+  edge: Edge,
+  box: FieldBox,
+  scales: FieldScales,
+  frames: number,
+): Omit<Diagonal, "stops"> | null {
+  if (edge.curve.kind === "product") return diagonalThrough(box, scales, edge.curve.product * frames);
+  if (edge.curve.kind !== "iso") return null;
+  const at = scales.y(edge.curve.iso);
+  return at < box.top || at > box.bottom ? null : { x1: box.left, x2: box.right, y1: at, y2: at };
 }
 
 /** Shutter times that photographers know, for the axis. */

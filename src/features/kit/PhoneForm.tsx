@@ -1,11 +1,16 @@
 "use client";
 
 import { Box, Flex, Grid, Input, Textarea } from "@chakra-ui/react";
-import { useId, useState } from "react";
+import { Plus } from "lucide-react";
+import { type ReactNode, useId, useState } from "react";
 import { type PhoneRequest, phoneRequest } from "@/contracts/kit";
-import { equivalentFocalMm } from "@/core/optics";
-import { parseDuration, printDuration } from "@/core/recipe";
+import { GENERIC_LENSES, type PhoneProfile } from "@/core/camera";
+import { printDuration } from "@/core/recipe";
 import { Action } from "@/ui/Action";
+import { Choose } from "@/ui/Choose";
+import { typedNumber } from "@/ui/Entry";
+import { LensFields, readLens, type TypedLens, writeLens } from "./LensFields";
+import { durationsIn, measuredShuttersIn, numbersIn } from "./readList";
 
 interface PhoneFormProps {
   readonly phone: PhoneRequest;
@@ -13,157 +18,167 @@ interface PhoneFormProps {
   readonly onDelete: () => void;
 }
 
-type Lens = PhoneRequest["profile"]["lens"];
+/** What is typed for a phone besides its lenses. */
+const TEXTS = ["shutters", "isos", "measured", "delays", "write", "lag"] as const;
+type Texts = Readonly<Record<(typeof TEXTS)[number], string>>;
 
-const LENS_FIELDS: readonly {
-  readonly key: Exclude<keyof Lens, "name">;
-  readonly label: string;
-  readonly unit: string;
-}[] = [
-  { key: "focalLengthMm", label: "Focal length", unit: "mm" },
-  { key: "fNumber", label: "f-number", unit: "" },
-  { key: "widthPx", label: "Width", unit: "px" },
-  { key: "heightPx", label: "Height", unit: "px" },
-  { key: "pitchUm", label: "Pixel pitch", unit: "µm" },
-  { key: "baseIso", label: "Lowest ISO", unit: "" },
-  { key: "fullWellElectrons", label: "Full well at lowest ISO", unit: "e⁻" },
-  { key: "readNoisePreElectrons", label: "Read noise before gain", unit: "e⁻" },
-  { key: "readNoisePostElectrons", label: "Read noise after gain", unit: "e⁻" },
-  { key: "darkElectronsPerSecond", label: "Dark current at 25 °C", unit: "e⁻/s" },
-  { key: "prnu", label: "Unevenness (PRNU)", unit: "" },
-  { key: "bits", label: "Bits", unit: "" },
-];
-
-const list = (values: readonly number[], write: (value: number) => string): string => values.map(write).join(", ");
-const asNumber = (text: string): number => (text.trim() === "" ? Number.NaN : Number(text.trim().replace(",", ".")));
-
-/** Reads `nominal = delivered` pairs, such as `30 = 29.2`. */
-function readMeasured(text: string): { nominalSeconds: number; deliveredSeconds: number }[] {
-  return text
-    .split(/[;\n]/)
-    .filter((pair) => pair.trim() !== "")
-    .map((pair) => {
-      const [nominal, delivered] = pair.split("=").map((part) => parseDuration(part) ?? Number.NaN);
-      return { nominalSeconds: nominal ?? Number.NaN, deliveredSeconds: delivered ?? Number.NaN };
-    });
-}
-
-/** A phone's lens, sensor, ladders and measured times. What is wrong stays as typed, with the reason. */
-export function PhoneForm({ phone, onSave, onDelete }: PhoneFormProps) {
-  const id = useId();
-  const { profile } = phone;
-  const [name, setName] = useState(phone.name);
-  const [lens, setLens] = useState<Record<string, string>>(() =>
-    Object.fromEntries(LENS_FIELDS.map(({ key }) => [key, String(profile.lens[key])])),
-  );
-  const [shutters, setShutters] = useState(() => list(profile.shutterLadder, printDuration));
-  const [isos, setIsos] = useState(() => list(profile.isoLadder, String));
-  const [delays, setDelays] = useState(() => list(profile.delaysSeconds, String));
-  const [write, setWrite] = useState(String(profile.writeSeconds));
-  const [measured, setMeasured] = useState(() =>
-    profile.measuredShutters
+function writeTexts(profile: PhoneProfile): Texts {
+  return {
+    shutters: profile.shutterLadder.map(printDuration).join(", "),
+    isos: profile.isoLadder.join(", "),
+    measured: profile.measuredShutters
       .map(({ nominalSeconds, deliveredSeconds }) => `${nominalSeconds} = ${deliveredSeconds}`)
       .join("; "),
-  );
-  const [problem, setProblem] = useState<string | null>(null);
-  const numbers = (text: string, read: (part: string) => number) =>
-    text
-      .split(/[,;\s]+(?=\S)/)
-      .filter((part) => part.trim() !== "")
-      .map(read);
-  const save = (called: string) => {
-    const checked = phoneRequest.safeParse({
-      name: called,
-      profile: {
-        lens: {
-          ...Object.fromEntries(LENS_FIELDS.map(({ key }) => [key, asNumber(lens[key] ?? "")])),
-          name: profile.lens.name,
-        },
-        shutterLadder: numbers(shutters, (part) => parseDuration(part) ?? Number.NaN),
-        isoLadder: numbers(isos, asNumber),
-        measuredShutters: readMeasured(measured),
-        writeSeconds: asNumber(write),
-        delaysSeconds: numbers(delays, asNumber),
-      },
-    });
-    if (!checked.success) {
-      const [issue] = checked.error.issues;
-      return setProblem(`${issue?.path.slice(1).join(" ") || "The phone"}: ${issue?.message}`);
-    }
-    setProblem(null);
-    onSave(checked.data);
+    delays: profile.delaysSeconds.join(", "),
+    write: String(profile.writeSeconds),
+    lag: String(profile.shutterLagSeconds),
   };
-  const field = { size: "sm", bg: "slate", borderColor: "line", fontFamily: "mono" } as const;
-  const widthPx = asNumber(lens.widthPx ?? "");
-  const equivalent = equivalentFocalMm({
-    widthPx,
-    heightPx: asNumber(lens.heightPx ?? ""),
-    pitchUm: asNumber(lens.pitchUm ?? ""),
-    focalLengthMm: asNumber(lens.focalLengthMm ?? ""),
-  });
-  const row = (label: string, key: string, input: (key: string) => React.ReactNode) => (
-    <Box key={key}>
-      <Box asChild fontSize="12.5px" color="ash" display="block" mb="2px">
+}
+
+function readPhone(name: string, texts: Texts, lenses: readonly TypedLens[]): unknown {
+  return {
+    name,
+    profile: {
+      lenses: lenses.map(readLens),
+      shutterLadder: durationsIn(texts.shutters),
+      isoLadder: numbersIn(texts.isos),
+      measuredShutters: measuredShuttersIn(texts.measured),
+      writeSeconds: typedNumber(texts.write),
+      delaysSeconds: numbersIn(texts.delays),
+      shutterLagSeconds: typedNumber(texts.lag),
+    },
+  };
+}
+
+/** A name that no lens has yet: `tele`, `tele 2`. */
+function freeName(wanted: string, lenses: readonly TypedLens[]): string {
+  const taken = new Set(lenses.map(({ name }) => name));
+  const numbered = Array.from(lenses, (_, i) => `${wanted} ${i + 2}`);
+  return [wanted, ...numbered].find((name) => !taken.has(name)) ?? wanted;
+}
+
+/** A phone's lenses, sensors, ladders and measured times. What is wrong stays as typed, with the reason. */
+export function PhoneForm({ phone, onSave, onDelete }: PhoneFormProps) {
+  const id = useId();
+  const [name, setName] = useState(phone.name);
+  const [lenses, setLenses] = useState<readonly TypedLens[]>(() => phone.profile.lenses.map(writeLens));
+  const [at, setAt] = useState(0);
+  const [texts, setTexts] = useState<Texts>(() => writeTexts(phone.profile));
+  const [problem, setProblem] = useState<string | null>(null);
+  const shown = lenses[at];
+  const save = () => {
+    const checked = phoneRequest.safeParse(readPhone(name, texts, lenses));
+    if (checked.success) {
+      setProblem(null);
+      return onSave(checked.data);
+    }
+    const [issue] = checked.error.issues;
+    const [, list, index] = issue?.path ?? [];
+    if (list === "lenses" && typeof index === "number") setAt(index);
+    setProblem(`${issue?.path.slice(1).join(" ") || "The phone"}: ${issue?.message}`);
+  };
+  const add = (generic: string) => {
+    const lens = GENERIC_LENSES.find((each) => each.name === generic);
+    if (!lens) return;
+    setLenses([...lenses, writeLens({ ...lens, name: freeName(lens.name, lenses) })]);
+    setAt(lenses.length);
+  };
+  const input = { size: "sm", bg: "slate", borderColor: "line", fontFamily: "mono" } as const;
+  const row = (label: string, key: string, control: (inputId: string) => ReactNode) => (
+    <Box>
+      <Box asChild fontSize="12px" color="ash" display="block" mb="2px">
         <label htmlFor={`${id}-${key}`}>{label}</label>
       </Box>
-      {input(`${id}-${key}`)}
+      {control(`${id}-${key}`)}
     </Box>
   );
+  const text = (label: string, key: keyof Texts, rows = 1) =>
+    row(label, key, (inputId) => {
+      const value = texts[key];
+      const change = (next: string) => setTexts({ ...texts, [key]: next });
+      return rows > 1 ? (
+        <Textarea {...input} id={inputId} rows={rows} value={value} onChange={(event) => change(event.target.value)} />
+      ) : (
+        <Input {...input} id={inputId} value={value} onChange={(event) => change(event.target.value)} />
+      );
+    });
   return (
-    <Grid gap="12px" maxW="820px">
-      {row("Name", "name", (key) => (
-        <Input {...field} id={key} value={name} maxLength={80} onChange={(event) => setName(event.target.value)} />
+    <Grid gap="12px" maxW="860px">
+      {row("Name", "name", (inputId) => (
+        <Input {...input} id={inputId} value={name} maxLength={80} onChange={(event) => setName(event.target.value)} />
       ))}
-      <Box fontSize="13px" color="ash">
-        {Number.isFinite(equivalent)
-          ? `Sees like ${equivalent.toFixed(0)} mm on a 35 mm frame.`
-          : "The lens's numbers are not complete."}
-      </Box>
-      <Grid templateColumns={{ base: "1fr 1fr", lg: "repeat(4, 1fr)" }} gap="10px">
-        {LENS_FIELDS.map(({ key, label, unit }) =>
-          row(unit === "" ? label : `${label}, ${unit}`, key, (inputId) => (
-            <Input
-              {...field}
-              id={inputId}
-              value={lens[key] ?? ""}
-              onChange={(event) => setLens({ ...lens, [key]: event.target.value })}
-            />
-          )),
+      <Flex gap="14px" align="center" wrap="wrap" borderBottomWidth="1px" borderColor="line" pb="6px">
+        <Box as="h2" fontSize="15px" fontWeight={600}>
+          Lenses
+        </Box>
+        {lenses.map((lens, index) => (
+          <Box
+            as="button"
+            // biome-ignore lint/suspicious/noArrayIndexKey: a lens may have any name while it is typed
+            key={index}
+            minH="32px"
+            aria-pressed={index === at}
+            color={index === at ? "lamp" : "bone"}
+            onClick={() => setAt(index)}
+          >
+            {lens.name.trim() === "" ? "no name" : lens.name}
+          </Box>
+        ))}
+        <Box flex="1" />
+        <Plus size={14} />
+        <Choose
+          label="Add a lens like"
+          value=""
+          placeholder="Add a lens like …"
+          options={GENERIC_LENSES.map((lens) => ({ value: lens.name, name: `the usual ${lens.name}` }))}
+          onChoose={add}
+        />
+        {lenses.length > 1 && (
+          <Action
+            look="quiet"
+            onClick={() => {
+              setLenses(lenses.filter((_, index) => index !== at));
+              setAt(0);
+            }}
+          >
+            Take this lens out
+          </Action>
         )}
-      </Grid>
-      {row("Shutter times, shortest first", "shutters", (key) => (
-        <Textarea {...field} id={key} rows={3} value={shutters} onChange={(event) => setShutters(event.target.value)} />
-      ))}
-      {row("ISO values", "isos", (key) => (
-        <Textarea {...field} id={key} rows={2} value={isos} onChange={(event) => setIsos(event.target.value)} />
-      ))}
-      <Grid templateColumns={{ base: "1fr", lg: "repeat(3, 1fr)" }} gap="10px">
-        {row("Measured times, nominal = delivered", "measured", (key) => (
-          <Input {...field} id={key} value={measured} onChange={(event) => setMeasured(event.target.value)} />
-        ))}
-        {row("Delays it offers, s", "delays", (key) => (
-          <Input {...field} id={key} value={delays} onChange={(event) => setDelays(event.target.value)} />
-        ))}
-        {row("Time to write a frame, s", "write", (key) => (
-          <Input {...field} id={key} value={write} onChange={(event) => setWrite(event.target.value)} />
-        ))}
+      </Flex>
+      {shown && (
+        <LensFields
+          key={at}
+          lens={shown}
+          onChange={(next) => setLenses(lenses.map((lens, index) => (index === at ? next : lens)))}
+        />
+      )}
+      <Box as="h2" fontSize="15px" fontWeight={600} borderBottomWidth="1px" borderColor="line" pb="6px" mt="8px">
+        What it offers
+      </Box>
+      {text("Shutter times, shortest first", "shutters", 3)}
+      {text("ISO values", "isos", 2)}
+      <Grid templateColumns={{ base: "1fr 1fr", lg: "repeat(4, 1fr)" }} gap="10px">
+        {text("Measured, nominal = delivered", "measured")}
+        {text("Delays it offers, s", "delays")}
+        {text("Time to write a frame, s", "write")}
+        {text("Shutter lag, s", "lag")}
       </Grid>
       {problem && (
         <Box color="coral" role="alert">
           {problem}
         </Box>
       )}
-      <Flex gap="8px" wrap="wrap">
-        <Action look="main" onClick={() => save(name)}>
+      <Flex gap="8px" wrap="wrap" align="center">
+        <Action look="main" onClick={save}>
           {name.trim() === phone.name ? "Save" : `Save as ${name.trim() || "…"}`}
         </Action>
         <Action look="quiet" onClick={onDelete}>
           Delete this phone
         </Action>
+        <Box fontSize="12.5px" color="ash">
+          Change the name and save to copy a phone; the copy starts with this one's numbers.
+        </Box>
       </Flex>
-      <Box fontSize="12.5px" color="ash">
-        Change the name and save to copy a phone; the copy starts with this one's numbers.
-      </Box>
     </Grid>
   );
 }

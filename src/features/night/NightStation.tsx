@@ -7,7 +7,7 @@ import type { ShotReply } from "@/contracts/replies";
 import type { IntentId } from "@/core/intent";
 import { MOST_SHOTS, type NightOverrides, NO_OVERRIDES } from "@/core/night";
 import { errorText, sendJson } from "@/features/api/client";
-import { useOuting, usePhone } from "@/features/api/queries";
+import { useCameraOf, useOuting } from "@/features/api/queries";
 import { useShotMoves } from "@/features/ribbon/useShotMoves";
 import { useNotice } from "@/ui/Notice";
 import { Quiet } from "@/ui/Quiet";
@@ -21,13 +21,14 @@ import { YearStrip } from "./YearStrip";
 
 const anything = z.unknown();
 const MARGIN = 0.35;
+const NO_PAUSE = { writeSeconds: 0 };
 
 /** Night: when to be there. The ribbon stands large above; here are windows, shots, the year, and the reasons. */
 export function NightStation({ outingId }: { readonly outingId: string; readonly shotId: string }) {
   const night = useNight();
   const { setDomain } = useNightPointer();
   const outing = useOuting(outingId).data;
-  const phone = usePhone().data;
+  const cameraOf = useCameraOf();
   const client = useQueryClient();
   const notice = useNotice();
   const move = useShotMoves(outingId);
@@ -106,7 +107,7 @@ export function NightStation({ outingId }: { readonly outingId: string; readonly
             <WindowList night={night} onShow={showWindow} />
             <ShotList
               night={night}
-              conflicts={conflictsOf(night.shots, phone?.writeSeconds ?? 0)}
+              conflicts={conflictsOf(night.shots, ({ camera }) => cameraOf(camera) ?? NO_PAUSE)}
               busy={place.isPending}
               onChange={(shot: ShotReply, next, said) => void move(shot, next, said)}
               onAdd={(name, intent) => add.mutate({ name, intent })}

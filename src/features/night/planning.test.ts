@@ -14,7 +14,7 @@ const beginMs = plan.night.span.begin.getTime();
 
 const shot = (id: string, change: Partial<ShotReply> = {}): ShotReply => ({
   ...{ id, outingId: "o", name: id, recipeLine: "24 x 2s every 2.5s | iso 50 -> mean", intent: "light-trails" },
-  ...{ beginsAt: null, minutes: 10, walkMinutes: 5, setupMinutes: 3, scene: null, aim: null },
+  ...{ beginsAt: null, minutes: 10, walkMinutes: 5, setupMinutes: 3, scene: null, aim: null, camera: null },
   ...change,
 });
 
@@ -37,8 +37,8 @@ describe("times of a night", () => {
 
 describe("a plan", () => {
   it("knows what a placed shot takes", () => {
-    expect(plannedBlock(shot("a"), 0.35)).toBeNull();
-    const block = plannedBlock(shot("a", { beginsAt: "2026-10-24T16:00:00.000Z" }), 0.35);
+    expect(plannedBlock(shot("a"), { writeSeconds: 0.35 })).toBeNull();
+    const block = plannedBlock(shot("a", { beginsAt: "2026-10-24T16:00:00.000Z" }), { writeSeconds: 0.35 });
     expect(block).toMatchObject({ megabytes: 120, runSeconds: 59.5, endMs: block!.beginMs + 600_000 });
   });
 
@@ -46,7 +46,7 @@ describe("a plan", () => {
     const at = (minute: number) => new Date(beginMs + minute * 60_000).toISOString();
     const messages = conflictsOf(
       [shot("a", { beginsAt: at(300), minutes: 0.5 }), shot("b", { beginsAt: at(300.2) })],
-      0.35,
+      () => ({ writeSeconds: 0.35 }),
     ).map(({ kind }) => kind);
     expect(messages).toEqual(["run", "overlap"]);
   });

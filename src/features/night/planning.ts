@@ -8,7 +8,7 @@ import {
   planConflicts,
   scoreMoment,
 } from "@/core/night";
-import { parseRecipe, runCost } from "@/core/recipe";
+import { type PhonePace, parseRecipe, runCost } from "@/core/recipe";
 import { sunEvents } from "@/core/sky";
 
 /** Slots in which shots are arranged. */
@@ -24,18 +24,18 @@ const LEAST_PATIENCE = 0.15;
 const BUDGET = { batteryPercent: 90, freeMegabytes: 20_000 };
 
 /** A shot that stands on the night, with what it takes. */
-export function plannedBlock(shot: ShotReply, writeSeconds: number): PlannedBlock | null {
+export function plannedBlock(shot: ShotReply, pace: PhonePace): PlannedBlock | null {
   if (shot.beginsAt === null) return null;
   const beginMs = Date.parse(shot.beginsAt);
-  const { seconds, megabytes, batteryPercent } = runCost(parseRecipe(shot.recipeLine).recipe, { writeSeconds });
+  const { seconds, megabytes, batteryPercent } = runCost(parseRecipe(shot.recipeLine).recipe, pace);
   const { id, name, walkMinutes, setupMinutes } = shot;
   const endMs = beginMs + shot.minutes * MINUTE_MS;
   return { id, name, beginMs, endMs, walkMinutes, setupMinutes, runSeconds: seconds, megabytes, batteryPercent };
 }
 
 /** What does not fit in an outing's plan. */
-export function conflictsOf(shots: readonly ShotReply[], writeSeconds: number): PlanConflict[] {
-  const blocks = shots.map((shot) => plannedBlock(shot, writeSeconds)).filter((block) => block !== null);
+export function conflictsOf(shots: readonly ShotReply[], paceOf: (shot: ShotReply) => PhonePace): PlanConflict[] {
+  const blocks = shots.map((shot) => plannedBlock(shot, paceOf(shot))).filter((block) => block !== null);
   return planConflicts(blocks, BUDGET);
 }
 

@@ -48,6 +48,7 @@ describe("the recipe line on screen", () => {
     const { type, input, saved } = show("2s");
     saved("4s");
     expect(input().value).toBe("4s");
+    fireEvent.focus(input());
     type("4s | iso 1");
     saved("8s");
     expect(input().value).toBe("4s | iso 1");

@@ -19,11 +19,12 @@ export function RecipeLine({ line, onSave, onDraft }: RecipeLineProps) {
   const [text, setText] = useState(line);
   const [adopted, setAdopted] = useState(line);
   const [earlier, setEarlier] = useState<readonly string[]>([]);
+  const [focused, setFocused] = useState(false);
   const mirror = useRef<HTMLDivElement>(null);
   // A newly saved line replaces the text, but never what somebody is in the middle of typing.
   if (line !== adopted) {
     setAdopted(line);
-    if (text === adopted) setText(line);
+    if (text === adopted || !focused) setText(line);
   }
   const { recipe, problems } = parseRecipe(text);
   const [first] = problems;
@@ -149,7 +150,11 @@ export function RecipeLine({ line, onSave, onDraft }: RecipeLineProps) {
             aria-describedby={first ? "recipe-problem" : undefined}
             onChange={(event) => change(event.target.value)}
             onKeyDown={onKeyDown}
-            onBlur={commit}
+            onFocus={() => setFocused(true)}
+            onBlur={() => {
+              setFocused(false);
+              commit();
+            }}
             onScroll={(event) => {
               if (mirror.current) mirror.current.style.transform = `translateX(${-event.currentTarget.scrollLeft}px)`;
             }}

@@ -2,7 +2,7 @@
 
 import { Box, Flex } from "@chakra-ui/react";
 import { type KeyboardEvent, useEffect, useMemo, useRef, useState } from "react";
-import { usePhone } from "@/features/api/queries";
+import { useCameraOf } from "@/features/api/queries";
 import { clock, clockSeconds } from "@/features/night/clock";
 import { type Night, useNightCursor, useNightDomain, useNightPointer } from "@/features/night/NightContext";
 import { useSize } from "@/ui/useSize";
@@ -15,6 +15,7 @@ import { ShotBlocks } from "./ShotBlocks";
 import { useTimeZoom } from "./useTimeZoom";
 
 const MINUTE_MS = 60_000;
+const NO_PAUSE = { writeSeconds: 0 };
 const SMALL_HEIGHT = 90;
 const TIP_WIDTH = 260;
 
@@ -34,7 +35,7 @@ export function Ribbon({ night, shotId, large }: RibbonProps) {
   const domain = useNightDomain();
   const cursorMs = useNightCursor();
   const { setDomain, setCursorMs } = useNightPointer();
-  const phone = usePhone().data;
+  const cameraOf = useCameraOf();
   const { beginMs, endMs, site, plan } = night;
   const show = useTimeZoom(ground, width, { beginMs, endMs, domain, setDomain });
   useEffect(() => {
@@ -146,7 +147,7 @@ export function Ribbon({ night, shotId, large }: RibbonProps) {
             width={width}
             height={height}
             large={large}
-            writeSeconds={phone?.writeSeconds ?? 0}
+            paceOf={({ camera }) => cameraOf(camera) ?? NO_PAUSE}
             onShow={show}
           />
           {cursorX !== null && (

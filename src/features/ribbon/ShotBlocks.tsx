@@ -3,7 +3,7 @@
 import { useRouter } from "next/navigation";
 import { type KeyboardEvent, type PointerEvent, useState } from "react";
 import type { ShotReply } from "@/contracts/replies";
-import { frameTimes, parseRecipe } from "@/core/recipe";
+import { frameTimes, type PhonePace, parseRecipe } from "@/core/recipe";
 import { clock, clockSeconds, clockSpan } from "@/features/night/clock";
 import type { Night } from "@/features/night/NightContext";
 import { ON_SKY } from "@/ui/theme/skyScale";
@@ -16,7 +16,7 @@ interface ShotBlocksProps {
   readonly width: number;
   readonly height: number;
   readonly large: boolean;
-  readonly writeSeconds: number;
+  readonly paceOf: (shot: ShotReply) => PhonePace;
   readonly onShow: (from: number, to: number) => void;
 }
 
@@ -49,7 +49,7 @@ function snapped(atMs: number, edges: readonly number[], msPerPx: number): numbe
 }
 
 /** The shots of the night as blocks: drag to move, drag the right edge to stretch, or use the keys. */
-export function ShotBlocks({ night, shotId, domain, width, height, large, writeSeconds, onShow }: ShotBlocksProps) {
+export function ShotBlocks({ night, shotId, domain, width, height, large, paceOf, onShow }: ShotBlocksProps) {
   const { shots, site, beginMs, endMs, windows } = night;
   const router = useRouter();
   const outingId = shots[0]?.outingId ?? "";
@@ -173,7 +173,7 @@ export function ShotBlocks({ night, shotId, domain, width, height, large, writeS
               domain={domain}
               msPerPx={msPerPx}
               y={top + tall - 7}
-              writeSeconds={writeSeconds}
+              pace={paceOf(shot)}
             />
             <rect
               x={left + wide - 2}
@@ -216,16 +216,16 @@ interface ShutterBarsProps {
   readonly domain: readonly [number, number];
   readonly msPerPx: number;
   readonly y: number;
-  readonly writeSeconds: number;
+  readonly pace: PhonePace;
 }
 
 /** Each frame's open shutter, once the zoom is close enough to tell them apart. */
-function ShutterBars({ shot, beginMs, domain, msPerPx, y, writeSeconds }: ShutterBarsProps) {
+function ShutterBars({ shot, beginMs, domain, msPerPx, y, pace }: ShutterBarsProps) {
   const { recipe } = parseRecipe(shot.recipeLine);
   const [from, to] = domain;
   const period = recipe.sequence?.periodSeconds ?? recipe.sequence?.shutterSeconds ?? 0;
   if ((period * 1000) / msPerPx < 2) return null;
-  const bars = frameTimes(recipe, { writeSeconds })
+  const bars = frameTimes(recipe, pace)
     .filter(
       ({ opensSeconds, closesSeconds }) => beginMs + closesSeconds * 1000 > from && beginMs + opensSeconds * 1000 < to,
     )

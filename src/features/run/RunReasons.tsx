@@ -1,16 +1,15 @@
 "use client";
 
 import { Box, Flex } from "@chakra-ui/react";
-import type { PhoneReply } from "@/contracts/replies";
+import type { Camera } from "@/core/camera";
 import { exposureValue, stackedFilterStops } from "@/core/light";
 import { effectivePeriodSeconds, type Recipe, readableDuration, runSeconds } from "@/core/recipe";
-import { GENERIC_MAIN_LENS } from "@/core/sensor";
 import { Readout } from "@/ui/Readout";
 import { minus } from "@/ui/words";
 
 interface RunReasonsProps {
   readonly recipe: Recipe;
-  readonly phone: PhoneReply;
+  readonly camera: Camera;
   readonly widthPx: number;
   readonly onWidth: (widthPx: number) => void;
   readonly pace: "recipe" | "quick";
@@ -48,21 +47,22 @@ function Choice<Value extends string | number>(props: {
 }
 
 /** What the recipe asks of the phone, in numbers, each with its because; and how the stand-in takes it. */
-export function RunReasons({ recipe, phone, widthPx, onWidth, pace, onPace }: RunReasonsProps) {
+export function RunReasons({ recipe, camera, widthPx, onWidth, pace, onPace }: RunReasonsProps) {
   const { sequence, iso, filters } = recipe;
-  const stops = stackedFilterStops(filters);
+  const stops = stackedFilterStops(filters) + camera.lossStops;
   const settings = sequence && {
-    fNumber: GENERIC_MAIN_LENS.fNumber,
+    fNumber: camera.lens.fNumber,
     shutterSeconds: sequence.shutterSeconds,
-    iso: iso ?? GENERIC_MAIN_LENS.baseIso,
+    iso: iso ?? camera.lens.baseIso,
   };
   const ev = settings && exposureValue(settings);
-  const period = sequence && effectivePeriodSeconds(sequence, phone);
-  const sizeName = (width: number) => `${Math.round((width * width * 0.75) / 1e5) / 10} MP`;
+  const period = sequence && effectivePeriodSeconds(sequence, camera);
+  const { widthPx: whole, heightPx } = camera.lens;
+  const sizeName = (width: number) => `${Math.round((width * width * heightPx) / whole / 1e5) / 10} MP`;
   return (
     <Box>
       <Box as="h2" fontSize="15px" fontWeight={620}>
-        {phone.name}, the stand-in
+        {`${camera.phone}, ${camera.lens.name}: the stand-in`}
       </Box>
       {ev !== null && settings && (
         <Readout
@@ -72,7 +72,7 @@ export function RunReasons({ recipe, phone, widthPx, onWidth, pace, onPace }: Ru
             <>
               f/{settings.fNumber}, {readableDuration(settings.shutterSeconds)}, ISO {settings.iso}
               {iso === null && " (the phone's lowest, for the line names none)"}
-              {stops > 0 && `; the filter takes ${stops.toFixed(1)} stops`}. A lit street is EV 4 to 6.
+              {stops > 0 && `; what is before the lens takes ${stops.toFixed(1)} stops`}. A lit street is EV 4 to 6.
             </>
           }
         />
@@ -85,13 +85,13 @@ export function RunReasons({ recipe, phone, widthPx, onWidth, pace, onPace }: Ru
             tone={sequence.periodSeconds !== null && period > sequence.periodSeconds ? "coral" : "bone"}
             because={
               sequence.periodSeconds !== null && period > sequence.periodSeconds
-                ? `The line asks for ${readableDuration(sequence.periodSeconds)}; the phone needs ${readableDuration(phone.writeSeconds)} to write each frame.`
+                ? `The line asks for ${readableDuration(sequence.periodSeconds)}; the phone needs ${readableDuration(camera.writeSeconds)} to write each frame.`
                 : `The shutter is open ${Math.round((sequence.shutterSeconds / period) * 100)} % of the time; the rest are gaps in trails.`
             }
           />
           <Readout
             label="From pressing to the last frame"
-            value={readableDuration(Math.round(runSeconds(recipe, phone) * 10) / 10)}
+            value={readableDuration(Math.round(runSeconds(recipe, camera) * 10) / 10)}
             because={
               recipe.delaySeconds
                 ? `${readableDuration(recipe.delaySeconds)} of it let the phone come to rest.`
@@ -111,7 +111,7 @@ export function RunReasons({ recipe, phone, widthPx, onWidth, pace, onPace }: Ru
       )}
       <Choice
         legend="Picture size"
-        options={phone.widthsPx.map((value) => ({ value, label: sizeName(value) }))}
+        options={camera.widthsPx.map((value) => ({ value, label: sizeName(value) }))}
         value={widthPx}
         onChange={onWidth}
       />

@@ -7,8 +7,11 @@ import { z } from "zod";
 import { type RunReply, stackReply } from "@/contracts/replies";
 import { parseRecipe } from "@/core/recipe";
 import { errorText, sendJson } from "@/features/api/client";
-import { useLiveRun, usePhone, useShot, useWatch } from "@/features/api/queries";
+import { useKit, useLiveRun, useShot, useShotCamera, useWatch } from "@/features/api/queries";
 import { RecipeLine } from "@/features/recipe/RecipeLine";
+import { CameraBar } from "@/features/shot/CameraBar";
+import { useShotChange } from "@/features/shot/useShotChange";
+import { useShotRecipe } from "@/features/shot/useShotRecipe";
 import { useNotice } from "@/ui/Notice";
 import { Station } from "@/ui/Station";
 import { RunReasons } from "./RunReasons";
@@ -20,11 +23,13 @@ const anything = z.unknown();
 /** Run: the recipe goes to the phone, the frames come back. */
 export function RunStation({ outingId, shotId }: { readonly outingId: string; readonly shotId: string }) {
   const shot = useShot(shotId).data;
-  const phone = usePhone().data;
+  const camera = useShotCamera(shotId);
+  const kit = useKit().data;
+  const change = useShotChange(shotId);
+  const { savedLine, line, recipe, problems, type, save } = useShotRecipe(shotId);
   const client = useQueryClient();
   const router = useRouter();
   const notice = useNotice();
-  const [draft, setDraft] = useState<string | null>(null);
   const [pace, setPace] = useState<"recipe" | "quick">("quick");
   const [chosenWidth, setChosenWidth] = useState<number | null>(null);
   const [startedId, setStartedId] = useState<string | null>(null);
@@ -37,19 +42,13 @@ export function RunStation({ outingId, shotId }: { readonly outingId: string; re
   const live = useLiveRun(watchedId);
   const shown: RunReply | null = live ?? phoneRuns.find(({ run }) => run.id === runId) ?? null;
 
-  const line = shot?.shot.recipeLine ?? "";
-  const { recipe, problems } = parseRecipe(draft ?? line);
-  const widthPx = chosenWidth ?? phone?.widthsPx[1] ?? 0;
+  const widths = camera?.widthsPx ?? [];
+  const widthPx = widths.find((width) => width === chosenWidth) ?? widths[1] ?? 0;
   const refresh = () => client.invalidateQueries({ queryKey: ["shot", shotId] });
   const wrong = (error: unknown) => notice({ tone: "wrong", text: errorText(error) });
 
-  const save = useMutation({
-    mutationFn: (text: string) => sendJson("PUT", `/api/shots/${shotId}/recipe`, { line: text }, anything),
-    onSuccess: refresh,
-    onError: wrong,
-  });
   const start = useMutation({
-    mutationFn: () => sendJson("POST", `/api/shots/${shotId}/runs`, { line: draft ?? line, widthPx, pace }, started),
+    mutationFn: () => sendJson("POST", `/api/shots/${shotId}/runs`, { line, widthPx, pace }, started),
     onSuccess: ({ id }) => {
       setStartedId(id);
       void refresh();
@@ -86,8 +85,8 @@ export function RunStation({ outingId, shotId }: { readonly outingId: string; re
           <RunView
             run={shown}
             recipe={recipe}
-            writeSeconds={phone?.writeSeconds ?? 0}
-            ready={problems.length === 0 && recipe.sequence !== null && phone !== undefined}
+            writeSeconds={camera?.writeSeconds ?? 0}
+            ready={problems.length === 0 && recipe.sequence !== null && camera !== undefined}
             busy={start.isPending || stack.isPending}
             onStart={() => start.mutate()}
             onAbort={() => abort.mutate()}
@@ -96,19 +95,23 @@ export function RunStation({ outingId, shotId }: { readonly outingId: string; re
         }
         reasonsName="Settings"
         reasons={
-          phone && (
-            <RunReasons
-              recipe={recipe}
-              phone={phone}
-              widthPx={widthPx}
-              onWidth={setChosenWidth}
-              pace={pace}
-              onPace={setPace}
-            />
+          camera &&
+          kit && (
+            <>
+              <CameraBar kit={kit} camera={camera} onChoose={(choice) => void change({ camera: choice })} />
+              <RunReasons
+                recipe={recipe}
+                camera={camera}
+                widthPx={widthPx}
+                onWidth={setChosenWidth}
+                pace={pace}
+                onPace={setPace}
+              />
+            </>
           )
         }
       />
-      {shot && <RecipeLine key={shotId} line={line} onSave={(text) => save.mutate(text)} onDraft={setDraft} />}
+      {shot && <RecipeLine key={shotId} line={savedLine} onSave={save} onDraft={type} />}
     </>
   );
 }

@@ -4,7 +4,7 @@ import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { stackReply } from "@/contracts/replies";
-import { parseRecipe } from "@/core/recipe";
+import { parseRecipe, type StackMethod } from "@/core/recipe";
 import { errorText, sendJson } from "@/features/api/client";
 import { useShot } from "@/features/api/queries";
 import { useNotice } from "@/ui/Notice";
@@ -28,7 +28,7 @@ export function SiftStation({ outingId, shotId }: { readonly outingId: string; r
   const kept = chosen?.frames.filter(({ id }) => !dropped.has(id)) ?? [];
 
   const stack = useMutation({
-    mutationFn: ({ frameIds, method }: { readonly frameIds: readonly string[]; readonly method: "lighten" | "mean" }) =>
+    mutationFn: ({ frameIds, method }: { readonly frameIds: readonly string[]; readonly method: StackMethod }) =>
       sendJson(
         "POST",
         "/api/stacks",

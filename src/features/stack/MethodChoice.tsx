@@ -14,6 +14,16 @@ const METHODS: readonly { readonly method: StackMethod; readonly name: string; r
     name: "Lighten",
     does: "Each pixel keeps its brightest moment: whole trails and arcs, and the background does not build up.",
   },
+  {
+    method: "median",
+    name: "Median",
+    does: "Each pixel shows what stands there in most frames: people who pass go away, and so do single streaks.",
+  },
+  {
+    method: "fuse",
+    name: "Bracket fusion",
+    does: "Frames of different brightness, each taken from where it is best exposed: lamps and shadows in one picture.",
+  },
 ];
 
 /** The ways to fuse, each with what it does. */

@@ -5,7 +5,7 @@ import { Download } from "lucide-react";
 import { DateTime } from "luxon";
 import type { StackReply } from "@/contracts/replies";
 import type { PictureStatistics } from "@/core/picture";
-import { readableDuration, type StackMethod } from "@/core/recipe";
+import { readableDuration, STACK_METHODS, type StackMethod } from "@/core/recipe";
 import { HistogramView } from "@/features/picture/HistogramView";
 import { RefusedList } from "@/features/sift/RefusedList";
 import { Action } from "@/ui/Action";
@@ -28,12 +28,17 @@ const FORMATS = [
 
 const percent = (share: number): string =>
   `${(100 * share).toFixed(share > 0 && share < 0.001 ? 3 : share < 0.1 ? 2 : 1)}`;
-const OTHER = { mean: "lighten", lighten: "mean" } as const;
+const RESULT_LABELS: Record<StackMethod, string> = {
+  mean: "Mean of",
+  lighten: "Brightest of",
+  median: "Median of",
+  fuse: "Fused from",
+};
 
 /** The result in numbers, where it came from, and the ways to take it. */
 export function StackReasons({ stacks, chosen, statistics, busy, onChoose, onAgain }: StackReasonsProps) {
   const { stack } = chosen;
-  const other = OTHER[stack.parameters.method];
+  const { method } = stack.parameters;
   return (
     <Box>
       {stacks.length > 1 && (
@@ -74,13 +79,13 @@ export function StackReasons({ stacks, chosen, statistics, busy, onChoose, onAga
       {stack.resultHash && (
         <>
           <Readout
-            label={stack.parameters.method === "mean" ? "Mean of" : "Brightest of"}
+            label={RESULT_LABELS[method]}
             value={stack.framesUsed}
             unit="frames"
             because={
               <>
                 {stack.width} × {stack.height} pixels, 16 bits a channel
-                {stack.parameters.method === "mean" &&
+                {method === "mean" &&
                   `; averaged in linear light, noise down to 1/${Math.sqrt(stack.framesUsed ?? 1).toFixed(1)}`}
                 {stack.seconds !== null && `. Made in ${readableDuration(Math.round(stack.seconds * 10) / 10)}`}.
               </>
@@ -102,7 +107,18 @@ export function StackReasons({ stacks, chosen, statistics, busy, onChoose, onAga
           </Box>
         </>
       )}
-      {!busy && <Action onClick={() => onAgain(other)}>Fuse the same frames by {other}</Action>}
+      {!busy && (
+        <Flex gap="6px" wrap="wrap" align="center" fontSize="13px">
+          <Box color="ash" width="100%">
+            Fuse the same frames otherwise
+          </Box>
+          {STACK_METHODS.filter((each) => each !== method).map((each) => (
+            <Action key={each} px="10px" onClick={() => onAgain(each)}>
+              {`By ${each}`}
+            </Action>
+          ))}
+        </Flex>
+      )}
       <RefusedList refused={stack.refused} />
     </Box>
   );

@@ -1,5 +1,5 @@
 import { decodeSrgb, encodeSrgb } from "../../picture/srgb";
-import type { StackMethod } from "../../recipe";
+import type { FoldMethod } from "../stackState";
 
 /** Doubles that should be exact halves may fall short of them by some units of the last place. */
 const HALF = 0.5 + 1e-9;
@@ -10,7 +10,7 @@ const HALF = 0.5 + 1e-9;
  */
 export function fusePlainly(
   frames: readonly (Uint8Array | Uint16Array)[],
-  { method, depth, encoded }: { readonly method: StackMethod; readonly depth: 8 | 16; readonly encoded: boolean },
+  { method, depth, encoded }: { readonly method: FoldMethod; readonly depth: 8 | 16; readonly encoded: boolean },
 ): Uint16Array {
   const widen = depth === 8 ? 257 : 1;
   const top = 2 ** depth - 1;

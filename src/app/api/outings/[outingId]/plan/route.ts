@@ -1,5 +1,6 @@
 import { z } from "zod";
 import { isId, notFound, problem, route } from "@/app/http";
+import { findKit } from "@/db/kit";
 import { findOuting } from "@/db/outings";
 import { application } from "@/engine/application";
 import { planCalendar } from "@/engine/plan/calendar";
@@ -14,9 +15,10 @@ export const GET = route<{ outingId: string }>(async (request, { outingId }) => 
   const parsed = format.safeParse(new URL(request.url).searchParams.get("format"));
   if (!parsed.success) return problem(400, "invalid-format", "Choose pdf, ics or json.");
   const wanted = parsed.data;
-  const detail = isId(outingId) ? await findOuting((await application()).database.db, outingId) : undefined;
+  const { db } = (await application()).database;
+  const detail = isId(outingId) ? await findOuting(db, outingId) : undefined;
   if (!detail) return notFound("outing");
-  const night = plannedNight(detail);
+  const night = plannedNight(detail, await findKit(db));
   if (!night) return problem(409, "no-site", "This outing has no site, so it has no night to plan.");
   const headers = (mediaType: string) => ({
     "content-type": mediaType,

@@ -2,18 +2,21 @@
 
 import { Box, Flex } from "@chakra-ui/react";
 import { readableDuration } from "@/core/recipe";
-import type { Edge, Solution, SolvedRecipe } from "@/core/solve";
+import type { Solution, SolvedRecipe } from "@/core/solve";
 import { minus } from "@/ui/words";
 
-interface PredictionListProps {
+/** What stood there before the last change of an assumption. */
+export interface BeforeChange {
+  readonly what: string;
+  readonly sceneEv: number;
+  readonly best: string;
+}
+
+interface RecipeListProps {
   readonly solution: Solution;
   readonly line: string;
-  readonly edge: Edge | null;
-  /** What stood here before the last change of the scene; null before any. */
-  readonly before: { readonly sceneEv: number; readonly best: string } | null;
+  readonly before: BeforeChange | null;
   readonly sceneEv: number;
-  /** Shutter times of a bracket around the point. */
-  readonly bracket: readonly number[];
   readonly cautions: readonly string[];
   readonly onRecipe: (recipe: SolvedRecipe) => void;
 }
@@ -21,25 +24,17 @@ interface PredictionListProps {
 const WORDS = { works: "works", compromise: "a compromise", fails: "fails" } as const;
 const TONES = { works: "moss", compromise: "lamp", fails: "coral" } as const;
 
-/** The ranked recipes with reasons, cost and verdict; and the limit one has asked about. */
-export function PredictionList(props: PredictionListProps) {
-  const { solution, line, edge, before, sceneEv, bracket, cautions, onRecipe } = props;
+/** The ranked recipes with reasons, cost and verdict, what would open the ground, and what the last change did. */
+export function RecipeList({ solution, line, before, sceneEv, cautions, onRecipe }: RecipeListProps) {
   const best = solution.recipes[0];
   return (
     <Box>
-      {edge && (
-        <Box borderWidth="1px" borderColor="lamp" px="10px" py="6px" mb="8px" fontSize="12.5px" aria-live="polite">
-          <Box fontWeight={620}>{edge.name}</Box>
-          <Box>{edge.reason}</Box>
-          <Box color="ash">{edge.moves}</Box>
-        </Box>
-      )}
       {before && best && (before.sceneEv !== sceneEv || before.best !== best.line) && (
         <Box fontSize="12.5px" color="mist" mb="6px" aria-live="polite">
           {`Before: EV ${minus(before.sceneEv.toFixed(1))}, best `}
           <code>{before.best}</code>
           {`. Now: EV ${minus(sceneEv.toFixed(1))}, best `}
-          <code>{best.line}</code>.
+          <code>{best.line}</code>. The limits that moved show where they were, dotted.
         </Box>
       )}
       {solution.advice.map((sentence) => (
@@ -49,7 +44,7 @@ export function PredictionList(props: PredictionListProps) {
       ))}
       <Box as="ol" listStyleType="none" aria-label="Recipes, the best first">
         {solution.recipes.map((recipe, index) => (
-          <Box as="li" key={recipe.line} borderTopWidth="1px" borderColor="line" py="6px">
+          <Box as="li" key={recipe.line} borderTopWidth={index === 0 ? 0 : "1px"} borderColor="line" py="6px">
             <Box
               as="button"
               width="100%"
@@ -75,12 +70,6 @@ export function PredictionList(props: PredictionListProps) {
           </Box>
         ))}
       </Box>
-      {bracket.length > 1 && (
-        <Box fontSize="12.5px" py="6px" borderTopWidth="1px" borderColor="line">
-          <Box fontWeight={560}>A bracket around the point</Box>
-          <Box color="ash">{`${bracket.map((seconds) => readableDuration(seconds)).join(", ")}: two stops apart, from the phone's own ladder.`}</Box>
-        </Box>
-      )}
       <Box fontSize="12.5px" py="6px" borderTopWidth="1px" borderColor="line">
         <Box fontWeight={560}>Mind</Box>
         {cautions.map((text) => (

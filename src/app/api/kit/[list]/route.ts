@@ -1,0 +1,14 @@
+import { notFound, readJson, refusal, route } from "@/app/http";
+import { KIT_ITEMS, kitListNamed } from "@/contracts/kit";
+import { saveKitItem } from "@/db/kit";
+import { application } from "@/engine/application";
+
+/** Adds a phone, filter, clip-on or support, or replaces the one of that name. */
+export const PUT = route<{ list: string }>(async (request, { list: written }) => {
+  const list = kitListNamed(written);
+  if (!list) return notFound("list of the kit");
+  const item = KIT_ITEMS[list].safeParse(await readJson(request));
+  if (!item.success) return refusal(item.error);
+  await saveKitItem((await application()).database.db, list, item.data);
+  return Response.json({});
+});

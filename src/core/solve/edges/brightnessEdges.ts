@@ -1,0 +1,93 @@
+import { fullWell, noiseElectrons } from "../../sensor";
+import { METER_TO_CLIP_STOPS, trailClipIso, trailContrastSeconds } from "../exposure";
+import type { SolveRequest } from "../request";
+import { type Edge, type FieldSetup, rounded, shutterEdge } from "./edge";
+
+const USABLE_SNR = 8;
+/** A mid-tone sits this share of saturation. */
+const METERED_SHARE = 2 ** -METER_TO_CLIP_STOPS;
+/** A trail so far under white is lost in the picture's own shadows, stops. */
+const FAINT_STOPS = 6;
+/** A trail that adds less than this share to the ground behind it is not seen. */
+const FAINT_CONTRAST = 0.1;
+
+/** Shutter times ISO at which surfaces come out this many stops above the metered level. */
+export function productAt({ camera, sceneEv }: SolveRequest, filterStops: number, stopsOverMeter: number): number {
+  return 100 * camera.lens.fNumber ** 2 * 2 ** (stopsOverMeter + filterStops + camera.lossStops - sceneEv);
+}
+
+/** ISO above which a metered mid-tone is noisier than usable on this sensor, for a mean of so many frames. */
+export function noiseCeilingIso({ camera, sensorCelsius }: SolveRequest, frames = 1): number {
+  const { lens } = camera;
+  const snr = (iso: number) => {
+    const electrons = METERED_SHARE * fullWell(lens, iso);
+    const noise = noiseElectrons(lens, { electrons, shutterSeconds: 1, iso, sensorCelsius });
+    return (Math.sqrt(frames) * electrons) / noise;
+  };
+  let low = 1;
+  let high = 1e7;
+  for (let step = 0; step < 60; step++) {
+    const middle = Math.sqrt(low * high);
+    if (snr(middle) > USABLE_SNR) low = middle;
+    else high = middle;
+  }
+  return low;
+}
+
+function trailEdges(request: SolveRequest, { filterStops, stack }: FieldSetup): Edge[] {
+  const clipIso = trailClipIso(request, filterStops);
+  if (clipIso === null) return [];
+  const faint = clipIso / 2 ** FAINT_STOPS;
+  const drowned = trailContrastSeconds(request, FAINT_CONTRAST) ?? Number.POSITIVE_INFINITY;
+  return [
+    {
+      ...{ id: "trail-clips", name: "trail clips", curve: { kind: "iso", iso: clipIso } },
+      ...{ forbids: "higher", of: "frame", soft: false },
+      reason: `The lamp's trail is white from ISO ${Math.round(clipIso)} on, whatever the shutter: a point that passes leaves light only while it is there.`,
+      moves:
+        "Twice the distance adds a stop, a filter its own stops, faster traffic its factor. A shorter shutter adds none.",
+    },
+    {
+      ...{ id: "trail-faint", name: "trail too faint", curve: { kind: "iso", iso: faint } },
+      ...{ forbids: "lower", of: "frame", soft: false },
+      reason: `Under ISO ${Math.round(faint)} the trail lies more than ${FAINT_STOPS} stops below white, whatever the shutter.`,
+      moves: "Less filter, nearer, slower traffic, or lamps seen from the front.",
+    },
+    ...shutterEdge({
+      ...{ id: "trail-drowns", name: "trail drowns", seconds: drowned, forbids: "longer" },
+      of: stack === "mean" ? "whole" : "frame",
+      reason: `From ${rounded(drowned)} on the trail adds less than a tenth to the street behind it: the street goes on brightening, the trail does not.`,
+      moves: "Fuse many short frames by lighten; a filter takes from both alike.",
+    }),
+  ];
+}
+
+/** Where surfaces and trails turn white or drown, and where noise begins. */
+export function brightnessEdges(request: SolveRequest, setup: FieldSetup): Edge[] {
+  const clips = productAt(request, setup.filterStops, METER_TO_CLIP_STOPS);
+  const highlights = productAt(request, setup.filterStops, METER_TO_CLIP_STOPS - request.highlightStops);
+  const lowest = request.camera.isoLadder[0]!;
+  const averaged = setup.stack === "mean" ? setup.frames : 1;
+  const noise = noiseCeilingIso(request, averaged);
+  return [
+    {
+      ...{ id: "surfaces-clip", name: "street clips", curve: { kind: "product", product: clips } },
+      ...{ forbids: "brighter", of: "frame", soft: false },
+      reason: `Metered surfaces clip ${METER_TO_CLIP_STOPS.toFixed(2)} stops over the meter: at ISO ${lowest} from ${rounded(clips / lowest)}.`,
+      moves: "Each stop of filter doubles the time; the mean of N frames does the same as log2 N stops.",
+    },
+    {
+      ...{ id: "highlights-clip", name: "bright surfaces clip", curve: { kind: "product", product: highlights } },
+      ...{ forbids: "brighter", of: "frame", soft: false },
+      reason: `Surfaces ${request.highlightStops.toFixed(1)} stops over the metered ones clip first: at ISO ${lowest} from ${rounded(highlights / lowest)}.`,
+      moves: "Expose for the highlights, or fuse a bracket.",
+    },
+    ...trailEdges(request, setup),
+    {
+      ...{ id: "noise", name: "noise ceiling", curve: { kind: "iso", iso: noise } },
+      ...{ forbids: "higher", of: "frame", soft: false },
+      reason: `A metered mid-tone on this sensor${averaged > 1 ? `, averaged over ${averaged} frames,` : ""} falls under a signal-to-noise ratio of ${USABLE_SNR} from ISO ${Math.round(noise)}.`,
+      moves: "The mean of N frames raises it: noise falls by the root of N.",
+    },
+  ];
+}

@@ -1,0 +1,121 @@
+import { overlapChance } from "../../conditions";
+import { crossingSeconds, freezeSeconds, longestStarShutter, shutterForContrast, WATERS } from "../../motion";
+import { sensorSizeMm } from "../../optics";
+import type { SolveRequest } from "../request";
+import { type Edge, rounded, shutterEdge } from "./edge";
+
+const TEXTURE_CONTRAST = [0.3, 0.65] as const;
+const SILK_CONTRAST = 0.2;
+const GHOST_OPACITY = 0.1;
+const FROZEN_PX = 3;
+const OVERLAP_CHANCE = 0.3;
+
+const SCHOOL_NAMES = { "rule-500": "the rule of 500", npf: "NPF" } as const;
+
+function moverEdges({ camera, mover, intent, vehiclesPerHour }: SolveRequest): Edge[] {
+  if (mover === null) return [];
+  const { lens } = camera;
+  const edges: Edge[] = [];
+  if (intent === "light-trails" || intent === "blurred-subject") {
+    const frame = { focalLengthMm: lens.focalLengthMm, sensorWidthMm: sensorSizeMm(lens).widthMm };
+    const seconds = crossingSeconds(frame, mover);
+    edges.push(
+      ...shutterEdge({
+        ...{ id: "crossing", name: `crosses in ${rounded(seconds)}`, seconds, forbids: "shorter", of: "whole" },
+        reason: `At ${mover.distanceM} m and ${mover.speedMps} m/s it needs ${rounded(seconds)} from edge to edge; anything shorter leaves a piece of a trail.`,
+        moves: "Closer, or a longer lens, and it crosses sooner.",
+      }),
+    );
+  }
+  if (intent === "frozen-action") {
+    const seconds = freezeSeconds(lens.focalLengthMm, lens.pitchUm, mover, FROZEN_PX);
+    edges.push(
+      ...shutterEdge({
+        ...{ id: "freezing", name: `frozen to ${rounded(seconds)}`, seconds, forbids: "longer", of: "frame" },
+        reason: `Longer than ${rounded(seconds)} and it blurs over more than ${FROZEN_PX} pixels.`,
+        moves: "Farther away, or moving towards you, it blurs less.",
+      }),
+    );
+  }
+  if (intent === "light-trails" && vehiclesPerHour > 0) {
+    let seconds = 0.1;
+    while (seconds < 600 && overlapChance(vehiclesPerHour, seconds) < OVERLAP_CHANCE) seconds *= 1.05;
+    edges.push(
+      ...shutterEdge({
+        ...{ id: "overlap", name: "trails on trails", seconds, forbids: "longer", of: "frame" },
+        reason: `At ${Math.round(vehiclesPerHour)} vehicles an hour, from ${rounded(seconds)} on three exposures in ten hold two vehicles in one lane; their trails add up.`,
+        moves: "Many short frames by lighten keep each trail by itself; or come when there is less traffic.",
+      }),
+    );
+  }
+  return edges;
+}
+
+function waterEdges({ water, schools }: SolveRequest): Edge[] {
+  if (water === null) return [];
+  const { tauSeconds, name: water_ } = WATERS[water];
+  if (schools.water === "silk") {
+    const seconds = shutterForContrast(tauSeconds, SILK_CONTRAST);
+    return shutterEdge({
+      ...{ id: "silk", name: `silk from ${rounded(seconds)}`, seconds, forbids: "shorter", of: "whole" },
+      reason: `Only from ${rounded(seconds)} on is less than ${100 * SILK_CONTRAST} % of the pattern of ${water_} left.`,
+      moves: "Faster water turns to silk sooner; or choose texture.",
+    });
+  }
+  const [least, most] = TEXTURE_CONTRAST;
+  const from = shutterForContrast(tauSeconds, most);
+  const to = shutterForContrast(tauSeconds, least);
+  return [
+    ...shutterEdge({
+      ...{ id: "texture-from", name: `streaks from ${rounded(from)}`, seconds: from, forbids: "shorter", of: "whole" },
+      reason: `Shorter, and ${water_} keep more than ${100 * most} % of their pattern: drops, not streaks.`,
+      moves: "Choose silk, or faster water.",
+    }),
+    ...shutterEdge({
+      ...{ id: "texture-to", name: `streaks to ${rounded(to)}`, seconds: to, forbids: "longer", of: "whole" },
+      reason: `Longer, and less than ${100 * least} % of the pattern of ${water_} is left.`,
+      moves: "Choose silk.",
+    }),
+  ];
+}
+
+function crowdEdges({ crowd }: SolveRequest): Edge[] {
+  if (crowd === null) return [];
+  const seconds = crowd.dwellSeconds / GHOST_OPACITY;
+  return shutterEdge({
+    ...{ id: "emptied", name: `empty from ${rounded(seconds)}`, seconds, forbids: "shorter", of: "whole" },
+    reason: `Somebody on one spot for ${rounded(crowd.dwellSeconds)} leaves a ghost of less than ${100 * GHOST_OPACITY} % only from ${rounded(seconds)} on.`,
+    moves: "The median of many frames needs no long shutter; nobody who sits still goes away.",
+  });
+}
+
+function starEdges({ camera, declinationDeg, schools }: SolveRequest): Edge[] {
+  const seconds = longestStarShutter(camera.lens, declinationDeg, schools.stars, schools.starFactor);
+  const school = schools.stars === "pixels" ? `${schools.starFactor} pixels of trailing` : SCHOOL_NAMES[schools.stars];
+  return shutterEdge({
+    ...{ id: "stars", name: `stars trail from ${rounded(seconds)}`, seconds, forbids: "longer", of: "frame" },
+    reason: `By ${school} at declination ${declinationDeg}°.`,
+    moves: "Aim nearer to the pole, allow more trailing, or stack aligned frames.",
+  });
+}
+
+function frameRateEdges({ framesPerSecond }: SolveRequest): Edge[] {
+  const seconds = 1 / framesPerSecond;
+  return shutterEdge({
+    ...{ id: "frame-rate", name: `one frame, ${rounded(seconds)}`, seconds, forbids: "longer", of: "frame" },
+    reason: `At ${framesPerSecond} frames a second no shutter is longer than that.`,
+    moves: "Fewer frames a second.",
+  });
+}
+
+/** What moves before the camera, or should not. */
+export function motionEdges(request: SolveRequest): Edge[] {
+  const { intent } = request;
+  return [
+    ...moverEdges(request),
+    ...(intent === "smoothed-water" ? waterEdges(request) : []),
+    ...(intent === "emptied-place" ? crowdEdges(request) : []),
+    ...(intent === "star-points" || intent === "meteors" ? starEdges(request) : []),
+    ...(intent === "moving-picture" ? frameRateEdges(request) : []),
+  ];
+}

@@ -1,0 +1,18 @@
+import type { MeasureReply } from "@/contracts/replies";
+import { exposureErrors, pictureStatistics } from "@/core/picture";
+import { decodePicture, readHeader } from "./decode";
+import { readMetadata } from "./metadata";
+
+/**
+ * Meters a picture and reads what it says of its settings.
+ *
+ * @throws Error when the file is not a picture that can be read; `plainReason` puts it in words.
+ */
+export async function measurePicture(path: string): Promise<MeasureReply> {
+  const { width, height } = await readHeader(path);
+  const samples = (await decodePicture(path, 8)) as Uint8Array;
+  const { clippedAny, crushedAll } = pictureStatistics(samples);
+  const { shutterSeconds, iso, fNumber, recipeLine } = await readMetadata(path);
+  const errors = exposureErrors({ width, height, samples });
+  return { errors, clippedAny, crushedAll, shutterSeconds, iso, fNumber, recipeLine };
+}

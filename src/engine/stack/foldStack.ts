@@ -1,0 +1,149 @@
+import { readFile } from "node:fs/promises";
+import { availableParallelism } from "node:os";
+import { Worker } from "node:worker_threads";
+import { createStack, type FoldMethod, layOutMemory, MOST_MEMORY_BYTES, type StackState } from "@/core/stack";
+import { builtFile } from "../folders";
+import { checkpointKey, dropCheckpoint, loadCheckpoint, saveCheckpoint } from "./checkpoint";
+import { chooseFrames } from "./chooseFrames";
+import type { FoldReply, FoldRequest, StackThreadData } from "./messages";
+import type { StackFile, StackOutcome, StackProgress, StackRequest } from "./request";
+import { writeResult } from "./writeResult";
+
+const BANDS = 16;
+const CHECKPOINT_EVERY_MS = 4000;
+
+/**
+ * Fuses frames on worker threads: each decodes a frame and folds it into one shared accumulator, so memory does not
+ * grow with the number of frames. Frames that cannot be used are left out and named. The sums are exact integers, so
+ * the result does not depend on the number of threads, the order of frames, or whether the run was resumed.
+ */
+export async function foldStack(
+  request: StackRequest<FoldMethod>,
+  onProgress: (progress: StackProgress) => void = () => {},
+  signal?: AbortSignal,
+): Promise<StackOutcome> {
+  const startedAt = performance.now();
+  const { accepted, refused } = await chooseFrames(request.files);
+  const first = accepted[0];
+  if (first === undefined)
+    return { kind: "failed", reason: "None of the files is a picture that can be fused.", refused };
+  const depth = accepted.some((frame) => frame.depth === 16) ? 16 : 8;
+  const threads = Math.max(1, Math.min(request.threads ?? availableParallelism(), accepted.length, 8));
+  const { width, height } = first;
+  const { method, encoded } = request;
+  const sampleCount = width * height * 3;
+  const need = layOutMemory({ sampleCount, depth, accumulator: method === "mean" ? "sum" : "brightest", threads });
+  if (need.totalBytes > MOST_MEMORY_BYTES) {
+    return {
+      kind: "failed",
+      reason: `${width} x ${height} pixels need more memory than a stack can have (4 GB).`,
+      refused,
+    };
+  }
+  const state = createStack({ width, height, depth, method, encoded, threads });
+
+  const key = checkpointKey(request, state);
+  const resumed = request.checkpointPath ? await loadCheckpoint(request.checkpointPath, key, state) : null;
+  const folded = new Set(resumed?.folded ?? []);
+  for (const frame of resumed?.refused ?? []) {
+    if (!refused.some(({ index }) => index === frame.index)) refused.push(frame);
+  }
+  const settled = new Set([...folded, ...refused.map(({ index }) => index)]);
+  const pending = accepted.map(({ index }) => index).filter((index) => !settled.has(index));
+
+  const progress = () => {
+    const seconds = (performance.now() - startedAt) / 1000;
+    const doneNow = folded.size - (resumed?.folded.length ?? 0);
+    const framesPerSecond = seconds > 0 ? doneNow / seconds : 0;
+    const left = accepted.length - accepted.filter(({ index }) => settled.has(index)).length;
+    onProgress({
+      done: folded.size,
+      total: accepted.length,
+      framesPerSecond,
+      secondsLeft: doneNow >= 2 ? left / framesPerSecond : null,
+      resumed: resumed?.folded.length ?? 0,
+    });
+  };
+  progress();
+
+  const save = async () => {
+    if (request.checkpointPath)
+      await saveCheckpoint(request.checkpointPath, { key, folded: [...folded], refused }, state);
+  };
+  const settle = (reply: FoldReply) => {
+    settled.add(reply.index);
+    if (reply.kind === "folded") folded.add(reply.index);
+    else refused.push({ index: reply.index, name: request.files[reply.index]!.name, reason: reply.reason });
+    progress();
+  };
+  const kernels = await WebAssembly.compile(await readFile(builtFile("kernels.wasm")));
+  const pool = startThreads(state, kernels);
+  try {
+    await foldPending({ pool, pending, files: request.files, settle, save, signal });
+  } finally {
+    await Promise.all(pool.map((worker) => worker.terminate()));
+  }
+  if (signal?.aborted) {
+    if (request.checkpointPath) await dropCheckpoint(request.checkpointPath);
+    return { kind: "aborted" };
+  }
+  const withoutIndex = refused.map(({ name, reason }) => ({ name, reason }));
+  if (folded.size === 0) return { kind: "failed", reason: "None of the files could be read.", refused: withoutIndex };
+
+  await writeResult(state, kernels, folded.size, request.outputPath, request.notes);
+  const used = [...folded].sort((a, b) => a - b).map((index) => request.files[index]!.name);
+  const seconds = (performance.now() - startedAt) / 1000;
+  return { kind: "done", width, height, used, refused: withoutIndex, seconds, resumed: resumed?.folded.length ?? 0 };
+}
+
+function startThreads(state: StackState, kernels: WebAssembly.Module): Worker[] {
+  const locks = new Int32Array(new SharedArrayBuffer(4 * BANDS));
+  return Array.from({ length: state.plan.threads }, (_, thread) => {
+    const workerData: StackThreadData = { state, kernels, thread, locks };
+    return new Worker(builtFile("stack-thread.mjs"), { workerData });
+  });
+}
+
+interface FoldLoop {
+  readonly pool: readonly Worker[];
+  /** Indices still to fold; emptied. */
+  readonly pending: number[];
+  readonly files: readonly StackFile[];
+  readonly settle: (reply: FoldReply) => void;
+  /** Saves a checkpoint; called only while no thread is folding. */
+  readonly save: () => Promise<void>;
+  readonly signal: AbortSignal | undefined;
+}
+
+/** Keeps every thread busy until nothing is pending; pauses all of them for a checkpoint every few seconds. */
+async function foldPending({ pool, pending, files, settle, save, signal }: FoldLoop): Promise<void> {
+  while (pending.length > 0 && !signal?.aborted) {
+    const pauseAt = performance.now() + CHECKPOINT_EVERY_MS;
+    await Promise.all(
+      pool.map(async (worker) => {
+        while (performance.now() < pauseAt && !signal?.aborted) {
+          const index = pending.shift();
+          if (index === undefined) return;
+          settle(await askThread(worker, { index, path: files[index]!.path }));
+        }
+      }),
+    );
+    if (pending.length > 0 && !signal?.aborted) await save();
+  }
+}
+
+function askThread(worker: Worker, request: FoldRequest): Promise<FoldReply> {
+  return new Promise((resolve, reject) => {
+    const onMessage = (reply: FoldReply) => {
+      worker.off("error", onError);
+      resolve(reply);
+    };
+    const onError = (error: unknown) => {
+      worker.off("message", onMessage);
+      reject(error);
+    };
+    worker.once("message", onMessage);
+    worker.once("error", onError);
+    worker.postMessage(request);
+  });
+}

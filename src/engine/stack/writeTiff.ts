@@ -1,0 +1,29 @@
+import { open } from "node:fs/promises";
+import { type PictureNotes, tiffHeader } from "@/core/formats";
+
+const CHUNK_SAMPLES = 1 << 22;
+
+/**
+ * Streams a picture into a 16-bit TIFF, chunk by chunk; the file is synced before it is closed.
+ *
+ * @param read Hands over the interleaved 16-bit samples of a range; they are written before the next call.
+ */
+export async function writeTiff(
+  path: string,
+  picture: { readonly width: number; readonly height: number; readonly notes: PictureNotes },
+  read: (from: number, to: number) => Uint16Array | Promise<Uint16Array>,
+  chunkSamples = CHUNK_SAMPLES,
+): Promise<void> {
+  const samples = picture.width * picture.height * 3;
+  const handle = await open(path, "w");
+  try {
+    await handle.write(tiffHeader(picture.width, picture.height, picture.notes));
+    for (let from = 0; from < samples; from += chunkSamples) {
+      const chunk = await read(from, Math.min(samples, from + chunkSamples));
+      await handle.write(new Uint8Array(chunk.buffer, chunk.byteOffset, chunk.byteLength));
+    }
+    await handle.sync();
+  } finally {
+    await handle.close();
+  }
+}

@@ -1,0 +1,88 @@
+"use client";
+
+import { Box, Flex } from "@chakra-ui/react";
+import type { KitReply } from "@/contracts/kit";
+import type { ShotAim } from "@/contracts/scene";
+import type { Camera, CameraChoice } from "@/core/camera";
+import { CameraBar } from "@/features/shot/CameraBar";
+import { Choose } from "@/ui/Choose";
+import { minus } from "@/ui/words";
+import { CROPS, cropped } from "./crop";
+
+interface AimBarProps {
+  readonly time: string;
+  readonly aim: ShotAim;
+  readonly kit: KitReply;
+  readonly camera: Camera;
+  readonly onAim: (aim: ShotAim) => void;
+  readonly onCamera: (choice: CameraChoice) => void;
+}
+
+const GUIDE_NAMES = { none: "no guides", thirds: "thirds", diagonals: "diagonals", middle: "middle" } as const;
+const degrees = (value: number): string => `${minus(value.toFixed(0))}°`;
+
+/** How the camera stands, what it is, and the shape of the picture. */
+export function AimBar({ time, aim, kit, camera, onAim, onCamera }: AimBarProps) {
+  const crop = cropped(camera.lens, aim.crop);
+  return (
+    <Flex
+      align="center"
+      gap="4px 16px"
+      px="16px"
+      py="6px"
+      wrap="wrap"
+      borderTopWidth="1px"
+      borderColor="line"
+      fontSize="13px"
+    >
+      <Box fontFamily="mono">{`${time}  azimuth ${degrees(aim.azimuthDeg)}  tilt ${degrees(aim.tiltDeg)}`}</Box>
+      <Flex asChild align="center" gap="6px">
+        <label>
+          <Box as="span" color="ash">
+            roll
+          </Box>
+          <Box asChild width="96px" accentColor="lamp">
+            <input
+              type="range"
+              aria-label="Roll"
+              min={-20}
+              max={20}
+              value={aim.rollDeg}
+              onChange={(event) => onAim({ ...aim, rollDeg: Number(event.target.value) })}
+            />
+          </Box>
+          {degrees(aim.rollDeg)}
+        </label>
+      </Flex>
+      <CameraBar kit={kit} camera={camera} onChoose={onCamera} />
+      <Flex align="center" gap="8px">
+        <Choose
+          label="Picture shape"
+          value={aim.crop}
+          options={(Object.keys(CROPS) as ShotAim["crop"][]).map((value) => ({ value, name: value }))}
+          onChoose={(shape) => onAim({ ...aim, crop: shape })}
+        />
+        <Box color="ash">{`${crop.width} × ${crop.height}${crop.lost > 0 ? `, ${Math.round(100 * crop.lost)} % of the pixels lost` : ", the whole sensor"}`}</Box>
+      </Flex>
+      <Choose
+        label="Guides"
+        value={aim.guides}
+        options={(Object.keys(GUIDE_NAMES) as ShotAim["guides"][]).map((value) => ({
+          value,
+          name: GUIDE_NAMES[value],
+        }))}
+        onChoose={(guides) => onAim({ ...aim, guides })}
+      />
+      <Flex asChild align="center" gap="6px" cursor="pointer">
+        <label>
+          <input
+            type="checkbox"
+            checked={aim.constellations}
+            onChange={(event) => onAim({ ...aim, constellations: event.target.checked })}
+          />
+          constellations
+        </label>
+      </Flex>
+    </Flex>
+  );
+}

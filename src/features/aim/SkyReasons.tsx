@@ -1,0 +1,116 @@
+"use client";
+
+import { Box } from "@chakra-ui/react";
+import type { ShotAim } from "@/contracts/scene";
+import type { Camera } from "@/core/camera";
+import { longestStarShutter } from "@/core/motion";
+import { equivalentFocalMm, fieldOfViewDeg, sensorSizeMm } from "@/core/optics";
+import { readableDuration } from "@/core/recipe";
+import { type Crossing, declinationOf, type HorizontalPosition, moonlightOn, moonOf, starOf } from "@/core/sky";
+import type { Schools } from "@/core/solve";
+import { clock } from "@/features/night/clock";
+import type { Night } from "@/features/night/NightContext";
+import { Readout } from "@/ui/Readout";
+import { minus } from "@/ui/words";
+
+interface SkyReasonsProps {
+  readonly night: Night;
+  readonly atMs: number;
+  readonly aim: ShotAim;
+  readonly camera: Camera;
+  readonly halfWidth: number;
+  readonly schools: Schools;
+  /** When the core stands over the aimed azimuth, and how high. */
+  readonly coreTimes: readonly (Pick<Crossing, "atMs"> & Pick<HorizontalPosition, "altitudeDeg">)[];
+  readonly sceneDeclinationDeg: number;
+  readonly onDeclination: (declinationDeg: number) => void;
+}
+
+const degrees = (value: number): string => `${minus(value.toFixed(0))}°`;
+const LEAST_METEORS = 1;
+
+/** Where moonlight comes from, in words. */
+function moonWords(night: Night, atMs: number, azimuthDeg: number): { value: string; because: string } {
+  const moon = moonOf(night.plan.night, atMs);
+  const light = moonlightOn(moon, azimuthDeg);
+  if (light.kind === "none") return { value: "none", because: "The moon is down at this time." };
+  const { fromDeg, altitudeDeg, shadowLength } = light;
+  const away = Math.abs(fromDeg);
+  const side = fromDeg < 0 ? "left" : "right";
+  const value =
+    away < 30
+      ? "from ahead"
+      : away > 150
+        ? "from behind you"
+        : away > 110
+          ? `from behind, ${side}`
+          : `from the ${side}`;
+  const contrast =
+    away < 60
+      ? "Things stand dark against it."
+      : away > 120
+        ? "It lights what you look at."
+        : "It draws shapes from the side.";
+  return {
+    value,
+    because: `${Math.round(100 * moon.illuminatedFraction)} % lit, ${degrees(altitudeDeg)} high. ${contrast} Shadows are ${shadowLength.toFixed(1)} times as long as things are high.`,
+  };
+}
+
+/** What the camera sees of the sky, in numbers. */
+export function SkyReasons(props: SkyReasonsProps) {
+  const { night, atMs, aim, camera, halfWidth, schools, coreTimes, sceneDeclinationDeg, onDeclination } = props;
+  const { lens } = camera;
+  const { plan, site } = night;
+  const moon = moonWords(night, atMs, aim.azimuthDeg);
+  const declination = Math.round(
+    declinationOf(site.latitudeDeg, { altitudeDeg: aim.tiltDeg, azimuthDeg: aim.azimuthDeg }),
+  );
+  const untrailed = longestStarShutter(lens, declination, schools.stars, schools.starFactor);
+  const meteors = plan.momentAt(atMs).meteorsPerHour;
+  const radiant = starOf(plan.night, plan.shower)(atMs);
+  return (
+    <Box>
+      <Readout
+        label="Seen across"
+        value={`${fieldOfViewDeg(2 * halfWidth * lens.focalLengthMm, lens.focalLengthMm).toFixed(0)}°`}
+        because={`${lens.focalLengthMm.toFixed(1)} mm, like ${equivalentFocalMm(lens).toFixed(0)} mm on a 35 mm frame; ${fieldOfViewDeg(sensorSizeMm(lens).heightMm, lens.focalLengthMm).toFixed(0)}° upright at full size.${camera.vignettingStops > 0 ? ` The clip-on darkens the corners by ${camera.vignettingStops.toFixed(1)} stops and takes ${camera.lossStops.toFixed(1)} everywhere.` : ""}`}
+      />
+      <Readout
+        label="Declination in the middle"
+        value={degrees(declination)}
+        because={
+          <>
+            {`Stars here stay points to ${readableDuration(Math.round(untrailed * 10) / 10)} by your school. `}
+            {declination === Math.round(sceneDeclinationDeg) ? (
+              "Expose counts with it."
+            ) : (
+              <Box as="button" color="lamp" onClick={() => onDeclination(declination)}>
+                {`Let Expose count with it, not with ${degrees(sceneDeclinationDeg)}.`}
+              </Box>
+            )}
+          </>
+        }
+      />
+      <Readout
+        label="The core over this azimuth"
+        value={
+          coreTimes.length > 0 ? coreTimes.map((each) => clock(each.atMs, site.zone)).join(", ") : "not this night"
+        }
+        because={
+          coreTimes.length > 0
+            ? `At ${coreTimes.map((each) => degrees(each.altitudeDeg)).join(", ")} height. Move along the ribbon to see it.`
+            : "The galactic centre does not pass here above the horizon."
+        }
+      />
+      <Readout label="Moonlight" value={moon.value} because={moon.because} />
+      {meteors >= LEAST_METEORS && (
+        <Readout
+          label={`Meteors an hour, ${plan.shower.name}`}
+          value={meteors.toFixed(0)}
+          because={`Seen by eye in the whole sky. The radiant stands ${degrees(radiant.altitudeDeg)} high in ${degrees(radiant.azimuthDeg)}; streaks are longest some 40° beside it.`}
+        />
+      )}
+    </Box>
+  );
+}

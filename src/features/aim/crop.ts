@@ -1,0 +1,17 @@
+import type { ShotAim } from "@/contracts/scene";
+
+/** Shapes of the picture, width over height. */
+export const CROPS = { "4:3": 4 / 3, "3:2": 3 / 2, "16:9": 16 / 9, "1:1": 1 } as const satisfies Record<
+  ShotAim["crop"],
+  number
+>;
+
+/** Pixels that a crop of the sensor keeps, and the share of them that it loses. */
+export function cropped(
+  { widthPx, heightPx }: { readonly widthPx: number; readonly heightPx: number },
+  crop: ShotAim["crop"],
+): { readonly width: number; readonly height: number; readonly lost: number } {
+  const width = Math.min(widthPx, Math.round(heightPx * CROPS[crop]));
+  const height = Math.min(heightPx, Math.round(widthPx / CROPS[crop]));
+  return { width, height, lost: 1 - (width * height) / (widthPx * heightPx) };
+}

@@ -1,0 +1,113 @@
+"use client";
+
+import { Box, Flex } from "@chakra-ui/react";
+import type { KitReply } from "@/contracts/kit";
+import type { Camera, CameraChoice } from "@/core/camera";
+import { stackedFilterStops } from "@/core/light";
+import { type Recipe, STACK_METHODS } from "@/core/recipe";
+import { CameraBar } from "@/features/shot/CameraBar";
+import type { KitFilter } from "@/features/shot/filtersOf";
+import { Choose } from "@/ui/Choose";
+import { signed } from "@/ui/words";
+
+interface ExposeBarProps {
+  /** With a shutter time. */
+  readonly recipe: Recipe;
+  readonly filters: readonly KitFilter[];
+  readonly meterStops: number | null;
+  readonly kit: KitReply;
+  readonly camera: Camera;
+  readonly onRecipe: (recipe: Recipe) => void;
+  readonly onCamera: (choice: CameraChoice) => void;
+}
+
+const FRAMES = [1, 2, 4, 8, 16, 32, 64, 128] as const;
+const NO_FILTER = "none";
+const OF_LINE = "of the line";
+
+/** What is before the lens and how many frames: the two that slide and open the ground; and the camera itself. */
+export function ExposeBar({ recipe, filters, meterStops, kit, camera, onRecipe, onCamera }: ExposeBarProps) {
+  const stops = Math.round(100 * stackedFilterStops(recipe.filters)) / 100;
+  const frames = recipe.sequence?.frames ?? 1;
+  const owned = filters.find((each) => Math.abs(each.stops - stops) < 0.01);
+  const worth = recipe.stack === "mean" && frames > 1 ? `, worth ${signed(Math.log2(frames))} stops` : "";
+  const setFrames = (next: number) =>
+    onRecipe({
+      ...recipe,
+      sequence: { shutterSeconds: 1, ...recipe.sequence, periodSeconds: null, frames: next },
+      bracketStops: next > 1 ? recipe.bracketStops : null,
+      stack: next > 1 ? (recipe.stack ?? "mean") : null,
+    });
+  return (
+    <Flex
+      align="center"
+      gap="6px 16px"
+      px="16px"
+      py="6px"
+      wrap="wrap"
+      borderBottomWidth="1px"
+      borderColor="line"
+      fontSize="13px"
+    >
+      <CameraBar kit={kit} camera={camera} onChoose={onCamera} />
+      <Flex align="center" gap="6px">
+        <Box as="span" color="ash">
+          Filter
+        </Box>
+        <Choose
+          label="Filter"
+          value={stops === 0 ? NO_FILTER : (owned?.name ?? OF_LINE)}
+          options={[
+            { value: NO_FILTER, name: "none" },
+            ...filters.map((each) => ({ value: each.name, name: `${each.name}, ${each.stops.toFixed(1)} stops` })),
+            ...(stops > 0 && !owned ? [{ value: OF_LINE, name: `${stops.toFixed(1)} stops, from the line` }] : []),
+          ]}
+          onChoose={(name) => {
+            const chosen = filters.find((each) => each.name === name);
+            if (name !== OF_LINE) onRecipe({ ...recipe, filters: chosen ? [chosen.filter] : [] });
+          }}
+        />
+      </Flex>
+      <Flex asChild align="center" gap="8px" flex="1" minW="190px" maxW="360px">
+        <label>
+          <Box as="span" color="ash" whiteSpace="nowrap">
+            {`${frames} ${frames === 1 ? "frame" : "frames"}${worth}`}
+          </Box>
+          <Box asChild flex="1" accentColor="lamp" minW="60px">
+            <input
+              type="range"
+              aria-label="Frames"
+              min={0}
+              max={FRAMES.length - 1}
+              value={Math.round(Math.log2(Math.min(128, frames)))}
+              onChange={(event) => setFrames(FRAMES[Number(event.target.value)] ?? 1)}
+            />
+          </Box>
+        </label>
+      </Flex>
+      {frames > 1 && (
+        <Choose
+          label="Fused by"
+          value={recipe.stack ?? ""}
+          placeholder="not fused"
+          options={STACK_METHODS.map((method) => ({ value: method, name: `by ${method}` }))}
+          onChoose={(stack) =>
+            onRecipe({ ...recipe, stack, bracketStops: stack === "fuse" ? (recipe.bracketStops ?? 2) : null })
+          }
+        />
+      )}
+      <Box
+        ml="auto"
+        fontFamily="mono"
+        fontSize="20px"
+        color={meterStops !== null && Math.abs(meterStops) < 1 ? "moss" : "coral"}
+        aria-live="polite"
+      >
+        {meterStops === null ? "" : signed(meterStops)}
+        <Box as="span" fontSize="13px" color="ash">
+          {" from the meter"}
+        </Box>
+      </Box>
+    </Flex>
+  );
+}

@@ -1,0 +1,86 @@
+"use client";
+
+import { Box, Flex } from "@chakra-ui/react";
+import { readableDuration } from "@/core/recipe";
+import { allows, type Edge, type Figure } from "@/core/solve";
+import type { FieldPoint } from "./ExposureField";
+
+interface PointPanelProps {
+  readonly figures: readonly Figure[];
+  readonly edges: readonly Edge[];
+  readonly frames: number;
+  readonly point: FieldPoint | null;
+  readonly chosenEdge: string | null;
+  readonly onEdge: (id: string | null) => void;
+  /** Shutter times of a bracket around the point. */
+  readonly bracket: readonly number[];
+}
+
+const TONES = { plain: "bone", good: "moss", bad: "coral" } as const;
+
+/** What the point's settings will give, each number with its because; and every limit, those that are crossed first. */
+export function PointPanel(props: PointPanelProps) {
+  const { figures, edges, frames, point, chosenEdge, onEdge, bracket } = props;
+  const crossed = (edge: Edge) => point !== null && !allows(edge, point.shutterSeconds * frames, point.iso, frames);
+  const sorted = [...edges].sort((a, b) => Number(crossed(b)) - Number(crossed(a)));
+  return (
+    <Box>
+      {figures.length === 0 && <Box color="ash">Write a shutter time, or click into the field.</Box>}
+      <Box as="dl" aria-label="Prediction">
+        {figures.map(({ id, label, value, because, tone }) => (
+          <Box key={id} py="5px" borderBottomWidth="1px" borderColor="line">
+            <Flex justify="space-between" align="baseline" gap="10px">
+              <Box as="dt" fontSize="12.5px" color="ash">
+                {label}
+              </Box>
+              <Box as="dd" fontFamily="mono" fontSize="15px" color={TONES[tone]} textAlign="right">
+                {value}
+              </Box>
+            </Flex>
+            <Box as="dd" fontSize="12px" color="ash" lineHeight="1.35">
+              {because}
+            </Box>
+          </Box>
+        ))}
+      </Box>
+      <Box as="h3" fontSize="13px" fontWeight={620} mt="10px" mb="2px">
+        Limits
+      </Box>
+      <Box as="ul" listStyleType="none" aria-label="Limits, those the point crosses first">
+        {sorted.map((edge) => {
+          const open = edge.id === chosenEdge;
+          return (
+            <Box as="li" key={edge.id} fontSize="12.5px" borderBottomWidth="1px" borderColor="line">
+              <Box
+                as="button"
+                width="100%"
+                textAlign="left"
+                py="4px"
+                aria-expanded={open}
+                color={open ? "lamp" : crossed(edge) ? "coral" : "bone"}
+                onClick={() => onEdge(open ? null : edge.id)}
+              >
+                {edge.name}
+                {crossed(edge) && (edge.soft ? ": mind it" : ": crossed")}
+              </Box>
+              {open && (
+                <Box pb="5px">
+                  {edge.reason}{" "}
+                  <Box as="span" color="ash">
+                    {edge.moves}
+                  </Box>
+                </Box>
+              )}
+            </Box>
+          );
+        })}
+      </Box>
+      {bracket.length > 1 && (
+        <Box fontSize="12.5px" py="6px" borderBottomWidth="1px" borderColor="line">
+          <Box fontWeight={560}>A bracket around the point</Box>
+          <Box color="ash">{`${bracket.map((seconds) => readableDuration(seconds)).join(", ")}: two stops apart, from the phone's own ladder.`}</Box>
+        </Box>
+      )}
+    </Box>
+  );
+}

@@ -1,0 +1,143 @@
+"use client";
+
+import { Box, Flex } from "@chakra-ui/react";
+import { useMutation } from "@tanstack/react-query";
+import { useRef, useState } from "react";
+import { type MeasureReply, measureReply } from "@/contracts/replies";
+import type { MeteredScene } from "@/contracts/scene";
+import { exposureValue, stackedFilterStops } from "@/core/light";
+import type { MeteringMode } from "@/core/picture";
+import { parseRecipe, type Recipe, readableDuration } from "@/core/recipe";
+import { errorText, getJson, uploadFile } from "@/features/api/client";
+import { Action } from "@/ui/Action";
+import { minus, signed } from "@/ui/words";
+
+interface TestPictureProps {
+  /** f-number, for pictures that do not tell theirs. */
+  readonly fNumber: number;
+  /** The line's own settings, for pictures without metadata. */
+  readonly recipe: Recipe;
+  readonly lossStops: number;
+  /** The newest frame of the shot, if there is one. */
+  readonly lastFrame: { readonly name: string; readonly hash: string } | null;
+  readonly metered: MeteredScene | null;
+  readonly metering: MeteringMode;
+  readonly onMetered: (metered: MeteredScene, mode: MeteringMode) => void;
+}
+
+const MODES: readonly MeteringMode[] = ["centre", "matrix", "spot"];
+
+/** Settings that a picture was taken with, from its metadata or else from the line; null where neither tells. */
+function settingsOf(measured: MeasureReply, recipe: Recipe, fNumber: number) {
+  const shutterSeconds = measured.shutterSeconds ?? recipe.sequence?.shutterSeconds ?? null;
+  const iso = measured.iso ?? recipe.iso;
+  if (shutterSeconds === null || iso === null) return null;
+  return { shutterSeconds, iso, fNumber: measured.fNumber ?? fNumber };
+}
+
+/** A test picture dropped in and measured: its exposure error, by each way of metering, re-aims the field. */
+export function TestPicture(props: TestPictureProps) {
+  const { fNumber, recipe, lossStops, lastFrame, metered, metering, onMetered } = props;
+  const input = useRef<HTMLInputElement>(null);
+  const [over, setOver] = useState(false);
+  const [read, setRead] = useState<{ readonly name: string; readonly measured: MeasureReply } | null>(null);
+  const [problem, setProblem] = useState<string | null>(null);
+  const measure = useMutation({
+    mutationFn: (given: File | { readonly name: string; readonly hash: string }) =>
+      given instanceof File
+        ? uploadFile("/api/measure", given, measureReply, () => {})
+        : getJson(`/api/pictures/${given.hash}/measure`, measureReply),
+    onSuccess: (measured, given) => {
+      const settings = settingsOf(measured, recipe, fNumber);
+      if (!settings) {
+        setProblem(
+          `${given.name} does not say how it was taken. Write its shutter time and ISO as the recipe, then drop it again.`,
+        );
+        return;
+      }
+      const own = parseRecipe(measured.recipeLine ?? "").recipe.filters;
+      const before = stackedFilterStops(measured.recipeLine === null ? recipe.filters : own) + lossStops;
+      const ev = (mode: MeteringMode) =>
+        Math.round(100 * (exposureValue(settings) + before + measured.errors[mode])) / 100;
+      setProblem(null);
+      setRead({ name: given.name, measured });
+      onMetered({ centreEv: ev("centre"), matrixEv: ev("matrix"), spotEv: ev("spot") }, metering);
+    },
+    onError: (error) => setProblem(errorText(error)),
+  });
+  const settings = read && settingsOf(read.measured, recipe, fNumber);
+  return (
+    <Box
+      borderWidth="1px"
+      borderStyle="dashed"
+      borderColor={over ? "lamp" : "line"}
+      px="10px"
+      py="8px"
+      my="6px"
+      fontSize="12.5px"
+      onDragOver={(event) => {
+        event.preventDefault();
+        setOver(true);
+      }}
+      onDragLeave={() => setOver(false)}
+      onDrop={(event) => {
+        event.preventDefault();
+        setOver(false);
+        const [file] = event.dataTransfer.files;
+        if (file) measure.mutate(file);
+      }}
+    >
+      <Flex justify="space-between" align="center" gap="8px" wrap="wrap">
+        <Box>{measure.isPending ? "Measuring…" : "Drop a test picture here"}</Box>
+        <Flex gap="6px">
+          <Action minHeight="30px" px="8px" fontSize="12.5px" onClick={() => input.current?.click()}>
+            Choose
+          </Action>
+          {lastFrame && (
+            <Action minHeight="30px" px="8px" fontSize="12.5px" onClick={() => measure.mutate(lastFrame)}>
+              This shot's last frame
+            </Action>
+          )}
+        </Flex>
+      </Flex>
+      <input
+        ref={input}
+        type="file"
+        hidden
+        accept="image/jpeg,image/png,image/tiff"
+        aria-label="Test picture"
+        onChange={(event) => {
+          const file = event.target.files?.[0];
+          if (file) measure.mutate(file);
+          event.target.value = "";
+        }}
+      />
+      {problem && (
+        <Box color="coral" role="alert" pt="4px">
+          {problem}
+        </Box>
+      )}
+      {read && settings && (
+        <Box color="ash" pt="4px">
+          {`${read.name}: ${readableDuration(settings.shutterSeconds)}, ISO ${settings.iso}; ${(100 * read.measured.clippedAny).toFixed(1)} % clipped. `}
+          {MODES.map((mode) => `${mode} reads ${signed(read.measured.errors[mode])}`).join(", ")}.
+        </Box>
+      )}
+      {metered && (
+        <Flex gap="10px" pt="4px" wrap="wrap" role="group" aria-label="Aim the field by">
+          {MODES.map((mode) => (
+            <Box
+              as="button"
+              key={mode}
+              color={mode === metering ? "lamp" : "mist"}
+              aria-pressed={mode === metering}
+              onClick={() => onMetered(metered, mode)}
+            >
+              {`${mode}: EV ${minus(metered[`${mode}Ev`].toFixed(1))}`}
+            </Box>
+          ))}
+        </Flex>
+      )}
+    </Box>
+  );
+}

@@ -1,0 +1,78 @@
+"use client";
+
+import { Flex } from "@chakra-ui/react";
+import { Download, FileUp } from "lucide-react";
+import { useRef } from "react";
+import { type KitReply, kitFile } from "@/contracts/kit";
+import { Action } from "@/ui/Action";
+import { useNotice } from "@/ui/Notice";
+import { counted } from "@/ui/words";
+import { useKitChange } from "./useKitChange";
+
+/** The kit as a file to take along, and back from one; a file that is wrong changes nothing. */
+export function KitFile({ kit }: { readonly kit: KitReply }) {
+  const file = useRef<HTMLInputElement>(null);
+  const notice = useNotice();
+  const { take } = useKitChange();
+  const read = async (given: File) => {
+    let data: unknown = null;
+    try {
+      data = JSON.parse(await given.text());
+    } catch {
+      return notice({ tone: "wrong", text: `${given.name} is no JSON file; your kit is as it was.` });
+    }
+    const checked = kitFile.safeParse(data);
+    if (!checked.success) {
+      const [issue] = checked.error.issues;
+      const where = issue?.path.join(".") || "kit";
+      return notice({ tone: "wrong", text: `${given.name}: ${where}: ${issue?.message} Your kit is as it was.` });
+    }
+    take(checked.data);
+    const { phones, filters, clipOns, supports } = checked.data;
+    const what = [
+      counted(phones.length, "phone"),
+      counted(filters.length, "filter"),
+      counted(clipOns.length, "clip-on"),
+      counted(supports.length, "support"),
+    ];
+    notice({ tone: "said", text: `${what.join(", ")} from ${given.name}.` });
+  };
+  const download = () => {
+    const url = URL.createObjectURL(
+      new Blob([JSON.stringify(kitFile.parse(withoutIds(kit)), null, 2)], { type: "application/json" }),
+    );
+    const link = document.createElement("a");
+    link.href = url;
+    link.download = "aevumen-kit.json";
+    link.click();
+    URL.revokeObjectURL(url);
+  };
+  return (
+    <Flex gap="8px" wrap="wrap">
+      <Action onClick={download}>
+        <Download size={15} /> Kit as a file
+      </Action>
+      <Action onClick={() => file.current?.click()}>
+        <FileUp size={15} /> From a file
+      </Action>
+      <input
+        ref={file}
+        type="file"
+        hidden
+        accept=".json,application/json"
+        aria-label="Kit file"
+        onChange={(event) => {
+          const given = event.target.files?.[0];
+          if (given) void read(given);
+          event.target.value = "";
+        }}
+      />
+    </Flex>
+  );
+}
+
+function withoutIds(kit: KitReply): unknown {
+  return Object.fromEntries(
+    Object.entries(kit).map(([list, items]) => [list, items.map(({ id: _, ...item }) => item)]),
+  );
+}
