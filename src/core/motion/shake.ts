@@ -40,7 +40,8 @@ export function settleDelaySeconds(kind: SupportKind, own: Support | null): numb
 
 /** The delay to set: the shortest the phone offers that lasts long enough; null when none does. */
 export function offeredDelaySeconds(delaysSeconds: readonly number[], neededSeconds: number): number | null {
-  return [...delaysSeconds].sort((a, b) => a - b).find((delay) => delay >= neededSeconds) ?? null;
+  const shortest = Math.min(...delaysSeconds.filter((delay) => delay >= neededSeconds));
+  return Number.isFinite(shortest) ? shortest : null;
 }
 
 /** Blur by gusts on a support once the shutter outlasts the sway, pixels rms. */

@@ -30,7 +30,7 @@ export function advise(request: SolveRequest): string[] {
       );
     }
     advice.push(
-      `To have it at the meter takes ${toMeter.toFixed(1)} stops: a filter of factor ${Math.ceil(2 ** toMeter)}, or the mean of ${Math.ceil(2 ** toMeter)} frames, or a sky and street that much darker.`,
+      `To reach "${name}" at the meter takes ${toMeter.toFixed(1)} stops: a filter of factor ${Math.ceil(2 ** toMeter)}, or the mean of ${Math.ceil(2 ** toMeter)} frames, or a sky and street that much darker.`,
     );
   }
   const trail = trailHeadroomStops(request, { shutterSeconds: 1, iso: lowest, filterStops: 0 });

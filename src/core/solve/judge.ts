@@ -158,12 +158,16 @@ function lengthFactor(request: SolveRequest, context: Context, candidate: Candid
     : clamp(1 - LENGTH_LOSS * Math.max(0, Math.log2(open / neededSeconds) - FREE_STOPS));
 }
 
+/** How good a brightness is, 0 to 1; no candidate of that brightness scores more. */
+export function brightnessFactor({ intent }: SolveRequest, { targetStops }: Context, meterStops: number): number {
+  const away = meterStops - targetStops;
+  const spread = away > 0 ? 1.1 : DARK_INTENTS.has(intent) ? 4 : 1.6;
+  return Math.exp(-((away / spread) ** 2));
+}
+
 /** How good a candidate is, 0 to 1: everything that matters multiplied, so that one failing cannot be made up for. */
 export function scoreOf(request: SolveRequest, context: Context, candidate: Candidate, p: Prediction): number {
   const { handHeld } = context;
-  const away = p.meterStops - context.targetStops;
-  const spread = away > 0 ? 1.1 : DARK_INTENTS.has(request.intent) ? 4 : 1.6;
-  const brightness = Math.exp(-((away / spread) ** 2));
   const clipped = request.intent === "still-view" ? 1 - Math.min(0.5, CLIPPED_LOSS * p.clippedShare) : 1;
   const trail =
     p.trailHeadroomStops === null || request.intent !== "light-trails"
@@ -178,7 +182,7 @@ export function scoreOf(request: SolveRequest, context: Context, candidate: Cand
   const allowed = candidate.iso <= context.isoCeiling * 1.01 ? 1 : 0.4;
   const motion = judgeMotion(request, candidate, p).value;
   return (
-    brightness *
+    brightnessFactor(request, context, p.meterStops) *
     clipped *
     trail *
     noise *

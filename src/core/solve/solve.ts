@@ -14,7 +14,7 @@ import {
 import { BARE_SETUP, type Edge } from "./edges/edge";
 import { fieldEdges } from "./edges/fieldEdges";
 import { meterStops } from "./exposure";
-import { type Context, contextOf, reasonsOf, scoreOf } from "./judge";
+import { brightnessFactor, type Context, contextOf, reasonsOf, scoreOf } from "./judge";
 import type { SolveRequest } from "./request";
 
 /** How well a recipe does. */
@@ -141,14 +141,16 @@ export function solve(request: SolveRequest): Solution {
   const best = new Map<string, { candidate: Candidate; score: number }>();
   for (const filterStops of [0, ...request.filterStops]) {
     for (const shutterSeconds of request.camera.shutterLadder) {
-      const isos = isosAround(request, context, shutterSeconds, filterStops).filter(
-        (iso) => Math.abs(meterStops(request, { shutterSeconds, iso, filterStops })) < MOST_STOPS_AWAY,
-      );
+      const isos = isosAround(request, context, shutterSeconds, filterStops).flatMap((iso) => {
+        const stops = meterStops(request, { shutterSeconds, iso, filterStops });
+        return Math.abs(stops) < MOST_STOPS_AWAY ? [{ iso, most: brightnessFactor(request, context, stops) }] : [];
+      });
       if (isos.length === 0) continue;
       for (const plan of plans(request, shutterSeconds)) {
         const kind = plan.kind === "single" && filterStops > 0 ? "filter" : plan.kind;
         const key = `${kind} ${filterStops}`;
-        for (const iso of isos) {
+        for (const { iso, most } of isos) {
+          if (most <= (best.get(key)?.score ?? 0)) continue;
           const candidate: Candidate = {
             ...{ kind, shutterSeconds, iso, filterStops, frames: plan.frames, stack: stackOf(kind) },
           };

@@ -8,7 +8,7 @@ import { effectivePeriodSeconds } from "@/core/recipe";
 import { coreOf, crossings } from "@/core/sky";
 import { useKit, useShot, useShotCamera } from "@/features/api/queries";
 import { clock } from "@/features/night/clock";
-import { useNight, useNightCursor } from "@/features/night/NightContext";
+import { useNight, useNightCursor, useNightHeld } from "@/features/night/NightContext";
 import { RecipeLine } from "@/features/recipe/RecipeLine";
 import { sceneOf } from "@/features/shot/sceneOf";
 import { type ShotChange, useShotChange } from "@/features/shot/useShotChange";
@@ -27,6 +27,8 @@ const START: ShotAim = {
   ...{ azimuthDeg: 180, tiltDeg: 18, rollDeg: 0, crop: "4:3", guides: "none", constellations: false },
 };
 const SAVE_AFTER_MS = 350;
+/** With the sun higher than this the Milky Way does not show. */
+const DARK_SUN_DEG = -12;
 const HOUR_MS = 3_600_000;
 const QUARTER_MS = 900_000;
 /** Showers that bring fewer meteors an hour are not drawn. */
@@ -39,6 +41,7 @@ export function AimStation({ outingId, shotId }: { readonly outingId: string; re
   const kit = useKit().data;
   const night = useNight();
   const cursorMs = useNightCursor();
+  const heldMs = useNightHeld();
   const change = useShotChange(shotId);
   const { savedLine, recipe, type, save, apply } = useShotRecipe(shotId);
   const [turnedTo, setTurnedTo] = useState<ShotAim | null>(null);
@@ -51,7 +54,10 @@ export function AimStation({ outingId, shotId }: { readonly outingId: string; re
     const core = coreOf(night.plan.night);
     const away = (atMs: number) => ((core(atMs).azimuthDeg - aim.azimuthDeg + 540) % 360) - 180;
     return crossings(away, { beginMs: night.beginMs, endMs: night.endMs, stepMs: QUARTER_MS })
-      .map(({ atMs }) => ({ atMs, altitudeDeg: core(atMs).altitudeDeg, away: Math.abs(away(atMs)) }))
+      .map(({ atMs }) => ({
+        ...{ atMs, altitudeDeg: core(atMs).altitudeDeg, away: Math.abs(away(atMs)) },
+        byDay: night.plan.momentAt(atMs).sunAltitudeDeg > DARK_SUN_DEG,
+      }))
       .filter((each) => each.altitudeDeg > 0 && each.away < 90);
   }, [night, aim.azimuthDeg]);
   if (shot && kit && !night) {
@@ -70,7 +76,7 @@ export function AimStation({ outingId, shotId }: { readonly outingId: string; re
   const crop = cropped(lens, aim.crop);
   const halfWidth = ((crop.width / lens.widthPx) * sensorSizeMm(lens).widthMm) / 2 / lens.focalLengthMm;
   const begins = shot.beginsAt ? Date.parse(shot.beginsAt) : night.beginMs + 12 * HOUR_MS;
-  const atMs = Math.max(night.beginMs, Math.min(night.endMs - 1000, cursorMs ?? begins));
+  const atMs = Math.max(night.beginMs, Math.min(night.endMs - 1000, cursorMs ?? heldMs ?? begins));
   const { sequence } = recipe;
   const spanSeconds = sequence
     ? (sequence.frames - 1) * effectivePeriodSeconds(sequence, camera) + sequence.shutterSeconds

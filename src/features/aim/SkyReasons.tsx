@@ -21,7 +21,8 @@ interface SkyReasonsProps {
   readonly halfWidth: number;
   readonly schools: Schools;
   /** When the core stands over the aimed azimuth, and how high. */
-  readonly coreTimes: readonly (Pick<Crossing, "atMs"> & Pick<HorizontalPosition, "altitudeDeg">)[];
+  readonly coreTimes: readonly (Pick<Crossing, "atMs"> &
+    Pick<HorizontalPosition, "altitudeDeg"> & { readonly byDay: boolean })[];
   readonly sceneDeclinationDeg: number;
   readonly onDeclination: (declinationDeg: number) => void;
 }
@@ -99,7 +100,7 @@ export function SkyReasons(props: SkyReasonsProps) {
         }
         because={
           coreTimes.length > 0
-            ? `At ${coreTimes.map((each) => degrees(each.altitudeDeg)).join(", ")} height. Move along the ribbon to see it.`
+            ? `At ${coreTimes.map((each) => `${degrees(each.altitudeDeg)} height${each.byDay ? ", but in a sky too bright for it" : ""}`).join("; at ")}. Click into the ribbon to hold a time.`
             : "The galactic centre does not pass here above the horizon."
         }
       />

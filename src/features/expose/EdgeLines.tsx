@@ -110,7 +110,9 @@ export function EdgeLines({ edges, before, labels, box, scales, frames, chosenId
               fontSize={11.5}
               textAnchor={anchor}
               fill="currentColor"
-              style={{ cursor: "pointer" }}
+              stroke="var(--chakra-colors-slate)"
+              strokeWidth={3}
+              style={{ cursor: "pointer", paintOrder: "stroke" }}
               onPointerDown={(event) => {
                 event.stopPropagation();
                 toggle(id);

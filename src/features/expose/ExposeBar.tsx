@@ -1,6 +1,6 @@
 "use client";
 
-import { Box, Flex } from "@chakra-ui/react";
+import { Box, Flex, Grid } from "@chakra-ui/react";
 import type { KitReply } from "@/contracts/kit";
 import type { Camera, CameraChoice } from "@/core/camera";
 import { stackedFilterStops } from "@/core/light";
@@ -39,75 +39,80 @@ export function ExposeBar({ recipe, filters, meterStops, kit, camera, onRecipe, 
       stack: next > 1 ? (recipe.stack ?? "mean") : null,
     });
   return (
-    <Flex
-      align="center"
-      gap="6px 16px"
+    <Grid
+      templateColumns="1fr auto"
+      gap="4px 16px"
       px="16px"
       py="6px"
-      wrap="wrap"
       borderBottomWidth="1px"
       borderColor="line"
       fontSize="13px"
     >
       <CameraBar kit={kit} camera={camera} onChoose={onCamera} />
-      <Flex align="center" gap="6px">
-        <Box as="span" color="ash">
-          Filter
-        </Box>
-        <Choose
-          label="Filter"
-          value={stops === 0 ? NO_FILTER : (owned?.name ?? OF_LINE)}
-          options={[
-            { value: NO_FILTER, name: "none" },
-            ...filters.map((each) => ({ value: each.name, name: `${each.name}, ${each.stops.toFixed(1)} stops` })),
-            ...(stops > 0 && !owned ? [{ value: OF_LINE, name: `${stops.toFixed(1)} stops, from the line` }] : []),
-          ]}
-          onChoose={(name) => {
-            const chosen = filters.find((each) => each.name === name);
-            if (name !== OF_LINE) onRecipe({ ...recipe, filters: chosen ? [chosen.filter] : [] });
-          }}
-        />
-      </Flex>
-      <Flex asChild align="center" gap="8px" flex="1" minW="190px" maxW="360px">
-        <label>
-          <Box as="span" color="ash" whiteSpace="nowrap">
-            {`${frames} ${frames === 1 ? "frame" : "frames"}${worth}`}
-          </Box>
-          <Box asChild flex="1" accentColor="lamp" minW="60px">
-            <input
-              type="range"
-              aria-label="Frames"
-              min={0}
-              max={FRAMES.length - 1}
-              value={Math.round(Math.log2(Math.min(128, frames)))}
-              onChange={(event) => setFrames(FRAMES[Number(event.target.value)] ?? 1)}
-            />
-          </Box>
-        </label>
-      </Flex>
-      {frames > 1 && (
-        <Choose
-          label="Fused by"
-          value={recipe.stack ?? ""}
-          placeholder="not fused"
-          options={STACK_METHODS.map((method) => ({ value: method, name: `by ${method}` }))}
-          onChoose={(stack) =>
-            onRecipe({ ...recipe, stack, bracketStops: stack === "fuse" ? (recipe.bracketStops ?? 2) : null })
-          }
-        />
-      )}
       <Box
-        ml="auto"
+        gridRow={{ md: "1 / 3" }}
+        gridColumn="2"
+        textAlign="right"
         fontFamily="mono"
-        fontSize="20px"
+        fontSize="26px"
+        lineHeight="1.1"
+        alignSelf="center"
         color={meterStops !== null && Math.abs(meterStops) < 1 ? "moss" : "coral"}
         aria-live="polite"
       >
         {meterStops === null ? "" : signed(meterStops)}
-        <Box as="span" fontSize="13px" color="ash">
-          {" from the meter"}
+        <Box fontFamily="body" fontSize="12px" color="ash">
+          from the meter
         </Box>
       </Box>
-    </Flex>
+      <Flex align="center" gap="6px 16px" wrap="wrap" gridColumn={{ base: "1 / 3", md: "1" }}>
+        <Flex align="center" gap="6px">
+          <Box as="span" color="ash">
+            Filter
+          </Box>
+          <Choose
+            label="Filter"
+            value={stops === 0 ? NO_FILTER : (owned?.name ?? OF_LINE)}
+            options={[
+              { value: NO_FILTER, name: "none" },
+              ...filters.map((each) => ({ value: each.name, name: `${each.name}, ${each.stops.toFixed(1)} stops` })),
+              ...(stops > 0 && !owned ? [{ value: OF_LINE, name: `${stops.toFixed(1)} stops, from the line` }] : []),
+            ]}
+            onChoose={(name) => {
+              const chosen = filters.find((each) => each.name === name);
+              if (name !== OF_LINE) onRecipe({ ...recipe, filters: chosen ? [chosen.filter] : [] });
+            }}
+          />
+        </Flex>
+        <Flex asChild align="center" gap="8px" flex="1" minW="260px" maxW="420px">
+          <label>
+            <Box as="span" color="ash" whiteSpace="nowrap">
+              {`${frames} ${frames === 1 ? "frame" : "frames"}${worth}`}
+            </Box>
+            <Box asChild flex="1" accentColor="lamp" minW="60px">
+              <input
+                type="range"
+                aria-label="Frames"
+                min={0}
+                max={FRAMES.length - 1}
+                value={Math.round(Math.log2(Math.min(128, frames)))}
+                onChange={(event) => setFrames(FRAMES[Number(event.target.value)] ?? 1)}
+              />
+            </Box>
+          </label>
+        </Flex>
+        {frames > 1 && (
+          <Choose
+            label="Fused by"
+            value={recipe.stack ?? ""}
+            placeholder="not fused"
+            options={STACK_METHODS.map((method) => ({ value: method, name: `by ${method}` }))}
+            onChoose={(stack) =>
+              onRecipe({ ...recipe, stack, bracketStops: stack === "fuse" ? (recipe.bracketStops ?? 2) : null })
+            }
+          />
+        )}
+      </Flex>
+    </Grid>
   );
 }

@@ -6,7 +6,6 @@ import { nearestRung } from "@/core/light";
 import { readableDuration } from "@/core/recipe";
 import { type Edge, type FieldSetup, fieldEdges, type SolvedRecipe, type SolveRequest } from "@/core/solve";
 import { useSize } from "@/ui/useSize";
-import { signed } from "@/ui/words";
 import { EdgeLines } from "./EdgeLines";
 import { FieldGround } from "./FieldGround";
 import {
@@ -18,6 +17,7 @@ import {
   fieldScales,
   nameRows,
   placeAlong,
+  placeDiagonals,
   placeRows,
   takenBy,
   uprightNames,
@@ -69,12 +69,8 @@ export function ExposureField(props: ExposureFieldProps) {
   }, [edges, request, frames, width, height]);
   const { x, y } = scales;
   const inField = (seconds: number) => seconds >= x.domain()[0]! && seconds <= x.domain()[1]!;
-  const diagonals = brightnessDiagonals(box, scales, request, { filterStops, frames }).map((diagonal) => ({
-    ...diagonal,
-    text: diagonal.stops === 0 ? "meter" : signed(diagonal.stops, 0),
-    labelX: diagonal.x1 + 6,
-    labelY: Math.max(box.top + 13, diagonal.y1 + 15),
-  }));
+  const diagonals = brightnessDiagonals(box, scales, request, { filterStops, frames });
+  const diagonalLabels = placeDiagonals(diagonals, box);
   const shown = recipes.flatMap((recipe, index) => {
     const { sequence, iso } = recipe.recipe;
     const here = sequence && sequence.frames === frames && recipe.filterStops === filterStops;
@@ -96,7 +92,11 @@ export function ExposureField(props: ExposureFieldProps) {
     }),
     box,
     [
-      ...diagonals.map(({ text, labelX, labelY }) => takenBy(text, labelX, labelY, "start")),
+      ...uprightNames(edges, scales, frames).map(({ at }) => ({
+        ...{ left: at - 2, right: at + 2 },
+        ...{ top: box.top, bottom: box.bottom },
+      })),
+      ...diagonalLabels.map(({ text, x: left, y: base, anchor }) => takenBy(text, left, base, anchor)),
       ...shown.map(around),
       ...(pointAt ? [around(pointAt)] : []),
     ],
@@ -158,23 +158,22 @@ export function ExposureField(props: ExposureFieldProps) {
             />
           </Box>
           <FieldGround camera={request.camera} edges={edges} frames={frames} box={box} scales={scales} />
-          {diagonals.map(({ stops, x1, y1, x2, y2, text, labelX, labelY }) => (
+          {diagonals.map(({ stops, ...line }) => (
             <Box asChild key={stops} color={stops === 0 ? "lamp" : "ash"}>
-              <g>
-                <line
-                  x1={x1}
-                  y1={y1}
-                  x2={x2}
-                  y2={y2}
-                  stroke="currentColor"
-                  strokeWidth={stops === 0 ? 1.8 : 1}
-                  opacity={stops === 0 ? 1 : 0.5}
-                  strokeDasharray={stops === 0 ? undefined : "2 4"}
-                />
-                <text x={labelX} y={labelY} fontSize={11.5} fill="currentColor">
-                  {text}
-                </text>
-              </g>
+              <line
+                {...line}
+                stroke="currentColor"
+                strokeWidth={stops === 0 ? 1.8 : 1}
+                opacity={stops === 0 ? 1 : 0.5}
+                strokeDasharray={stops === 0 ? undefined : "2 4"}
+              />
+            </Box>
+          ))}
+          {diagonalLabels.map(({ id, text, x: left, y: base }) => (
+            <Box asChild key={id} color={id === "0" ? "lamp" : "ash"}>
+              <text x={left} y={base} fontSize={11.5} fill="currentColor">
+                {text}
+              </text>
             </Box>
           ))}
           <EdgeLines

@@ -38,6 +38,7 @@ export const FieldGround = memo(function FieldGround({ camera, edges, frames, bo
   const shutters = useMemo(() => rungSpans(camera.shutterLadder), [camera.shutterLadder]);
   const isos = useMemo(() => rungSpans(camera.isoLadder), [camera.isoLadder]);
   const hard = edges.filter(({ soft }) => !soft);
+  let cells = 0;
   const within = (value: number, least: number, most: number) => Math.max(least, Math.min(most, value));
   return (
     <Box asChild color="moss">
@@ -50,6 +51,7 @@ export const FieldGround = memo(function FieldGround({ camera, edges, frames, bo
             const top = within(y(iso.to), box.top, box.bottom);
             const bottom = within(y(iso.from), box.top, box.bottom);
             const open = hard.every((edge) => allows(edge, shutter.value * frames, iso.value, frames));
+            if (open) cells++;
             return (
               <rect
                 key={`${shutter.value} ${iso.value}`}
@@ -64,6 +66,23 @@ export const FieldGround = memo(function FieldGround({ camera, edges, frames, bo
             );
           });
         })}
+        {cells === 0 && (
+          <Box asChild color="coral">
+            <text
+              x={(box.left + box.right) / 2}
+              y={(box.top + box.bottom) / 2}
+              textAnchor="middle"
+              fontSize={15}
+              fontWeight={600}
+              fill="currentColor"
+              stroke="var(--chakra-colors-slate)"
+              strokeWidth={4}
+              style={{ paintOrder: "stroke" }}
+            >
+              No open ground
+            </text>
+          </Box>
+        )}
       </g>
     </Box>
   );

@@ -1,6 +1,7 @@
 import { scaleLog } from "d3";
 import { readableDuration } from "@/core/recipe";
 import { type Edge, edgeSeconds, productAt, type SolveRequest } from "@/core/solve";
+import { signed } from "@/ui/words";
 
 const CHAR_PX = 6.1;
 const ROW_PX = 14;
@@ -157,6 +158,20 @@ export function takenBy(text: string, x: number, y: number, anchor: "start" | "e
 
 const apart = (a: Taken, b: Taken): boolean =>
   a.right <= b.left || b.right <= a.left || a.bottom <= b.top || b.bottom <= a.top;
+
+/** Names of the brightness diagonals at their upper ends; the meter's comes first, others only where they fit. */
+export function placeDiagonals(diagonals: readonly Diagonal[], box: FieldBox): PlacedLabel[] {
+  const taken: Taken[] = [];
+  const meterFirst = [...diagonals].sort((a, b) => Number(b.stops === 0) - Number(a.stops === 0));
+  return meterFirst.flatMap(({ stops, x1, y1 }): PlacedLabel[] => {
+    const text = stops === 0 ? "meter" : signed(stops, 0);
+    const [x, y] = [x1 + 6, Math.max(box.top + 13, y1 + 15)];
+    const own = takenBy(text, x, y, "start");
+    if (own.right > box.right || taken.some((each) => !apart(each, own))) return [];
+    taken.push(own);
+    return [{ id: String(stops), text, x, y, anchor: "start" }];
+  });
+}
 
 /** Parts of a line at which its name may stand, the best first. */
 const PLACES = [0.98, 0.8, 0.62, 0.44, 0.26, 0.1] as const;

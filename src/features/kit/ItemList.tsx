@@ -35,7 +35,7 @@ interface ItemListProps<List extends KitList> {
   readonly read: (typed: Typed) => object | string;
 }
 
-const INPUT = { size: "sm", bg: "slate", fontFamily: "mono" } as const;
+const INPUT = { size: "sm", bg: "slate", fontFamily: "mono", _placeholder: { color: "ash" } } as const;
 
 /** One list of small things of the kit: added, changed by choosing one, copied by a new name, taken out with undo. */
 export function ItemList<List extends KitList>(props: ItemListProps<List>) {
@@ -67,7 +67,7 @@ export function ItemList<List extends KitList>(props: ItemListProps<List>) {
       </Box>
       <Box as="ul" listStyleType="none">
         {items.map((item) => (
-          <Flex as="li" key={item.id} align="center" gap="10px" minH="36px" borderTopWidth="1px" borderColor="line">
+          <Flex as="li" key={item.id} align="center" gap="10px" py="5px" borderTopWidth="1px" borderColor="line">
             <Box
               as="button"
               flex="1"
@@ -77,9 +77,9 @@ export function ItemList<List extends KitList>(props: ItemListProps<List>) {
               onClick={() => setTyped({ ...write(item), name: item.name })}
             >
               {item.name}
-            </Box>
-            <Box fontFamily="mono" fontSize="12.5px" color="ash" textAlign="right">
-              {figures(item)}
+              <Box fontFamily="mono" fontSize="12px" color="ash">
+                {figures(item)}
+              </Box>
             </Box>
             <Box
               as="button"

@@ -39,12 +39,15 @@ export type Stretch = readonly [from: number, to: number];
 interface NightPointer {
   readonly setDomain: (domain: Stretch) => void;
   readonly setCursorMs: (atMs: number | null) => void;
+  /** Holds an instant, which is the cursor while nothing is pointed at; null lets go of it. */
+  readonly holdMs: (atMs: number | null) => void;
 }
 
 const NightContext = createContext<Night | null>(null);
 const DomainContext = createContext<Stretch>([0, 1]);
 const CursorContext = createContext<number | null>(null);
-const PointerContext = createContext<NightPointer>({ setDomain: () => {}, setCursorMs: () => {} });
+const HeldContext = createContext<number | null>(null);
+const PointerContext = createContext<NightPointer>({ setDomain: () => {}, setCursorMs: () => {}, holdMs: () => {} });
 const MINUTE_MS = 60_000;
 const NO_SHOTS: readonly ShotReply[] = [];
 
@@ -54,8 +57,11 @@ export const useNight = (): Night | null => useContext(NightContext);
 /** The stretch of the night that the ribbon shows. */
 export const useNightDomain = (): Stretch => useContext(DomainContext);
 
-/** The instant under the cursor, or null. */
+/** The instant that is pointed at, or null. */
 export const useNightCursor = (): number | null => useContext(CursorContext);
+
+/** The instant that is held, or null. */
+export const useNightHeld = (): number | null => useContext(HeldContext);
 
 /** Ways to change what is looked at. */
 export const useNightPointer = (): NightPointer => useContext(PointerContext);
@@ -99,6 +105,7 @@ export function NightProvider({ outing, shotId, children }: NightProviderProps) 
 
   const [zoomed, setZoomed] = useState<{ readonly night: number; readonly domain: Stretch } | null>(null);
   const [cursorMs, setCursorMs] = useState<number | null>(null);
+  const [heldMs, holdMs] = useState<number | null>(null);
   const beginMs = computed?.beginMs ?? 0;
   const endMs = computed?.endMs ?? 1;
   const domain = useMemo(
@@ -106,14 +113,16 @@ export function NightProvider({ outing, shotId, children }: NightProviderProps) 
     [zoomed, beginMs, endMs],
   );
   const pointer = useMemo(
-    (): NightPointer => ({ setDomain: (next) => setZoomed({ night: beginMs, domain: next }), setCursorMs }),
+    (): NightPointer => ({ setDomain: (next) => setZoomed({ night: beginMs, domain: next }), setCursorMs, holdMs }),
     [beginMs],
   );
   return (
     <NightContext.Provider value={night}>
       <PointerContext.Provider value={pointer}>
         <DomainContext.Provider value={domain}>
-          <CursorContext.Provider value={cursorMs}>{children}</CursorContext.Provider>
+          <HeldContext.Provider value={heldMs}>
+            <CursorContext.Provider value={cursorMs}>{children}</CursorContext.Provider>
+          </HeldContext.Provider>
         </DomainContext.Provider>
       </PointerContext.Provider>
     </NightContext.Provider>

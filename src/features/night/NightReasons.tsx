@@ -12,7 +12,7 @@ import { Action } from "@/ui/Action";
 import { Readout } from "@/ui/Readout";
 import { minus } from "@/ui/words";
 import { clock, clockSpan } from "./clock";
-import { type Night, useNightCursor } from "./NightContext";
+import { type Night, useNightCursor, useNightHeld } from "./NightContext";
 
 interface NightReasonsProps {
   readonly night: Night;
@@ -45,7 +45,9 @@ function moonWords(night: Night): string {
 
 /** Why this night, this hour: the score's reasons, every lane read out, and what one may set by hand. */
 export function NightReasons({ night, outingId, overrides, onOverride }: NightReasonsProps) {
-  const cursorMs = useNightCursor();
+  const pointedMs = useNightCursor();
+  const heldMs = useNightHeld();
+  const cursorMs = pointedMs ?? heldMs;
   const { intent, setIntent, plan, site, moments, scores, shots } = night;
   const best = bestStretch(moments, scores, BEST_MS);
   const at = cursorMs ?? best.beginMs + BEST_MS / 2;

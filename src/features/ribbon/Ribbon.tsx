@@ -4,7 +4,14 @@ import { Box, Flex } from "@chakra-ui/react";
 import { type KeyboardEvent, useEffect, useMemo, useRef, useState } from "react";
 import { useCameraOf } from "@/features/api/queries";
 import { clock, clockSeconds } from "@/features/night/clock";
-import { type Night, useNightCursor, useNightDomain, useNightPointer } from "@/features/night/NightContext";
+import {
+  type Night,
+  useNightCursor,
+  useNightDomain,
+  useNightHeld,
+  useNightPointer,
+} from "@/features/night/NightContext";
+import { ON_SKY } from "@/ui/theme/skyScale";
 import { useSize } from "@/ui/useSize";
 import { minus } from "@/ui/words";
 import { clampTo } from "./geometry";
@@ -18,6 +25,8 @@ const MINUTE_MS = 60_000;
 const NO_PAUSE = { writeSeconds: 0 };
 const SMALL_HEIGHT = 90;
 const TIP_WIDTH = 260;
+/** A click this close to the held instant lets go of it. */
+const LET_GO_PX = 7;
 
 interface RibbonProps {
   readonly night: Night;
@@ -34,7 +43,8 @@ export function Ribbon({ night, shotId, large }: RibbonProps) {
   const ground = useRef<SVGRectElement>(null);
   const domain = useNightDomain();
   const cursorMs = useNightCursor();
-  const { setDomain, setCursorMs } = useNightPointer();
+  const heldMs = useNightHeld();
+  const { setDomain, setCursorMs, holdMs } = useNightPointer();
   const cameraOf = useCameraOf();
   const { beginMs, endMs, site, plan } = night;
   const show = useTimeZoom(ground, width, { beginMs, endMs, domain, setDomain });
@@ -56,7 +66,7 @@ export function Ribbon({ night, shotId, large }: RibbonProps) {
 
   const onKeyDown = (event: KeyboardEvent) => {
     if (event.target !== event.currentTarget || event.ctrlKey || event.metaKey || event.altKey) return;
-    const middle = cursorMs ?? (from + to) / 2;
+    const middle = cursorMs ?? heldMs ?? (from + to) / 2;
     const step = event.shiftKey ? length / 10 : Math.max(100, length / 288);
     switch (event.key) {
       case "ArrowRight":
@@ -81,14 +91,22 @@ export function Ribbon({ night, shotId, large }: RibbonProps) {
       case "Home":
         show(beginMs, endMs);
         break;
+      case "Enter":
+        holdMs(cursorMs);
+        break;
       case "Escape":
         setCursorMs(null);
+        holdMs(null);
         break;
       default:
         return;
     }
     event.preventDefault();
     event.stopPropagation();
+  };
+  const atPointer = (clientX: number) => {
+    const left = ground.current?.getBoundingClientRect().left ?? 0;
+    return clampTo(from + ((clientX - left) / width) * length, beginMs, endMs);
   };
   const moveCursor = (atMs: number) => {
     const at = clampTo(atMs, beginMs, endMs);
@@ -97,6 +115,7 @@ export function Ribbon({ night, shotId, large }: RibbonProps) {
   };
 
   const moment = cursorMs === null ? null : plan.momentAt(clampTo(cursorMs, beginMs, endMs));
+  const heldX = heldMs === null ? null : ((heldMs - from) / length) * width;
   const cursorX = cursorMs === null ? null : ((cursorMs - from) / length) * width;
   const readout = moment && `${clockSeconds(moment.atMs, site.zone)}, sky EV ${minus(moment.skyEv.toFixed(1))}`;
   return (
@@ -110,16 +129,13 @@ export function Ribbon({ night, shotId, large }: RibbonProps) {
       overflow="hidden"
       role="slider"
       tabIndex={0}
-      aria-label={`The night from ${clock(beginMs, site.zone)} to ${clock(endMs, site.zone)}: sky brightness, sun and moon. Arrow keys move the cursor, plus and minus zoom, Home shows all.`}
+      aria-label={`The night from ${clock(beginMs, site.zone)} to ${clock(endMs, site.zone)}: sky brightness, sun and moon. Arrow keys move the cursor, Enter holds it and Escape lets go, plus and minus zoom, Home shows all.`}
       aria-valuemin={beginMs}
       aria-valuemax={endMs}
       aria-valuenow={cursorMs ?? beginMs}
       aria-valuetext={readout ?? "no cursor"}
       onKeyDown={onKeyDown}
-      onMouseMove={(event) => {
-        const box = event.currentTarget.getBoundingClientRect();
-        setCursorMs(clampTo(from + ((event.clientX - box.left) / box.width) * length, beginMs, endMs));
-      }}
+      onMouseMove={(event) => setCursorMs(atPointer(event.clientX))}
       onMouseLeave={() => setCursorMs(null)}
     >
       {width > 0 && (
@@ -133,12 +149,17 @@ export function Ribbon({ night, shotId, large }: RibbonProps) {
             compact={height < SMALL_HEIGHT}
             now={now}
           />
+          {/* biome-ignore lint/a11y/noStaticElementInteractions: the slider around it has role, focus and keys */}
           <rect
             ref={ground}
             width={width}
             height={height}
             fill="transparent"
             style={{ cursor: zoomed ? "grab" : "crosshair" }}
+            onClick={(event) => {
+              const at = atPointer(event.clientX);
+              holdMs(heldMs !== null && Math.abs(heldMs - at) < LET_GO_PX * (length / width) ? null : at);
+            }}
           />
           <ShotBlocks
             night={night}
@@ -150,8 +171,22 @@ export function Ribbon({ night, shotId, large }: RibbonProps) {
             paceOf={({ camera }) => cameraOf(camera) ?? NO_PAUSE}
             onShow={show}
           />
+          {heldX !== null && (
+            <g pointerEvents="none" color={ON_SKY.lamp}>
+              <line x1={heldX} x2={heldX} y1={0} y2={height} stroke="currentColor" strokeWidth={1.6} />
+              <path d={`M ${heldX - 6} 0 h 12 l -6 8 z`} fill="currentColor" />
+            </g>
+          )}
           {cursorX !== null && (
-            <line x1={cursorX} x2={cursorX} y1={0} y2={height} stroke="#ECE6DA" opacity={0.8} pointerEvents="none" />
+            <line
+              x1={cursorX}
+              x2={cursorX}
+              y1={0}
+              y2={height}
+              stroke={ON_SKY.paper}
+              opacity={0.8}
+              pointerEvents="none"
+            />
           )}
         </svg>
       )}

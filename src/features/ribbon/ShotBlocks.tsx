@@ -34,6 +34,7 @@ const GRIP_PX = 9;
 const LEAST_MS = 10_000;
 const MOST_BARS = 400;
 const NAMED_PX = 60;
+const CHAR_PX = 6.4;
 
 /** Moves an edge onto the nearest window edge when one is close enough on the screen. */
 function snapped(atMs: number, edges: readonly number[], msPerPx: number): number {
@@ -142,6 +143,7 @@ export function ShotBlocks({ night, shotId, domain, width, height, large, paceOf
         const left = x(begin);
         const wide = Math.max(3, x(end) - left);
         const chosen = shot.id === shotId;
+        const named = large ? wide > NAMED_PX || chosen : wide > shot.name.length * CHAR_PX + 10;
         return (
           // biome-ignore lint/a11y/useSemanticElements: a button cannot stand inside of a drawing
           <g
@@ -196,11 +198,7 @@ export function ShotBlocks({ night, shotId, domain, width, height, large, paceOf
               strokeWidth={2.5}
               style={{ paintOrder: "stroke" }}
             >
-              {live
-                ? `${clockSeconds(begin, site.zone)} – ${clockSeconds(end, site.zone)}`
-                : wide > NAMED_PX || chosen
-                  ? shot.name
-                  : ""}
+              {live ? `${clockSeconds(begin, site.zone)} – ${clockSeconds(end, site.zone)}` : named ? shot.name : ""}
             </text>
             <title>{`${shot.name}, ${clock(begin, site.zone)}`}</title>
           </g>

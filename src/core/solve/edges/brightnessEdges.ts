@@ -38,12 +38,16 @@ function trailEdges(request: SolveRequest, { filterStops, stack }: FieldSetup): 
   const clipIso = trailClipIso(request, filterStops);
   if (clipIso === null) return [];
   const faint = clipIso / 2 ** FAINT_STOPS;
+  const saved = clipIso >= request.camera.isoLadder[0]!;
   const drowned = trailContrastSeconds(request, FAINT_CONTRAST) ?? Number.POSITIVE_INFINITY;
   return [
     {
       ...{ id: "trail-clips", name: "trail clips", curve: { kind: "iso", iso: clipIso } },
-      ...{ forbids: "higher", of: "frame", soft: false },
-      reason: `The lamp's trail is white from ISO ${Math.round(clipIso)} on, whatever the shutter: a point that passes leaves light only while it is there.`,
+      // Where no ISO of the phone saves it, a white trail is still a trail.
+      ...{ forbids: "higher", of: "frame", soft: !saved },
+      reason: saved
+        ? `The lamp's trail is white from ISO ${Math.round(clipIso)} on, whatever the shutter: a point that passes leaves light only while it is there.`
+        : `The lamp's trail is white at every ISO that this phone has, ${Math.log2(request.camera.isoLadder[0]! / clipIso).toFixed(1)} stops over at the lowest, whatever the shutter.`,
       moves:
         "Twice the distance adds a stop, a filter its own stops, faster traffic its factor. A shorter shutter adds none.",
     },
