@@ -34,8 +34,8 @@ export async function solveCommand(args: readonly string[]): Promise<void> {
   if (values.json) {
     console.log(
       JSON.stringify({
-        recipes: recipes.map(({ line, kind, verdict, score, reasons, predicted }) => ({
-          ...{ line, kind, verdict, score, reasons, predicted },
+        recipes: recipes.map(({ line, kind, verdict, score, reasons, better, predicted }) => ({
+          ...{ line, kind, verdict, score, reasons, better, predicted },
         })),
         edges,
         advice,
@@ -43,9 +43,10 @@ export async function solveCommand(args: readonly string[]): Promise<void> {
     );
     return;
   }
-  for (const { line, verdict, reasons, predicted } of recipes) {
+  for (const { line, verdict, reasons, better, predicted } of recipes) {
     console.log(`${verdict.padEnd(10)} ${line}`);
     console.log(`           ${readableDuration(Math.round(predicted.totalSeconds))}. ${reasons.join(" ")}`);
+    if (better !== null) console.log(`           Better: ${better}`);
   }
   for (const sentence of advice) console.log(sentence);
 }

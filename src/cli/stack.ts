@@ -39,8 +39,9 @@ export async function stackCommand(args: readonly string[]): Promise<void> {
     linear: { type: "boolean" },
     encoded: { type: "boolean" },
   });
-  const method = STACK_METHODS.find((candidate) => candidate === values.mode);
-  if (!method) throw new UsageError(`--mode must be ${STACK_METHODS.join(" or ")}.`);
+  const method = STACK_METHODS.find((candidate) => candidate.replaceAll(" ", "-") === values.mode);
+  if (!method)
+    throw new UsageError(`--mode must be ${STACK_METHODS.map((each) => each.replaceAll(" ", "-")).join(" or ")}.`);
   if (values.linear && values.encoded) throw new UsageError("Choose --linear or --encoded, not both.");
   const output = required(values.output, "-o OUT");
   const format = FORMATS[extname(output).toLowerCase()];

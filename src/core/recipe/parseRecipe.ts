@@ -69,7 +69,7 @@ export function parseRecipe(line: string): ParsedRecipe {
   const [target, extra] = targets;
   if (extra) fail(extra, "only one arrow, at the end of the line");
   if (target) {
-    const method = STACK_METHODS.find((candidate) => candidate === target.text.toLowerCase());
+    const method = STACK_METHODS.find((candidate) => candidate === target.text.toLowerCase().replace(/\s+/g, " "));
     if (method) recipe = { ...recipe, stack: method };
     else fail(target, `a way to fuse the frames after the arrow: ${METHODS}`);
   }

@@ -19,7 +19,7 @@ export type Focus = { readonly kind: "distance"; readonly metres: number } | { r
 export type FileChoice = "jpeg" | "raw" | "raw+jpeg";
 
 /** Ways to fuse frames; the line's last word. */
-export const STACK_METHODS = ["lighten", "mean", "median", "fuse"] as const;
+export const STACK_METHODS = ["lighten", "mean", "lighten over mean", "median", "fuse"] as const;
 export type StackMethod = (typeof STACK_METHODS)[number];
 
 /** The settings of a shot. Every part may be absent: null, or an empty list of filters. */

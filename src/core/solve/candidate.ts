@@ -11,8 +11,17 @@ import {
   waterContrast,
 } from "../motion";
 import { sensorSizeMm } from "../optics";
-import { EMPTY_RECIPE, type Recipe, runCost, type StackMethod } from "../recipe";
 import {
+  EMPTY_RECIPE,
+  effectivePeriodSeconds,
+  type PhonePace,
+  type Recipe,
+  runCost,
+  type StackMethod,
+} from "../recipe";
+import { addsMotion, averagesLight } from "./edges/edge";
+import {
+  averagedFrames,
   clippedShare,
   type Exposure,
   METER_TO_CLIP_STOPS,
@@ -25,8 +34,8 @@ import type { SolveRequest } from "./request";
 /** Kinds of recipes that the solver knows. */
 export type RecipeKind = "single" | "filter" | "mean" | "lighten" | "median" | "bracket" | "sequence" | "burst";
 
-/** What a recipe will give, in numbers. */
-export interface Prediction {
+/** What one frame gives by itself, however many there are. */
+export interface FrameOutlook {
   /** Metered surfaces over (+) or under (-) the meter's level, stops. */
   readonly meterStops: number;
   /** How far those surfaces stay under clipping, stops. */
@@ -42,6 +51,10 @@ export interface Prediction {
   readonly starTrailPx: number;
   /** Blur of the mover in one frame, pixels; null without one. */
   readonly moverBlurPx: number | null;
+}
+
+/** What a recipe will give, in numbers: brightness and motion of its frames, and what they come to when fused. */
+export interface Prediction extends FrameOutlook {
   /** Share of the frame that the mover crosses in the whole run; null without one. */
   readonly coverage: number | null;
   readonly contrastLeft: number | null;
@@ -67,47 +80,80 @@ export const BRACKET_STOPS = 2;
 export const periodOf = (request: SolveRequest, shutterSeconds: number): number =>
   shutterSeconds + request.camera.writeSeconds;
 
+/** Start to start of a run's frames on this phone, seconds; 0 without any. */
+const periodOfRun = ({ sequence }: Recipe, pace: PhonePace): number =>
+  sequence ? effectivePeriodSeconds(sequence, pace) : 0;
+
 /** How long the shutter is open in all, as far as motion adds up in the fused picture, seconds. */
 export function openSeconds({ kind, frames, shutterSeconds }: Candidate): number {
   return kind === "mean" || kind === "lighten" || kind === "sequence" ? frames * shutterSeconds : shutterSeconds;
 }
 
-/** What is darkest in a bracket, from which its highlights come; the frame itself for other kinds. */
-function darkestFrame(candidate: Candidate): Exposure {
-  if (candidate.kind !== "bracket") return candidate;
-  const down = ((candidate.frames - 1) / 2) * BRACKET_STOPS;
-  return { ...candidate, shutterSeconds: candidate.shutterSeconds * 2 ** -down };
-}
-
-/** What is brightest in a bracket, from which its shadows come. */
-function brightestFrame(candidate: Candidate): Exposure {
-  if (candidate.kind !== "bracket") return candidate;
-  const up = ((candidate.frames - 1) / 2) * BRACKET_STOPS;
-  return { ...candidate, shutterSeconds: candidate.shutterSeconds * 2 ** up };
-}
-
-/** What a candidate will give. */
-export function predict(request: SolveRequest, candidate: Candidate): Prediction {
-  const { camera, mover, water, crowd, declinationDeg } = request;
-  const { kind, shutterSeconds, frames } = candidate;
-  const averaged = kind === "mean" || kind === "median" ? frames : 1;
-  const passing = kind === "mean" || kind === "lighten" ? frames * periodOf(request, shutterSeconds) : shutterSeconds;
-  const open = kind === "mean" ? frames * shutterSeconds : shutterSeconds;
-  const meter = meterStops(request, candidate);
-  const darkest = darkestFrame(candidate);
-  const cost = runCost(sequenceOf(request, candidate), camera);
+/** What one frame of these settings gives. */
+export function frameOutlook(request: SolveRequest, exposure: Exposure): FrameOutlook {
+  const { camera, mover, declinationDeg } = request;
   const { lens } = camera;
-  const frame = { focalLengthMm: lens.focalLengthMm, sensorWidthMm: sensorSizeMm(lens).widthMm };
+  const { shutterSeconds } = exposure;
+  const meter = meterStops(request, exposure);
   return {
     meterStops: meter,
-    headroomStops: METER_TO_CLIP_STOPS - meterStops(request, darkest),
-    clippedShare: clippedShare(request, darkest),
-    trailHeadroomStops: trailHeadroomStops(request, candidate),
-    snrMidTone: surfaceSnr(request, candidate, 0, averaged),
-    snrShadow: surfaceSnr(request, brightestFrame(candidate), -3, averaged),
+    headroomStops: METER_TO_CLIP_STOPS - meter,
+    clippedShare: clippedShare(request, exposure),
+    trailHeadroomStops: trailHeadroomStops(request, exposure),
+    snrMidTone: surfaceSnr(request, exposure, 0, 1),
+    snrShadow: surfaceSnr(request, exposure, -3, 1),
     starTrailPx: starTrailPx(lens, declinationDeg, shutterSeconds),
     moverBlurPx: mover ? shutterSeconds / freezeSeconds(lens.focalLengthMm, lens.pitchUm, mover, 1) : null,
-    coverage: mover ? coverage(passing, crossingSeconds(frame, mover)) : null,
+  };
+}
+
+/** A bracket's highlights come from its shortest frame, its shadows from its longest. */
+function bracketOutlook(
+  request: SolveRequest,
+  middle: FrameOutlook,
+  candidate: Candidate,
+  stops: number,
+): FrameOutlook {
+  const reach = 2 ** (((candidate.frames - 1) / 2) * stops);
+  const darkest = frameOutlook(request, { ...candidate, shutterSeconds: candidate.shutterSeconds / reach });
+  const brightest = frameOutlook(request, { ...candidate, shutterSeconds: candidate.shutterSeconds * reach });
+  const { headroomStops, clippedShare: clipped } = darkest;
+  return { ...middle, headroomStops, clippedShare: clipped, snrShadow: brightest.snrShadow };
+}
+
+/**
+ * What a candidate will give.
+ *
+ * @param run Its line; without one it is run as the phone would.
+ * @param frame What one of its frames gives, where that is known already.
+ */
+export function predict(
+  request: SolveRequest,
+  candidate: Candidate,
+  run: Recipe = sequenceOf(request, candidate),
+  frame: FrameOutlook = frameOutlook(request, candidate),
+): Prediction {
+  const { camera, mover, water, crowd } = request;
+  const { kind, shutterSeconds, frames, stack } = candidate;
+  const passing = addsMotion(candidate) ? shutterSeconds + (frames - 1) * periodOfRun(run, camera) : shutterSeconds;
+  const open = averagesLight(candidate) ? frames * shutterSeconds : shutterSeconds;
+  const quieter = Math.sqrt(averagedFrames(stack, frames));
+  const cost = runCost(run, camera);
+  const { focalLengthMm } = camera.lens;
+  const outlook = run.bracketStops === null ? frame : bracketOutlook(request, frame, candidate, run.bracketStops);
+  return {
+    // Named one by one: a solve makes thousands of these, and copying objects whole takes most of its time.
+    meterStops: outlook.meterStops,
+    headroomStops: outlook.headroomStops,
+    clippedShare: outlook.clippedShare,
+    trailHeadroomStops: outlook.trailHeadroomStops,
+    starTrailPx: outlook.starTrailPx,
+    moverBlurPx: outlook.moverBlurPx,
+    snrMidTone: outlook.snrMidTone * quieter,
+    snrShadow: outlook.snrShadow * quieter,
+    coverage: mover
+      ? coverage(passing, crossingSeconds({ focalLengthMm, sensorWidthMm: sensorSizeMm(camera.lens).widthMm }, mover))
+      : null,
     contrastLeft: water ? waterContrast(WATERS[water].tauSeconds, open) : null,
     ghostOpacity: crowd && kind !== "median" ? ghostOpacity(crowd.dwellSeconds, open) : null,
     cleanProbability: crowd && kind === "median" ? medianCleanProbability(frames, crowd.occupancy) : null,

@@ -1,8 +1,9 @@
 import { stackedFilterStops } from "../light";
 import { crossingSeconds, longestStarShutter } from "../motion";
 import { sensorSizeMm } from "../optics";
-import { type Recipe, readableDuration } from "../recipe";
+import { effectivePeriodSeconds, type Recipe, readableDuration } from "../recipe";
 import { type Candidate, type Prediction, predict, type RecipeKind } from "./candidate";
+import type { FieldSetup } from "./edges/edge";
 import { METER_TO_CLIP_STOPS } from "./exposure";
 import type { SolveRequest } from "./request";
 
@@ -24,6 +25,7 @@ function kindOf({ sequence, stack, bracketStops, filters }: Recipe, intent: Solv
   if ((sequence?.frames ?? 1) === 1) return filters.length > 0 ? "filter" : "single";
   if (bracketStops !== null) return "bracket";
   if (stack === "mean" || stack === "median") return stack;
+  if (stack === "lighten over mean") return "lighten";
   if (stack === "lighten" && intent !== "meteors") return intent === "star-arcs" ? "sequence" : "lighten";
   return "burst";
 }
@@ -37,6 +39,17 @@ export function candidateOf(request: SolveRequest, recipe: Recipe): Candidate | 
     ...{ shutterSeconds: sequence.shutterSeconds, frames: sequence.frames, stack },
     iso: iso ?? request.camera.isoLadder[0]!,
     filterStops: stackedFilterStops(recipe.filters),
+  };
+}
+
+/** How a line sets up the field. */
+export function setupOf({ camera }: SolveRequest, { sequence, stack, filters, delaySeconds }: Recipe): FieldSetup {
+  return {
+    filterStops: stackedFilterStops(filters),
+    frames: sequence?.frames ?? 1,
+    stack,
+    pauseSeconds: sequence ? effectivePeriodSeconds(sequence, camera) - sequence.shutterSeconds : camera.writeSeconds,
+    delaySeconds: delaySeconds ?? 0,
   };
 }
 
@@ -157,6 +170,6 @@ function costFigures({ windowSeconds, freeMegabytes }: SolveRequest, p: Predicti
 export function explain(request: SolveRequest, recipe: Recipe): Figure[] {
   const candidate = candidateOf(request, recipe);
   if (candidate === null) return [];
-  const p = predict(request, candidate);
+  const p = predict(request, candidate, { ...recipe, files: recipe.files ?? request.schools.files });
   return [...lightFigures(request, candidate, p), ...motionFigures(request, p), ...costFigures(request, p)];
 }

@@ -1,5 +1,6 @@
 import { exposureValue, luminanceFromEv } from "../light";
 import { imageSpeedMmPerS } from "../motion";
+import type { StackMethod } from "../recipe";
 import {
   electronsPerLuminanceSecond,
   FOCAL_PLANE_FACTOR,
@@ -69,6 +70,12 @@ export function trailClipIso(request: SolveRequest, filterStops: number): number
 export function trailHeadroomStops(request: SolveRequest, { iso, filterStops }: Exposure): number | null {
   const clipIso = trailClipIso(request, filterStops);
   return clipIso === null ? null : Math.log2(clipIso / iso);
+}
+
+/** Frames whose plain mean would be as quiet as this stack; a median of many is as quiet as a mean of 2/π of them. */
+export function averagedFrames(stack: StackMethod | null, frames: number): number {
+  if (stack === "mean" || stack === "lighten over mean") return frames;
+  return stack === "median" ? Math.max(1, (2 / Math.PI) * frames) : 1;
 }
 
 /** Signal-to-noise ratio of a surface `stops` above or below the metered one, for a mean of `frames`. */

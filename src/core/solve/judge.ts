@@ -158,42 +158,31 @@ function lengthFactor(request: SolveRequest, context: Context, candidate: Candid
     : clamp(1 - LENGTH_LOSS * Math.max(0, Math.log2(open / neededSeconds) - FREE_STOPS));
 }
 
-/** How good a brightness is, 0 to 1; no candidate of that brightness scores more. */
-export function brightnessFactor({ intent }: SolveRequest, { targetStops }: Context, meterStops: number): number {
+/** How good a candidate can be at most, 0 to 1: all that matters and needs no prediction. */
+export function mostScore(request: SolveRequest, context: Context, candidate: Candidate, meterStops: number): number {
+  const { handHeld, windSeconds, isoCeiling, targetStops } = context;
+  const { shutterSeconds, frames, filterStops, iso } = candidate;
   const away = meterStops - targetStops;
-  const spread = away > 0 ? 1.1 : DARK_INTENTS.has(intent) ? 4 : 1.6;
-  return Math.exp(-((away / spread) ** 2));
+  const spread = away > 0 ? 1.1 : DARK_INTENTS.has(request.intent) ? 4 : 1.6;
+  const brightness = Math.exp(-((away / spread) ** 2));
+  const still = handHeld === null || shutterSeconds <= handHeld ? 1 : clamp(handHeld / shutterSeconds) ** 2;
+  const windy = shutterSeconds <= windSeconds ? 1 : WINDY;
+  const effort = 1 - 0.02 * Math.log2(frames) - (filterStops > 0 ? 0.03 : 0);
+  const allowed = iso <= isoCeiling * 1.01 ? 1 : 0.4;
+  return brightness * still * windy * effort * allowed * lengthFactor(request, context, candidate);
 }
 
 /** How good a candidate is, 0 to 1: everything that matters multiplied, so that one failing cannot be made up for. */
 export function scoreOf(request: SolveRequest, context: Context, candidate: Candidate, p: Prediction): number {
-  const { handHeld } = context;
   const clipped = request.intent === "still-view" ? 1 - Math.min(0.5, CLIPPED_LOSS * p.clippedShare) : 1;
   const trail =
     p.trailHeadroomStops === null || request.intent !== "light-trails"
       ? 1
       : Math.max(WHITE_TRAILS, clamp(1 + p.trailHeadroomStops / 10));
   const noise = 1 - Math.exp(-p.snrMidTone / (DARK_INTENTS.has(request.intent) ? CLEAN_SNR / 5 : CLEAN_SNR / 2));
-  const still =
-    handHeld === null || candidate.shutterSeconds <= handHeld ? 1 : clamp(handHeld / candidate.shutterSeconds) ** 2;
-  const windy = candidate.shutterSeconds <= context.windSeconds ? 1 : WINDY;
   const room = p.megabytes <= request.freeMegabytes && p.totalSeconds <= request.windowSeconds * 1.05 + 10 ? 1 : 0;
-  const effort = 1 - 0.02 * Math.log2(candidate.frames) - (candidate.filterStops > 0 ? 0.03 : 0);
-  const allowed = candidate.iso <= context.isoCeiling * 1.01 ? 1 : 0.4;
   const motion = judgeMotion(request, candidate, p).value;
-  return (
-    brightnessFactor(request, context, p.meterStops) *
-    clipped *
-    trail *
-    noise *
-    motion *
-    still *
-    windy *
-    lengthFactor(request, context, candidate) *
-    room *
-    effort *
-    allowed
-  );
+  return mostScore(request, context, candidate, p.meterStops) * clipped * trail * noise * motion * room;
 }
 
 /** Why, in sentences. */

@@ -1,5 +1,3 @@
-import { thirdStops } from "../light";
-import { GENERIC_MAIN_LENS } from "../sensor";
 import {
   BARE_SETUP,
   bracketShutters,
@@ -10,32 +8,9 @@ import {
   type SolveRequest,
   solve,
   trailHeadroomStops,
-  USUAL_SCHOOLS,
 } from ".";
+import { stillStreet as base, testCamera as camera } from "./testing/requests";
 
-const camera = {
-  lens: GENERIC_MAIN_LENS,
-  shutterLadder: thirdStops(-30, 14),
-  isoLadder: [50, 100, 200, 400, 800, 1600, 3200],
-  writeSeconds: 0.35,
-  delaysSeconds: [0, 2, 5, 10],
-  lossStops: 0,
-};
-const base: SolveRequest = {
-  ...{ intent: "still-view", camera, sceneEv: 5, highlightStops: 2, lampIntensityCd: null, mover: null },
-  ...{ vehiclesPerHour: 0, water: null, crowd: null, declinationDeg: 0, support: "tripod", ownSupport: null },
-  ...{
-    stabilisationStops: 3,
-    gustMps: 2,
-    sensorCelsius: 15,
-    filterStops: [3, 6],
-    windowSeconds: 900,
-    framesPerSecond: 25,
-    freeMegabytes: 20_000,
-    batteryPercent: 100,
-  },
-  schools: USUAL_SCHOOLS,
-};
 const mover = { distanceM: 30, speedMps: 11, headingDegFromPerpendicular: 0 };
 const edge = (request: SolveRequest, id: string, filterStops = 0) =>
   fieldEdges(request, { ...BARE_SETUP, filterStops }).find((each) => each.id === id);
@@ -180,5 +155,106 @@ describe("the solver", () => {
 
   it("sends a hand-held still view to the phone's own night mode", () => {
     expect(solve({ ...base, support: "hand", sceneEv: -2 }).advice.join(" ")).toMatch(/automatic night mode/);
+  });
+
+  it("fuses a bracket from the ladder for a still view whose lamps would clip", () => {
+    const { recipes } = solve({ ...base, highlightStops: 7 });
+    const bracket = recipes.find(({ kind }) => kind === "bracket");
+    expect(bracket?.line).toMatch(/^3 x .* \| bracket 2 stops .*-> fuse$/);
+    const single = recipes.find(({ kind }) => kind === "single");
+    expect(bracket!.predicted.clippedShare).toBeLessThan(single!.predicted.clippedShare);
+    expect(bracket!.predicted.snrShadow).toBeGreaterThan(single!.predicted.snrShadow);
+  });
+
+  it("takes trails over a mean base, which is as quiet as the mean", () => {
+    const trails: SolveRequest = { ...base, intent: "light-trails", lampIntensityCd: 0.5, mover, filterStops: [] };
+    const { recipes } = solve({ ...trails, schools: { ...trails.schools, frames: "many" } });
+    const lighten = recipes.find(({ kind }) => kind === "lighten")!;
+    expect(lighten.line).toMatch(/-> lighten over mean$/);
+    const { shutterSeconds, frames } = lighten.recipe.sequence!;
+    const mean = recipes.find(({ kind, recipe }) => kind === "mean" && recipe.sequence?.frames === frames);
+    expect(lighten.predicted.coverage).toBe(1);
+    if (mean?.recipe.sequence?.shutterSeconds === shutterSeconds && mean.recipe.iso === lighten.recipe.iso) {
+      expect(lighten.predicted.snrMidTone).toBeCloseTo(mean.predicted.snrMidTone, 8);
+    }
+  });
+
+  it("rides out meteors in a burst at the longest untrailed shutter, and films at half of the frame's time", () => {
+    const burst = solve({ ...base, intent: "meteors", sceneEv: -6, windowSeconds: 3600 }).recipes[0]!;
+    expect(burst.kind).toBe("burst");
+    expect(burst.predicted.starTrailPx).toBeLessThan(2.1);
+    expect(burst.predicted.totalSeconds).toBeGreaterThan(3300);
+    const film = solve({ ...base, intent: "moving-picture", sceneEv: 7 }).recipes[0]!;
+    expect(Math.abs(Math.log2(film.recipe.sequence!.shutterSeconds * 50))).toBeLessThan(0.7);
+  });
+
+  it("gives light drawing four seconds and more", () => {
+    const drawing = solve({ ...base, intent: "light-drawing", sceneEv: -2 }).recipes[0]!;
+    expect(drawing.recipe.sequence!.shutterSeconds * drawing.predicted.frames).toBeGreaterThanOrEqual(4);
+    expect(drawing.verdict).toBe("works");
+  });
+
+  it("trails stars by 5.8 pixels in 30 s and 9.7 in 50 s on the equator", () => {
+    const long = { ...camera, shutterLadder: [30, 50] };
+    for (const [seconds, pixels] of [
+      [30, 5.8],
+      [50, 9.7],
+    ] as const) {
+      const only: SolveRequest = { ...base, intent: "star-points", sceneEv: -6, camera: long };
+      const { recipes } = solve({ ...only, camera: { ...long, shutterLadder: [seconds] } });
+      expect(recipes[0]!.predicted.starTrailPx).toBeCloseTo(pixels, 1);
+      expect(recipes[0]!.verdict).not.toBe("works");
+    }
+  });
+});
+
+describe("schools", () => {
+  const under = (request: SolveRequest, schools: Partial<SolveRequest["schools"]>) =>
+    solve({ ...request, schools: { ...request.schools, ...schools } }).recipes[0]!;
+
+  it("of brightness put the street a stop under the meter for highlights", () => {
+    expect(under(base, { brightness: "highlights" }).predicted.meterStops).toBeLessThan(
+      under(base, { brightness: "meter" }).predicted.meterStops - 0.5,
+    );
+  });
+
+  it("of frames take one where it can be had, or several", () => {
+    expect(under(base, { frames: "one" }).predicted.frames).toBe(1);
+    expect(under(base, { frames: "many" }).predicted.frames).toBeGreaterThan(1);
+  });
+
+  it("of length leave the shutter open longer when the longest is wanted", () => {
+    const falls: SolveRequest = { ...base, intent: "smoothed-water", water: "rapids" };
+    const open = (schools: Partial<SolveRequest["schools"]>) => {
+      const { sequence } = under(falls, schools).recipe;
+      return sequence!.frames * sequence!.shutterSeconds;
+    };
+    expect(open({ length: "longest" })).toBeGreaterThan(open({ length: "enough" }));
+  });
+
+  it("of ISO keep to a person's own ceiling", () => {
+    const stars: SolveRequest = { ...base, intent: "star-points", sceneEv: -6 };
+    expect(under(stars, { isoCeiling: null }).recipe.iso).toBeGreaterThan(400);
+    expect(under(stars, { isoCeiling: 400 }).recipe.iso).toBeLessThanOrEqual(400);
+  });
+
+  it("of white balance, focus and files are written into the line", () => {
+    expect(under(base, { whiteBalance: "fixed", kelvin: 3600 }).line).toContain("wb 3600K");
+    expect(under(base, { whiteBalance: "locked" }).line).toContain("wb lock");
+    expect(under(base, { whiteBalance: "raw", files: "raw+jpeg" }).line).toMatch(/wb raw .*raw\+jpeg/);
+    expect(under(base, { focus: "infinity" }).line).toContain("focus inf");
+    // 6.4 mm, f/1.8 and two pixels of 2.4 µm: sharp to infinity from 4.7 m.
+    expect(under(base, { focus: "distance" }).line).toContain("focus 4.7m");
+    expect(under({ ...base, intent: "star-points", sceneEv: -6 }, { focus: "lock" }).line).toContain("focus inf");
+  });
+
+  it("of stars follow the rule that was chosen", () => {
+    const stars: SolveRequest = { ...base, intent: "star-points", sceneEv: -6 };
+    const limit = (schools: Partial<SolveRequest["schools"]>) => {
+      const found = edge({ ...stars, schools: { ...stars.schools, ...schools } }, "stars");
+      return found?.curve.kind === "shutter" ? found.curve.seconds : 0;
+    };
+    expect(limit({ stars: "rule-500", starFactor: 1 })).toBeGreaterThan(limit({ stars: "npf", starFactor: 1 }));
+    expect(limit({ stars: "pixels", starFactor: 4 })).toBeCloseTo(2 * limit({ stars: "pixels", starFactor: 2 }), 8);
   });
 });

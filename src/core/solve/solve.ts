@@ -2,9 +2,11 @@ import { framesForCleanMedian } from "../motion";
 import { hyperfocalMetres } from "../optics";
 import { type Focus, printRecipe, type Recipe, type StackMethod, type WhiteBalance } from "../recipe";
 import { advise } from "./advise";
+import { betterBy } from "./better";
 import {
   BRACKET_STOPS,
   type Candidate,
+  frameOutlook,
   type Prediction,
   periodOf,
   predict,
@@ -13,8 +15,9 @@ import {
 } from "./candidate";
 import { BARE_SETUP, type Edge } from "./edges/edge";
 import { fieldEdges } from "./edges/fieldEdges";
+import { CLEAN_PROBABILITY } from "./edges/motionEdges";
 import { meterStops } from "./exposure";
-import { brightnessFactor, type Context, contextOf, reasonsOf, scoreOf } from "./judge";
+import { type Context, contextOf, mostScore, reasonsOf, scoreOf } from "./judge";
 import type { SolveRequest } from "./request";
 
 /** How well a recipe does. */
@@ -30,6 +33,8 @@ export interface SolvedRecipe {
   /** 0 to 1. */
   readonly score: number;
   readonly reasons: readonly string[];
+  /** What would have to change for a better picture; null where nothing has to. */
+  readonly better: string | null;
   readonly predicted: Prediction;
 }
 
@@ -41,22 +46,25 @@ export interface Solution {
   readonly advice: readonly string[];
 }
 const FRAME_COUNTS = [1, 2, 4, 8, 16, 32, 64, 128] as const;
-const CLEAN_PROBABILITY = 0.999;
 const BRACKET_FRAMES = 3;
 const MOST_RECIPES = 6;
 /** Blur discs up to this many pixels count as sharp. */
 const SHARP_PX = 2;
 const MOST_FRAMES = 2000;
 const MOST_STOPS_AWAY = 5;
+/** Worse than the worst: what fails altogether is still shown where nothing else is there. */
+const NOTHING = -1;
 /** Recipes that do worse than this are not shown while others do. */
 const LEAST_SHOWN = 0.1;
 const WORKS_FROM = 0.6;
 const COMPROMISE_FROM = 0.25;
 
 function stackOf(kind: RecipeKind): StackMethod | null {
+  // Trails over a mean base: the brightest of many frames alone has a noisier ground.
+  if (kind === "lighten") return "lighten over mean";
   if (kind === "mean" || kind === "median") return kind;
   if (kind === "bracket") return "fuse";
-  return kind === "lighten" || kind === "sequence" || kind === "burst" ? "lighten" : null;
+  return kind === "sequence" || kind === "burst" ? "lighten" : null;
 }
 
 /** Whether the phone holds the shortest and the longest frame of a bracket around a shutter time. */
@@ -93,8 +101,9 @@ function plans(
 
 /** Rungs of the ISO ladder around the one that brings a shutter time to the wanted brightness. */
 function isosAround(request: SolveRequest, context: Context, shutterSeconds: number, filterStops: number): number[] {
-  const { isoLadder } = request.camera;
-  const lowest = isoLadder[0]!;
+  const { camera, schools } = request;
+  const lowest = camera.isoLadder[0]!;
+  const isoLadder = camera.isoLadder.filter((iso) => iso === lowest || iso <= (schools.isoCeiling ?? iso));
   const missing = context.targetStops - meterStops(request, { shutterSeconds, iso: lowest, filterStops });
   const wanted = lowest * 2 ** missing;
   const above = isoLadder.findIndex((iso) => iso >= wanted);
@@ -135,32 +144,37 @@ function recipeOf(request: SolveRequest, candidate: Candidate): Recipe {
 const VERDICT = (score: number): Verdict =>
   score >= WORKS_FROM ? "works" : score >= COMPROMISE_FROM ? "compromise" : "fails";
 
+interface Scored {
+  readonly candidate: Candidate;
+  readonly score: number;
+}
+
 /** Ranked recipes of every kind, the limits they keep to, and what to change when none works. */
 export function solve(request: SolveRequest): Solution {
   const context = contextOf(request);
-  const best = new Map<string, { candidate: Candidate; score: number }>();
+  const found: Scored[] = [];
   for (const filterStops of [0, ...request.filterStops]) {
+    const best = new Map<RecipeKind, Scored>();
     for (const shutterSeconds of request.camera.shutterLadder) {
-      const isos = isosAround(request, context, shutterSeconds, filterStops).flatMap((iso) => {
-        const stops = meterStops(request, { shutterSeconds, iso, filterStops });
-        return Math.abs(stops) < MOST_STOPS_AWAY ? [{ iso, most: brightnessFactor(request, context, stops) }] : [];
-      });
-      if (isos.length === 0) continue;
-      for (const plan of plans(request, shutterSeconds)) {
-        const kind = plan.kind === "single" && filterStops > 0 ? "filter" : plan.kind;
-        const key = `${kind} ${filterStops}`;
-        for (const { iso, most } of isos) {
-          if (most <= (best.get(key)?.score ?? 0)) continue;
-          const candidate: Candidate = {
-            ...{ kind, shutterSeconds, iso, filterStops, frames: plan.frames, stack: stackOf(kind) },
-          };
-          const score = scoreOf(request, context, candidate, predict(request, candidate));
-          if (score > (best.get(key)?.score ?? 0)) best.set(key, { candidate, score });
+      const planned = plans(request, shutterSeconds);
+      for (const iso of isosAround(request, context, shutterSeconds, filterStops)) {
+        const frame = frameOutlook(request, { shutterSeconds, iso, filterStops });
+        if (Math.abs(frame.meterStops) >= MOST_STOPS_AWAY) continue;
+        for (const plan of planned) {
+          const kind = plan.kind === "single" && filterStops > 0 ? "filter" : plan.kind;
+          const stack = stackOf(kind);
+          const candidate: Candidate = { kind, shutterSeconds, iso, filterStops, frames: plan.frames, stack };
+          const before = best.get(kind)?.score ?? NOTHING;
+          if (mostScore(request, context, candidate, frame.meterStops) <= before) continue;
+          const predicted = predict(request, candidate, sequenceOf(request, candidate), frame);
+          const score = scoreOf(request, context, candidate, predicted);
+          if (score > before) best.set(kind, { candidate, score });
         }
       }
     }
+    found.push(...best.values());
   }
-  const sorted = [...best.values()].sort((a, b) => b.score - a.score);
+  const sorted = found.sort((a, b) => b.score - a.score);
   const good = sorted.filter(({ score }) => score >= LEAST_SHOWN);
   const ranked = (good.length > 0 ? good : sorted).slice(0, MOST_RECIPES);
   const recipes = ranked.map(({ candidate, score }): SolvedRecipe => {
@@ -168,7 +182,10 @@ export function solve(request: SolveRequest): Solution {
     const predicted = predict(request, candidate);
     const reasons = reasonsOf(request, context, candidate, predicted);
     const { kind, filterStops } = candidate;
-    return { kind, recipe, line: printRecipe(recipe), filterStops, verdict: VERDICT(score), score, reasons, predicted };
+    return {
+      ...{ kind, recipe, line: printRecipe(recipe), filterStops, verdict: VERDICT(score), score, reasons, predicted },
+      better: betterBy(request, recipe, predicted),
+    };
   });
   return { recipes, edges: fieldEdges(request, BARE_SETUP), advice: advise(request) };
 }

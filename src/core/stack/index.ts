@@ -12,3 +12,4 @@ export {
   type StackState,
 } from "./stackState";
 export type { SampleDepth } from "./tables";
+export { layTrailsInPlace, usualRise } from "./trails";

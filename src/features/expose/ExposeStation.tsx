@@ -4,9 +4,17 @@ import { Box } from "@chakra-ui/react";
 import { useMemo, useState } from "react";
 import type { ShotScene } from "@/contracts/scene";
 import { CAUTIONS, intentOf } from "@/core/intent";
-import { stackedFilterStops } from "@/core/light";
-import type { Recipe } from "@/core/recipe";
-import { bracketShutters, type Edge, explain, fieldEdges, meterStops, type SolveRequest, solve } from "@/core/solve";
+import { parseRecipe, type Recipe } from "@/core/recipe";
+import {
+  bracketShutters,
+  type Edge,
+  explain,
+  fieldEdges,
+  meterStops,
+  type SolveRequest,
+  setupOf,
+  solve,
+} from "@/core/solve";
 import { useKit, useShot, useShotCamera } from "@/features/api/queries";
 import { useNight } from "@/features/night/NightContext";
 import { RecipeLine } from "@/features/recipe/RecipeLine";
@@ -52,11 +60,10 @@ export function ExposeStation({ shotId }: { readonly outingId: string; readonly 
     return camera ? { ...scene, intent, camera, filterStops: filters.map(({ stops }) => stops) } : null;
   }, [camera, scene, intent, filters]);
   const solution = useMemo(() => (request ? solve(request) : null), [request]);
-  if (!detail || !shot || !camera || !kit || !request || !solution) return <Box flex="1" />;
+  const setup = useMemo(() => (request ? setupOf(request, parseRecipe(line).recipe) : null), [request, line]);
+  if (!detail || !shot || !camera || !kit || !request || !solution || !setup) return <Box flex="1" />;
 
-  const filterStops = Math.round(stackedFilterStops(recipe.filters) * 100) / 100;
-  const frames = recipe.sequence?.frames ?? 1;
-  const setup = { filterStops, frames, stack: recipe.stack };
+  const { filterStops, frames } = setup;
   const iso = recipe.iso ?? camera.isoLadder[0] ?? camera.lens.baseIso;
   const point: FieldPoint | null = recipe.sequence ? { shutterSeconds: recipe.sequence.shutterSeconds, iso } : null;
   const meter = point ? meterStops(request, { ...point, filterStops }) : null;

@@ -49,14 +49,11 @@ const POINT_CLEARANCE_PX = 16;
 /** Shutter across, ISO up, every limit as an edge with its name; what is left is the open ground. */
 export function ExposureField(props: ExposureFieldProps) {
   const { request, setup, before, point, recipes, chosenEdge, onEdge, onPoint, onRecipe } = props;
-  const { filterStops, frames, stack } = setup;
+  const { filterStops, frames } = setup;
   const [ref, { width, height }] = useSize<HTMLDivElement>();
   const [held, setHeld] = useState(false);
   const { shutterLadder, isoLadder } = request.camera;
-  const edges = useMemo(
-    () => fieldEdges(request, { filterStops, frames, stack }),
-    [request, filterStops, frames, stack],
-  );
+  const edges = useMemo(() => fieldEdges(request, setup), [request, setup]);
   const { box, scales, uprightLabels } = useMemo(() => {
     const wide = Math.max(200, width);
     const tall = Math.max(160, height);
@@ -73,7 +70,7 @@ export function ExposureField(props: ExposureFieldProps) {
   const diagonalLabels = placeDiagonals(diagonals, box);
   const shown = recipes.flatMap((recipe, index) => {
     const { sequence, iso } = recipe.recipe;
-    const here = sequence && sequence.frames === frames && recipe.filterStops === filterStops;
+    const here = sequence && sequence.frames === frames && Math.abs(recipe.filterStops - filterStops) < 0.01;
     if (!here || iso === null || !inField(sequence.shutterSeconds * frames)) return [];
     return [{ recipe, number: index + 1, px: x(sequence.shutterSeconds * frames), py: y(iso) }];
   });

@@ -65,6 +65,11 @@ export function RecipeList({ solution, line, before, sceneEv, cautions, onRecipe
               </Box>
               <Box fontSize="12.5px" color="ash">
                 {recipe.reasons.join(" ")}
+                {recipe.better !== null && (
+                  <Box as="span" color="mist">
+                    {` ${recipe.better}`}
+                  </Box>
+                )}
               </Box>
             </Box>
           </Box>

@@ -1,7 +1,16 @@
 import fc from "fast-check";
 import { thirdStops } from "@/core/light";
 import { GENERIC_MAIN_LENS } from "@/core/sensor";
-import { allows, edgeSeconds, fieldEdges, meterStops, productAt, type SolveRequest, usualScene } from "@/core/solve";
+import {
+  allows,
+  BARE_SETUP,
+  edgeSeconds,
+  fieldEdges,
+  meterStops,
+  productAt,
+  type SolveRequest,
+  usualScene,
+} from "@/core/solve";
 import {
   axisIsos,
   axisTimes,
@@ -54,7 +63,7 @@ describe("the exposure field", () => {
   });
 
   it("keeps an edge of a frame at each frame, and one of the whole at the whole", () => {
-    const edges = fieldEdges(request, { filterStops: 0, frames: 8, stack: "mean" });
+    const edges = fieldEdges(request, { ...BARE_SETUP, frames: 8, stack: "mean" });
     const crossing = edges.find(({ id }) => id === "crossing")!;
     const longest = edges.find(({ id }) => id === "phone-longest")!;
     expect(edgeSeconds(crossing, 8)).toBe(edgeSeconds(crossing, 1));
@@ -65,7 +74,7 @@ describe("the exposure field", () => {
 
   it("opens ground to the right with more frames, never closes it", () => {
     const open = (frames: number, totalSeconds: number) =>
-      fieldEdges(request, { filterStops: 0, frames, stack: frames > 1 ? "mean" : null })
+      fieldEdges(request, { ...BARE_SETUP, frames, stack: frames > 1 ? "mean" : null })
         .filter(({ forbids }) => forbids === "brighter")
         .every((edge) => allows(edge, totalSeconds, 50, frames));
     fc.assert(
@@ -133,7 +142,7 @@ describe("the exposure field", () => {
   });
 
   it("names only the upright edges that stand in the field, and cuts the others to it", () => {
-    const edges = fieldEdges(request, { filterStops: 0, frames: 1, stack: null });
+    const edges = fieldEdges(request, BARE_SETUP);
     const scales = fieldScales(box, request, 1);
     const upright = uprightNames(edges, scales, 1);
     expect(upright.map(({ id }) => id)).toContain("crossing");

@@ -15,6 +15,11 @@ const METHODS: readonly { readonly method: StackMethod; readonly name: string; r
     does: "Each pixel keeps its brightest moment: whole trails and arcs, and the background does not build up.",
   },
   {
+    method: "lighten over mean",
+    name: "Lighten over the mean",
+    does: "What passes as bright as by lighten, over the mean as a base: whole trails, and the street without their noise.",
+  },
+  {
     method: "median",
     name: "Median",
     does: "Each pixel shows what stands there in most frames: people who pass go away, and so do single streaks.",

@@ -31,6 +31,7 @@ const percent = (share: number): string =>
 const RESULT_LABELS: Record<StackMethod, string> = {
   mean: "Mean of",
   lighten: "Brightest of",
+  "lighten over mean": "Brightest over the mean of",
   median: "Median of",
   fuse: "Fused from",
 };

@@ -1,5 +1,5 @@
 import { fullWell, noiseElectrons } from "../../sensor";
-import { METER_TO_CLIP_STOPS, trailClipIso, trailContrastSeconds } from "../exposure";
+import { averagedFrames, METER_TO_CLIP_STOPS, trailClipIso, trailContrastSeconds } from "../exposure";
 import type { SolveRequest } from "../request";
 import { type Edge, type FieldSetup, rounded, shutterEdge } from "./edge";
 
@@ -26,7 +26,7 @@ export function noiseCeilingIso({ camera, sensorCelsius }: SolveRequest, frames 
   };
   let low = 1;
   let high = 1e7;
-  for (let step = 0; step < 60; step++) {
+  for (let step = 0; step < 34; step++) {
     const middle = Math.sqrt(low * high);
     if (snr(middle) > USABLE_SNR) low = middle;
     else high = middle;
@@ -34,8 +34,8 @@ export function noiseCeilingIso({ camera, sensorCelsius }: SolveRequest, frames 
   return low;
 }
 
-function trailEdges(request: SolveRequest, { filterStops, stack }: FieldSetup): Edge[] {
-  const clipIso = trailClipIso(request, filterStops);
+function trailEdges(request: SolveRequest, setup: FieldSetup): Edge[] {
+  const clipIso = trailClipIso(request, setup.filterStops);
   if (clipIso === null) return [];
   const faint = clipIso / 2 ** FAINT_STOPS;
   const saved = clipIso >= request.camera.isoLadder[0]!;
@@ -59,7 +59,7 @@ function trailEdges(request: SolveRequest, { filterStops, stack }: FieldSetup): 
     },
     ...shutterEdge({
       ...{ id: "trail-drowns", name: "trail drowns", seconds: drowned, forbids: "longer" },
-      of: stack === "mean" ? "whole" : "frame",
+      of: setup.stack === "mean" ? "whole" : "frame",
       reason: `From ${rounded(drowned)} on the trail adds less than a tenth to the street behind it: the street goes on brightening, the trail does not.`,
       moves: "Fuse many short frames by lighten; a filter takes from both alike.",
     }),
@@ -71,7 +71,7 @@ export function brightnessEdges(request: SolveRequest, setup: FieldSetup): Edge[
   const clips = productAt(request, setup.filterStops, METER_TO_CLIP_STOPS);
   const highlights = productAt(request, setup.filterStops, METER_TO_CLIP_STOPS - request.highlightStops);
   const lowest = request.camera.isoLadder[0]!;
-  const averaged = setup.stack === "mean" ? setup.frames : 1;
+  const averaged = averagedFrames(setup.stack, setup.frames);
   const noise = noiseCeilingIso(request, averaged);
   return [
     {
@@ -90,7 +90,7 @@ export function brightnessEdges(request: SolveRequest, setup: FieldSetup): Edge[
     {
       ...{ id: "noise", name: "noise ceiling", curve: { kind: "iso", iso: noise } },
       ...{ forbids: "higher", of: "frame", soft: false },
-      reason: `A metered mid-tone on this sensor${averaged > 1 ? `, averaged over ${averaged} frames,` : ""} falls under a signal-to-noise ratio of ${USABLE_SNR} from ISO ${Math.round(noise)}.`,
+      reason: `A metered mid-tone on this sensor${averaged > 1 ? `, over ${setup.frames} frames by ${setup.stack},` : ""} falls under a signal-to-noise ratio of ${USABLE_SNR} from ISO ${Math.round(noise)}.`,
       moves: "The mean of N frames raises it: noise falls by the root of N.",
     },
   ];

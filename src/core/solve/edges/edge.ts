@@ -6,8 +6,8 @@ export type EdgeCurve =
   | { readonly kind: "iso"; readonly iso: number }
   /** Shutter of one frame times ISO, seconds: a diagonal. */
   | { readonly kind: "product"; readonly product: number }
-  /** No line: at most so many frames, at any shutter and ISO. */
-  | { readonly kind: "frames"; readonly most: number }
+  /** No line: a number of frames, at any shutter and ISO. */
+  | { readonly kind: "frames"; readonly count: number }
   /** No line: the pause between frames may be at most this; the phone's own is beside it. */
   | { readonly kind: "pause"; readonly mostSeconds: number; readonly seconds: number };
 
@@ -17,7 +17,7 @@ export interface Edge {
   readonly name: string;
   readonly curve: EdgeCurve;
   /** The side on which it forbids. */
-  readonly forbids: "longer" | "shorter" | "higher" | "lower" | "brighter" | "darker" | "more";
+  readonly forbids: "longer" | "shorter" | "higher" | "lower" | "brighter" | "darker" | "more" | "fewer";
   /** Whether it bounds a frame, or the time of all frames together. */
   readonly of: "frame" | "whole";
   /** Whether it only warns: the ground beyond it stays open. */
@@ -32,10 +32,24 @@ export interface FieldSetup {
   readonly filterStops: number;
   readonly frames: number;
   readonly stack: StackMethod | null;
+  /** From the end of a frame to the start of the next. */
+  readonly pauseSeconds: number;
+  /** From pressing to the first frame. */
+  readonly delaySeconds: number;
 }
 
 /** One frame through the bare lens. */
-export const BARE_SETUP: FieldSetup = { filterStops: 0, frames: 1, stack: null };
+export const BARE_SETUP: FieldSetup = { filterStops: 0, frames: 1, stack: null, pauseSeconds: 0, delaySeconds: 0 };
+
+/** Whether motion adds up over the frames: by all ways to fuse that keep what moves. */
+export function addsMotion({ frames, stack }: Pick<FieldSetup, "frames" | "stack">): boolean {
+  return frames === 1 || stack === "mean" || stack === "lighten" || stack === "lighten over mean";
+}
+
+/** Whether light is averaged over the frames, and with it whatever moved in them. */
+export function averagesLight({ frames, stack }: Pick<FieldSetup, "frames" | "stack">): boolean {
+  return frames === 1 || stack === "mean" || stack === "lighten over mean";
+}
 
 /** Total open time at which an edge stands in a field of so many frames; null for those that are not of the shutter. */
 export function edgeSeconds({ curve, of }: Edge, frames: number): number | null {
@@ -61,7 +75,7 @@ export function allows(edge: Edge, totalSeconds: number, iso: number, frames: nu
       return forbids === "brighter" ? product <= curve.product * SLACK : product * SLACK >= curve.product;
     }
     case "frames":
-      return frames <= curve.most;
+      return forbids === "more" ? frames <= curve.count : frames >= curve.count;
     case "pause":
       return frames === 1 || curve.seconds <= curve.mostSeconds;
     default:

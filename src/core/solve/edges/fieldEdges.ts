@@ -11,7 +11,7 @@ export function fieldEdges(request: SolveRequest, setup: FieldSetup): Edge[] {
   return [
     ...cameraEdges(request),
     ...brightnessEdges(request, setup),
-    ...motionEdges(request),
+    ...motionEdges(request, setup),
     ...steadinessEdges(request, setup),
     ...runEdges(request, setup),
   ];

@@ -1,28 +1,41 @@
 import { overlapChance } from "../../conditions";
-import { crossingSeconds, freezeSeconds, longestStarShutter, shutterForContrast, WATERS } from "../../motion";
+import {
+  crossingSeconds,
+  framesForCleanMedian,
+  freezeSeconds,
+  longestStarShutter,
+  shutterForContrast,
+  WATERS,
+} from "../../motion";
 import { sensorSizeMm } from "../../optics";
 import type { SolveRequest } from "../request";
-import { type Edge, rounded, shutterEdge } from "./edge";
+import { addsMotion, averagesLight, type Edge, type FieldSetup, rounded, shutterEdge } from "./edge";
 
 const TEXTURE_CONTRAST = [0.3, 0.65] as const;
 const SILK_CONTRAST = 0.2;
 const GHOST_OPACITY = 0.1;
 const FROZEN_PX = 3;
+/** Share of the pixels that a median should bring out clean. */
+export const CLEAN_PROBABILITY = 0.999;
 const OVERLAP_CHANCE = 0.3;
 
 const SCHOOL_NAMES = { "rule-500": "the rule of 500", npf: "NPF" } as const;
 
-function moverEdges({ camera, mover, intent, vehiclesPerHour }: SolveRequest): Edge[] {
+function moverEdges({ camera, mover, intent, vehiclesPerHour }: SolveRequest, setup: FieldSetup): Edge[] {
   if (mover === null) return [];
   const { lens } = camera;
   const edges: Edge[] = [];
   if (intent === "light-trails" || intent === "blurred-subject") {
     const frame = { focalLengthMm: lens.focalLengthMm, sensorWidthMm: sensorSizeMm(lens).widthMm };
-    const seconds = crossingSeconds(frame, mover);
+    const crossing = crossingSeconds(frame, mover);
+    const whole = addsMotion(setup);
+    // While the phone pauses the mover goes on: what is missing is a gap in the trail, not its end.
+    const seconds = crossing - (whole ? (setup.frames - 1) * setup.pauseSeconds : 0);
     edges.push(
       ...shutterEdge({
-        ...{ id: "crossing", name: `crosses in ${rounded(seconds)}`, seconds, forbids: "shorter", of: "whole" },
-        reason: `At ${mover.distanceM} m and ${mover.speedMps} m/s it needs ${rounded(seconds)} from edge to edge; anything shorter leaves a piece of a trail.`,
+        ...{ id: "crossing", name: `crosses in ${rounded(crossing)}`, seconds, forbids: "shorter" },
+        of: whole ? "whole" : "frame",
+        reason: `At ${mover.distanceM} m and ${mover.speedMps} m/s it needs ${rounded(crossing)} from edge to edge; anything shorter leaves a piece of a trail.`,
         moves: "Closer, or a longer lens, and it crosses sooner.",
       }),
     );
@@ -51,13 +64,14 @@ function moverEdges({ camera, mover, intent, vehiclesPerHour }: SolveRequest): E
   return edges;
 }
 
-function waterEdges({ water, schools }: SolveRequest): Edge[] {
+function waterEdges({ water, schools }: SolveRequest, setup: FieldSetup): Edge[] {
   if (water === null) return [];
+  const of = averagesLight(setup) ? "whole" : "frame";
   const { tauSeconds, name: water_ } = WATERS[water];
   if (schools.water === "silk") {
     const seconds = shutterForContrast(tauSeconds, SILK_CONTRAST);
     return shutterEdge({
-      ...{ id: "silk", name: `silk from ${rounded(seconds)}`, seconds, forbids: "shorter", of: "whole" },
+      ...{ id: "silk", name: `silk from ${rounded(seconds)}`, seconds, forbids: "shorter", of },
       reason: `Only from ${rounded(seconds)} on is less than ${100 * SILK_CONTRAST} % of the pattern of ${water_} left.`,
       moves: "Faster water turns to silk sooner; or choose texture.",
     });
@@ -67,26 +81,41 @@ function waterEdges({ water, schools }: SolveRequest): Edge[] {
   const to = shutterForContrast(tauSeconds, least);
   return [
     ...shutterEdge({
-      ...{ id: "texture-from", name: `streaks from ${rounded(from)}`, seconds: from, forbids: "shorter", of: "whole" },
+      ...{ id: "texture-from", name: `streaks from ${rounded(from)}`, seconds: from, forbids: "shorter", of },
       reason: `Shorter, and ${water_} keep more than ${100 * most} % of their pattern: drops, not streaks.`,
       moves: "Choose silk, or faster water.",
     }),
     ...shutterEdge({
-      ...{ id: "texture-to", name: `streaks to ${rounded(to)}`, seconds: to, forbids: "longer", of: "whole" },
+      ...{ id: "texture-to", name: `streaks to ${rounded(to)}`, seconds: to, forbids: "longer", of },
       reason: `Longer, and less than ${100 * least} % of the pattern of ${water_} is left.`,
       moves: "Choose silk.",
     }),
   ];
 }
 
-function crowdEdges({ crowd }: SolveRequest): Edge[] {
+function crowdEdges({ crowd }: SolveRequest, setup: FieldSetup): Edge[] {
   if (crowd === null) return [];
+  if (setup.stack === "median" && setup.frames > 1) return medianEdges(crowd.occupancy);
   const seconds = crowd.dwellSeconds / GHOST_OPACITY;
   return shutterEdge({
-    ...{ id: "emptied", name: `empty from ${rounded(seconds)}`, seconds, forbids: "shorter", of: "whole" },
+    ...{ id: "emptied", name: `empty from ${rounded(seconds)}`, seconds, forbids: "shorter" },
+    of: averagesLight(setup) ? "whole" : "frame",
     reason: `Somebody on one spot for ${rounded(crowd.dwellSeconds)} leaves a ghost of less than ${100 * GHOST_OPACITY} % only from ${rounded(seconds)} on.`,
     moves: "The median of many frames needs no long shutter; nobody who sits still goes away.",
   });
+}
+
+function medianEdges(occupancy: number): Edge[] {
+  const frames = framesForCleanMedian(occupancy, CLEAN_PROBABILITY);
+  if (frames === null) return [];
+  return [
+    {
+      ...{ id: "clean", name: `clean from ${frames} frames`, curve: { kind: "frames", count: frames } },
+      ...{ forbids: "fewer", of: "whole", soft: false },
+      reason: `With people on ${Math.round(100 * occupancy)} % of the ground, ${(100 * CLEAN_PROBABILITY).toFixed(1)} % of the pixels come out clean only from ${frames} frames on, at any shutter time.`,
+      moves: "Emptier hours need fewer frames; the frames must be a passer-by's stay apart.",
+    },
+  ];
 }
 
 function starEdges({ camera, declinationDeg, schools }: SolveRequest): Edge[] {
@@ -109,12 +138,12 @@ function frameRateEdges({ framesPerSecond }: SolveRequest): Edge[] {
 }
 
 /** What moves before the camera, or should not. */
-export function motionEdges(request: SolveRequest): Edge[] {
+export function motionEdges(request: SolveRequest, setup: FieldSetup): Edge[] {
   const { intent } = request;
   return [
-    ...moverEdges(request),
-    ...(intent === "smoothed-water" ? waterEdges(request) : []),
-    ...(intent === "emptied-place" ? crowdEdges(request) : []),
+    ...moverEdges(request, setup),
+    ...(intent === "smoothed-water" ? waterEdges(request, setup) : []),
+    ...(intent === "emptied-place" ? crowdEdges(request, setup) : []),
     ...(intent === "star-points" || intent === "meteors" ? starEdges(request) : []),
     ...(intent === "moving-picture" ? frameRateEdges(request) : []),
   ];

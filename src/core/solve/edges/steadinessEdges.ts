@@ -3,7 +3,7 @@ import { handHeldSeconds, plateScaleArcsec, SUPPORTS, starRate, windSeconds } fr
 import { equivalentFocalMm } from "../../optics";
 import { darkCurrent, electronsPerLuminanceSecond, readNoise, shortestSubExposure } from "../../sensor";
 import type { SolveRequest } from "../request";
-import { type Edge, type FieldSetup, rounded, shutterEdge } from "./edge";
+import { averagesLight, type Edge, type FieldSetup, rounded, shutterEdge } from "./edge";
 
 /** Wind may blur by this much, pixels rms. */
 const WIND_PX = 1;
@@ -42,8 +42,9 @@ function darkEdges({ camera, sensorCelsius }: SolveRequest): Edge[] {
   });
 }
 
-function readNoiseEdges({ camera, sceneEv }: SolveRequest, { filterStops, frames, stack }: FieldSetup): Edge[] {
-  if (frames < 2 || stack !== "mean") return [];
+function readNoiseEdges({ camera, sceneEv }: SolveRequest, setup: FieldSetup): Edge[] {
+  const { filterStops, frames } = setup;
+  if (frames < 2 || !averagesLight(setup)) return [];
   const transmission = 2 ** -(filterStops + camera.lossStops);
   const seconds = shortestSubExposure({
     readNoiseElectrons: readNoise(camera.lens, camera.isoLadder[0]!),
