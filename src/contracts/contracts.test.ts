@@ -1,7 +1,7 @@
 import { GENERIC_PHONE } from "@/core/camera";
 import { INTENT_IDS } from "@/core/intent";
 import { usualScene } from "@/core/solve";
-import { filterRequest, kitFile, phoneRequest } from "./kit";
+import { clipOnRequest, filterRequest, kitFile, kitListNamed, phoneRequest, supportRequest } from "./kit";
 import { outingRequest } from "./requests";
 import { shotScene, solveRequest } from "./scene";
 import { nightOverrides, siteChange, siteRequest } from "./site";
@@ -75,6 +75,38 @@ describe("the kit's borders", () => {
     expect(
       kitFile.safeParse({ phones: [], filters: Array(201).fill({ name: "x", notation: "stops", value: 1 }) }).success,
     ).toBe(false);
+  });
+});
+
+describe("the kit's other lists", () => {
+  it("take lenses, clip-ons and supports, and say what is wrong with them", () => {
+    const { lenses } = GENERIC_PHONE.profile;
+    const withLenses = (changed: object[]) =>
+      phoneRequest.safeParse({ name: "x", profile: { ...GENERIC_PHONE.profile, lenses: changed } });
+    expect(first(withLenses([]))).toBe("A phone has at least one lens.");
+    expect(first(withLenses([lenses[0]!, lenses[0]!]))).toBe("Two lenses have one name.");
+    expect(first(withLenses([{ ...lenses[0]!, fNumbers: [] }]))).toBe("A lens has an f-number.");
+    const clipOn = { name: "wide", focalFactor: 0.6, lossStops: 0.2, vignettingStops: 1 };
+    expect(clipOnRequest.safeParse(clipOn).success).toBe(true);
+    expect(first(clipOnRequest.safeParse({ ...clipOn, focalFactor: 0 }))).toBe(
+      "The focal factor goes from 0.05 to 30.",
+    );
+    const support = { name: "shoe", kind: "tripod", settleSeconds: 0.2, gustPxPerMps: 0.02 };
+    expect(supportRequest.safeParse(support).success).toBe(true);
+    expect(supportRequest.safeParse({ ...support, kind: "balloon" }).success).toBe(false);
+    expect(first(supportRequest.safeParse({ ...support, settleSeconds: Number.NaN }))).toBe(
+      "Settling must be a number.",
+    );
+  });
+
+  it("are found by their names alone", () => {
+    expect(kitListNamed("clipOns")).toBe("clipOns");
+    expect(kitListNamed("toString")).toBeUndefined();
+    expect(kitListNamed("lenses")).toBeUndefined();
+  });
+
+  it("may be missing from a file, which then brings none", () => {
+    expect(kitFile.parse({ phones: [], filters: [] })).toEqual({ phones: [], filters: [], clipOns: [], supports: [] });
   });
 });
 

@@ -6,17 +6,13 @@ import { Readable } from "node:stream";
 import exifr from "exifr";
 import sharp, { type Sharp } from "sharp";
 import yazl from "yazl";
-import { chosenCamera, GENERIC_PHONE } from "@/core/camera";
 import { tiffHeader } from "@/core/formats";
-import { parseRecipe } from "@/core/recipe";
 import { type Database, openEmbedded } from "@/db/database";
 import { createOuting } from "@/db/outings";
 import { createRun, findRun } from "@/db/runs";
 import { decodePicture } from "./files/decode";
 import { cleanName, importFile } from "./files/importFiles";
 import { FolderHeldError, holdFolder } from "./owner";
-import { armProblems, deliveredShutter } from "./phone/arm";
-import { StandInPhone } from "./phone/standIn";
 import { runStack } from "./stack/runStack";
 import { receiveStream, storeBytes, storedPath } from "./store";
 
@@ -259,51 +255,5 @@ describe("a written TIFF", () => {
       DateTimeOriginal: "2026:11:24 18:00:00",
     });
     expect(tags.ExposureTime).toBeCloseTo(1 / 60, 6);
-  });
-});
-
-describe("the stand-in phone", () => {
-  const camera = chosenCamera({ phones: [GENERIC_PHONE], clipOns: [] }, null);
-  const widths = [4080, 2040, 1020];
-  const problemsOf = (line: string, widthPx = 1020) =>
-    armProblems(parseRecipe(line).recipe, camera, widths, { widthPx });
-
-  it("refuses what it does not offer and says what it has", () => {
-    expect(problemsOf("4 x 2s | iso 50 | delay 2s | jpeg")).toEqual([]);
-    expect(problemsOf("iso 50")[0]?.message).toMatch(/no shutter time/);
-    expect(problemsOf("60s")[0]?.message).toMatch(/goes from/);
-    expect(problemsOf("2s | iso 55")[0]?.message).toMatch(/has ISO 50, not ISO 55/);
-    expect(problemsOf("2s | delay 3s")[0]?.message).toMatch(/delays are 2, 5, 10 s/);
-    expect(problemsOf("2s", 777)[0]?.part).toBe("size");
-  });
-
-  it("holds 29.2 s when it says 30", () => {
-    expect(deliveredShutter(camera, 30)).toBe(29.2);
-    expect(deliveredShutter(camera, 2)).toBe(2);
-  });
-
-  it("writes frames with full metadata, a period apart, the same for the same seed", async () => {
-    const small = { ...camera, lens: { ...camera.lens, widthPx: 408, heightPx: 306 }, widthsPx: [408, 204, 102] };
-    const phone = new StandInPhone(small, "tram-quay");
-    const { recipe } = parseRecipe("3 x 1/4 every 1s | iso 100 | nd 8 | wb 4000K | delay 2s | jpeg");
-    const shoot = async () => {
-      const options = { widthPx: 102, pace: "quick" as const, startsAt: new Date("2026-11-24T18:00:00Z"), seed: 3 };
-      expect(await phone.arm(recipe, options)).toEqual({ kind: "armed" });
-      const frames = [];
-      for await (const frame of phone.capture()) frames.push(frame);
-      return frames;
-    };
-    const frames = await shoot();
-    expect(frames.map(({ takenAt }) => takenAt.toISOString().slice(17, 23))).toEqual(["02.000", "03.000", "04.000"]);
-    const tags = await exifr.parse(Buffer.from(frames[0]!.jpeg), { reviveValues: false });
-    expect(tags).toMatchObject({
-      Model: "Pocket A",
-      ISO: 100,
-      FNumber: 1.8,
-      ExposureTime: 0.25,
-      DateTimeOriginal: "2026:11:24 18:00:02",
-    });
-    expect(Buffer.from((await shoot())[2]!.jpeg).equals(Buffer.from(frames[2]!.jpeg))).toBe(true);
-    await expect(phone.capture()[Symbol.asyncIterator]().next()).rejects.toThrow(/arm/);
   });
 });

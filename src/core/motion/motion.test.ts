@@ -22,12 +22,16 @@ import {
   imageSpeedMmPerS,
   longestStarShutter,
   medianCleanProbability,
+  offeredDelaySeconds,
   plateScaleArcsec,
+  pressMoment,
   settleDelaySeconds,
   shutterForContrast,
   starRate,
   starTrailPx,
   waterContrast,
+  windBlurPx,
+  windSeconds,
 } from ".";
 
 const near = (value: number, wanted: number) => expect(Math.abs(value / wanted - 1)).toBeLessThan(1e-6);
@@ -123,6 +127,33 @@ describe("holding still", () => {
     expect(handHeldSeconds("tripod", 25, 3)).toBeNull();
     expect(settleDelaySeconds("stick", null)).toBeGreaterThan(settleDelaySeconds("tripod", null));
     expect(settleDelaySeconds("tripod", null)).toBeLessThan(2);
+  });
+
+  it("waits until less than half a pixel of the touch is left, by a person's own support where it was measured", () => {
+    // 12 px ring down to 0.5 px in 0.3 s · ln 24.
+    expect(settleDelaySeconds("tripod", null)).toBeCloseTo(0.3 * Math.log(24), 10);
+    const own = { settleSeconds: 0.9, gustPxPerMps: 0.2 };
+    expect(settleDelaySeconds("tripod", own)).toBeCloseTo(3 * settleDelaySeconds("tripod", null), 10);
+    expect(settleDelaySeconds("hand", null)).toBe(0);
+    expect(offeredDelaySeconds([10, 2, 5], 2.1)).toBe(5);
+    expect(offeredDelaySeconds([0, 2], 2)).toBe(2);
+    expect(offeredDelaySeconds([0, 2], 2.9)).toBeNull();
+  });
+
+  it("is moved by gusts more on a stick than on a tripod, and not at all in the time that is left to it", () => {
+    expect(windBlurPx("stick", null, 5)).toBeGreaterThan(windBlurPx("stand", null, 5));
+    expect(windBlurPx("stand", null, 5)).toBeGreaterThan(windBlurPx("tripod", null, 5));
+    expect(windSeconds("tripod", null, 3, 1)).toBe(Number.POSITIVE_INFINITY);
+    const calm = windSeconds("stick", null, 6, 1);
+    expect(windSeconds("stick", null, 12, 1)).toBeCloseTo(calm / 2, 10);
+    expect(calm).toBeLessThan(0.5);
+    expect(windSeconds("stick", { settleSeconds: 1, gustPxPerMps: 0.1 }, 6, 1)).toBe(Number.POSITIVE_INFINITY);
+  });
+
+  it("is pressed ahead by the delay and the phone's own lag", () => {
+    const press = pressMoment({ speedMps: 8, delaySeconds: 2, shutterLagSeconds: 0.12 });
+    expect(press.aheadSeconds).toBeCloseTo(2.12, 12);
+    expect(press.aheadMetres).toBeCloseTo(16.96, 12);
   });
 });
 

@@ -2,7 +2,9 @@ import fc from "fast-check";
 import {
   EMPTY_RECIPE,
   effectivePeriodSeconds,
+  frameShutters,
   framesInSpan,
+  framesInStorage,
   frameTimes,
   parseDuration,
   parseRecipe,
@@ -11,8 +13,10 @@ import {
   type Recipe,
   recipeFromXmp,
   recipeXmp,
+  runCost,
   runSeconds,
   STACK_METHODS,
+  secondsOnBattery,
 } from ".";
 
 const FULL = "24 x 2s every 2.5s | iso 50 | nd 8 | wb 4000K | focus 12m | delay 2s | raw+jpeg -> mean";
@@ -210,5 +214,64 @@ describe("the time line", () => {
   it("counts the frames that fit: 600 of 10 s every 12 s in two hours", () => {
     expect(framesInSpan({ spanSeconds: 7200, shutterSeconds: 10, periodSeconds: 12 })).toBe(600);
     expect(framesInSpan({ spanSeconds: 9, shutterSeconds: 10, periodSeconds: 12 })).toBe(0);
+  });
+});
+
+describe("a bracket", () => {
+  const { recipe: bracket, problems } = parseRecipe("3 x 1s | bracket 2 stops | iso 50 | delay 2s -> fuse");
+
+  it("is written around its middle frame, the shortest first", () => {
+    expect(problems).toEqual([]);
+    expect(frameShutters(bracket)).toEqual([0.25, 1, 4]);
+    expect(printRecipe(bracket)).toBe("3 x 1s | bracket 2 stops | iso 50 | delay 2s -> fuse");
+    const even = frameShutters(parseRecipe("4 x 1s | bracket 1 stop").recipe);
+    expect(even.map((seconds) => Math.log2(seconds).toFixed(9))).toEqual(
+      [-1.5, -0.5, 0.5, 1.5].map((x) => x.toFixed(9)),
+    );
+    expect(frameShutters(parseRecipe("iso 50").recipe)).toEqual([]);
+  });
+
+  it("opens each frame when the one before is written", () => {
+    expect(frameTimes(bracket, { writeSeconds: 0.5 })).toEqual([
+      { index: 0, opensSeconds: 2, closesSeconds: 2.25 },
+      { index: 1, opensSeconds: 2.75, closesSeconds: 3.75 },
+      { index: 2, opensSeconds: 4.25, closesSeconds: 8.25 },
+    ]);
+    expect(runSeconds(bracket, { writeSeconds: 0.5 })).toBe(8.25);
+  });
+
+  it.each(["3 x 1s | bracket", "3 x 1s | bracket 9 stops", "3 x 1s | bracket two"])("%j is wrong", (line) => {
+    expect(parseRecipe(line).problems).toHaveLength(1);
+  });
+});
+
+describe("what a run takes", () => {
+  it("grows with frames, files and time", () => {
+    const cost = (line: string) => runCost(parseRecipe(line).recipe, { writeSeconds: 0.5 });
+    expect(cost("10 x 1s | jpeg").megabytes).toBe(50);
+    expect(cost("10 x 1s | raw+jpeg").megabytes).toBe(290);
+    expect(cost("10 x 1s").seconds).toBeCloseTo(14.5, 10);
+    expect(cost("20 x 1s").batteryPercent).toBeGreaterThan(2 * cost("10 x 1s").batteryPercent - 0.001);
+    expect(cost("iso 50")).toEqual({ seconds: 0, megabytes: 0, batteryPercent: 0 });
+  });
+
+  it("fits into storage and battery up to just the frames and seconds that they hold", () => {
+    const frames = framesInStorage(1000, "raw+jpeg");
+    expect(29 * frames).toBeLessThanOrEqual(1000);
+    expect(29 * (frames + 1)).toBeGreaterThan(1000);
+    const seconds = secondsOnBattery(50, 1);
+    const { batteryPercent } = runCost(
+      { ...parseRecipe("1s").recipe, sequence: { frames: 1, shutterSeconds: seconds, periodSeconds: null } },
+      { writeSeconds: 0 },
+    );
+    expect(batteryPercent).toBeCloseTo(50, 9);
+    expect(secondsOnBattery(0, 100)).toBeLessThan(0);
+  });
+});
+
+describe("ways to fuse", () => {
+  it("of several words are read with any spaces and case", () => {
+    expect(parseRecipe("8 x 1s ->  Lighten   over mean").recipe.stack).toBe("lighten over mean");
+    expect(parseRecipe("8 x 1s -> lighten mean").problems[0]?.expected).toMatch(/lighten over mean/);
   });
 });

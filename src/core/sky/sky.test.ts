@@ -4,8 +4,10 @@ import {
   BRIGHT_STARS,
   CHART_STAR_VECTORS,
   CHART_STARS,
+  CONSTELLATION_LINES,
   chartPlaces,
   crossings,
+  declinationOf,
   GALACTIC_CENTRE,
   horizonAltitude,
   intervalsWhere,
@@ -14,6 +16,7 @@ import {
   magnitudeFromLuminance,
   moonAt,
   moonIlluminance,
+  moonlightOn,
   moonlitLuminance,
   moonVisibility,
   nightSky,
@@ -239,5 +242,53 @@ describe("meteor showers", () => {
     expect(visibleRatePerHour({ zhr: 100, populationIndex: 2.2, radiantAltitudeDeg: -5, limitingMagnitude: 6 })).toBe(
       0,
     );
+  });
+});
+
+describe("moonlight on a scene", () => {
+  const moon = (azimuthDeg: number, altitudeDeg = 30) => ({ azimuthDeg, altitudeDeg });
+
+  it("comes from the left or the right of where the camera looks, across north too", () => {
+    expect(moonlightOn(moon(350), 10)).toMatchObject({ fromDeg: expect.closeTo(-20, 9) });
+    expect(moonlightOn(moon(10), 350)).toMatchObject({ fromDeg: expect.closeTo(20, 9) });
+    expect(moonlightOn(moon(270), 100)).toMatchObject({ fromDeg: expect.closeTo(170, 9) });
+  });
+
+  it("throws shadows as long as things are high at 45 degrees, and none while the moon is down", () => {
+    expect(moonlightOn(moon(90, 45), 0)).toMatchObject({ kind: "falls", shadowLength: expect.closeTo(1, 9) });
+    expect(moonlightOn(moon(90, 10), 0)).toMatchObject({ shadowLength: expect.closeTo(5.67, 2) });
+    expect(moonlightOn(moon(90, -0.1), 0)).toEqual({ kind: "none" });
+  });
+});
+
+describe("the declination of a direction", () => {
+  it("is 90° less the latitude in the south on the equator, the latitude overhead, 90° at the pole", () => {
+    expect(declinationOf(50, { altitudeDeg: 40, azimuthDeg: 180 })).toBeCloseTo(0, 9);
+    expect(declinationOf(50, { altitudeDeg: 90, azimuthDeg: 0 })).toBeCloseTo(50, 9);
+    expect(declinationOf(50, { altitudeDeg: 50, azimuthDeg: 0 })).toBeCloseTo(90, 5);
+    expect(declinationOf(-30, { altitudeDeg: 30, azimuthDeg: 180 })).toBeCloseTo(-90, 5);
+  });
+});
+
+describe("constellation lines", () => {
+  it("run from star to star of the catalogue", () => {
+    expect(CONSTELLATION_LINES.length).toBeGreaterThan(50);
+    let ends = 0;
+    let near = 0;
+    for (const line of CONSTELLATION_LINES) {
+      for (let at = 0; at < line.length; at += 3) {
+        ends++;
+        let best = -1;
+        for (let star = 0; star < CHART_STAR_VECTORS.length; star += 3) {
+          const cosine =
+            line[at]! * CHART_STAR_VECTORS[star]! +
+            line[at + 1]! * CHART_STAR_VECTORS[star + 1]! +
+            line[at + 2]! * CHART_STAR_VECTORS[star + 2]!;
+          if (cosine > best) best = cosine;
+        }
+        if (Math.acos(Math.min(1, best)) < 0.3 / 57.3) near++;
+      }
+    }
+    expect(near / ends).toBeGreaterThan(0.97);
   });
 });

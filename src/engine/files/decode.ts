@@ -56,30 +56,39 @@ export async function readHeader(source: string | Buffer): Promise<PictureHeader
   return {
     width: turned ? meta.height : meta.width,
     height: turned ? meta.width : meta.height,
-    depth: meta.depth === "ushort" || meta.depth === "float" || meta.depth === "uint" ? 16 : 8,
+    depth: depthOf(meta.depth),
     format: meta.format,
   };
 }
 
-async function upright(source: string | Buffer): Promise<Sharp> {
+const depthOf = (named: string | undefined): SampleDepth =>
+  named === "ushort" || named === "float" || named === "uint" ? 16 : 8;
+
+async function upright(source: string | Buffer): Promise<{ readonly image: Sharp; readonly depth: SampleDepth }> {
   const meta = await open(source, true).metadata();
   const image = open(source, meta.icc === undefined || isSrgbProfile(meta.icc));
-  return (meta.orientation ?? 1) > 1 ? image.autoOrient() : image;
+  return { image: (meta.orientation ?? 1) > 1 ? image.autoOrient() : image, depth: depthOf(meta.depth) };
+}
+
+/** Decodes to bytes. */
+async function decodeBytes(image: Sharp): Promise<Uint8Array> {
+  const { data, info } = await image.toColourspace("srgb").raw().toBuffer({ resolveWithObject: true });
+  if (info.channels !== 3) throw new Error(`unsupported number of channels: ${info.channels}`);
+  return data;
 }
 
 /**
  * Decodes a picture to interleaved sRGB samples, rows from the top, alpha dropped, grey made three channels. Samples of
- * 16-bit files come unchanged; a profile other than sRGB is converted.
+ * 16-bit files come unchanged, bytes as 257 times their value; a profile other than sRGB is converted.
  *
  * @returns 3 samples a pixel: bytes, or 16-bit values when `depth` is 16.
  */
 export async function decodePicture(source: string | Buffer, depth: SampleDepth): Promise<Uint8Array | Uint16Array> {
-  const image = (await upright(source)).removeAlpha();
-  if (depth === 8) {
-    const { data, info } = await image.toColourspace("srgb").raw().toBuffer({ resolveWithObject: true });
-    if (info.channels !== 3) throw new Error(`unsupported number of channels: ${info.channels}`);
-    return data;
-  }
+  const opened = await upright(source);
+  const image = opened.image.removeAlpha();
+  if (depth === 8) return decodeBytes(image);
+  // The decoder would make 65280 of a white byte.
+  if (opened.depth === 8) return Uint16Array.from(await decodeBytes(image), (code) => code * 257);
   const { data, info } = await image
     .toColourspace("rgb16")
     .raw({ depth: "ushort" })
@@ -90,6 +99,6 @@ export async function decodePicture(source: string | Buffer, depth: SampleDepth)
 
 /** A small JPEG of a picture for lists; decoding it fails where the picture is damaged. */
 export async function makeThumbnail(source: string | Buffer, edgePx: number): Promise<Buffer> {
-  const image = await upright(source);
+  const { image } = await upright(source);
   return image.resize(edgePx, edgePx, { fit: "inside", withoutEnlargement: true }).jpeg({ quality: 84 }).toBuffer();
 }
