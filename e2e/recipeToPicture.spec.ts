@@ -73,7 +73,7 @@ test("the phone says what it cannot do, and a run can be ended early", async ({ 
   await line.fill("2 x 90s | iso 50");
   await line.press("Enter");
   await page.getByRole("button", { name: /^Run 2 frames/ }).click();
-  await expect(page.getByText(/cannot hold 1.m.30.s. It goes from/)).toBeVisible();
+  await expect(page.getByText(/cannot hold 1.min.30.s. It goes from/)).toBeVisible();
 
   await line.fill("30 x 1s every 2s | iso 50 | jpeg");
   await line.press("Enter");

@@ -233,7 +233,7 @@ describe("conflicts", () => {
     const messages = planConflicts(plan, budget).map(({ message }) => message);
     expect(messages[0]).toBe("a and b overlap by 2 min.");
     expect(messages.join(" ")).toMatch(
-      /the run takes 5.m, its block is 1.m long.*you need 8 min to walk and 4 to set up; 5 are left.*115 % of a battery.*31.0 GB; 20.0 GB are free/,
+      /the run takes 5.min, its block is 1.min long.*you need 8 min to walk and 4 to set up; 5 are left.*115 % of a battery.*31.0 GB; 20.0 GB are free/,
     );
   });
 });

@@ -71,7 +71,7 @@ export function readableDuration(seconds: number): string {
   const rest = Math.round((rounded % 60) * digits) / digits;
   const parts = [
     hours > 0 ? `${hours}${THIN_SPACE}h` : "",
-    minutes > 0 ? `${minutes}${THIN_SPACE}m` : "",
+    minutes > 0 ? `${minutes}${THIN_SPACE}min` : "",
     rest > 0 || rounded === 0 ? `${rest}${THIN_SPACE}s` : "",
   ];
   return parts.filter((part) => part !== "").join(THIN_SPACE);

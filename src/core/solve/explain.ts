@@ -55,6 +55,7 @@ export function setupOf({ camera }: SolveRequest, { sequence, stack, filters, de
 
 function lightFigures(request: SolveRequest, { filterStops }: Candidate, p: Prediction): Figure[] {
   const away = Math.abs(p.meterStops);
+  const white = p.headroomStops < 0;
   const before = filterStops + request.camera.lossStops;
   return [
     {
@@ -80,11 +81,11 @@ function lightFigures(request: SolveRequest, { filterStops }: Candidate, p: Pred
       ...{
         id: "snr",
         label: "Signal to noise",
-        value: `${p.snrMidTone.toFixed(0)}, shadows ${p.snrShadow.toFixed(0)}`,
+        value: white ? "none, it is white" : `${p.snrMidTone.toFixed(0)}, shadows ${p.snrShadow.toFixed(0)}`,
       },
       because:
         "In mid-tones and three stops under them: shot, dark, reading and pattern noise of this sensor. 20 is clean, 8 usable.",
-      tone: p.snrMidTone < 8 ? "bad" : p.snrMidTone >= 20 ? "good" : "plain",
+      tone: white || p.snrMidTone < 8 ? "bad" : p.snrMidTone >= 20 ? "good" : "plain",
     },
   ];
 }

@@ -27,7 +27,7 @@ describe("the stand-in phone", () => {
     expect(problemsOf("2s | delay 3s")[0]?.message).toMatch(/delays are 2, 5, 10 s/);
     expect(problemsOf("2s", 777)[0]?.part).toBe("size");
     expect(problemsOf("3 x 1s | bracket 2 stops -> fuse")).toEqual([]);
-    expect(problemsOf("3 x 30s | bracket 2 stops -> fuse")[0]?.message).toMatch(/The bracket reaches 2.m, beyond/);
+    expect(problemsOf("3 x 30s | bracket 2 stops -> fuse")[0]?.message).toMatch(/The bracket reaches 2.min, beyond/);
   });
 
   it("takes the frames of a bracket each with its own shutter time", async () => {

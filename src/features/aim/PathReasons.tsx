@@ -64,7 +64,7 @@ export function PathReasons({ mover, camera, halfWidth, recipe, spanSeconds, onM
             tone={coverage(spanSeconds, cross) >= 1 ? "moss" : "coral"}
             because={
               Number.isFinite(cross)
-                ? `The line keeps the shutter open for ${tenth(spanSeconds)}: ${Math.round(100 * coverage(spanSeconds, cross))} % of the way.`
+                ? `The line spans ${tenth(spanSeconds)}: ${Math.round(100 * coverage(spanSeconds, cross))} % of the way.`
                 : "It leaves the frame on one side only."
             }
           />

@@ -28,6 +28,10 @@ export function PlanView({ mover, slope, coverage, onMover }: PlanViewProps) {
   const reach = Math.min(width / 2 - 20, slope * mover.distanceM * scale * 1.6 + 30);
   const tip = { x: middle.x + reach * Math.cos(heading), y: middle.y - reach * Math.sin(heading) };
   const tail = { x: middle.x - reach * Math.cos(heading), y: middle.y + reach * Math.sin(heading) };
+  const hold = (what: "distance" | "heading") => (event: PointerEvent<SVGElement>) => {
+    event.currentTarget.ownerSVGElement?.setPointerCapture(event.pointerId);
+    setHeld(what);
+  };
   const move = (event: PointerEvent<SVGSVGElement>) => {
     if (!held) return;
     const area = event.currentTarget.getBoundingClientRect();
@@ -74,7 +78,7 @@ export function PlanView({ mover, slope, coverage, onMover }: PlanViewProps) {
               r={8}
               fill="currentColor"
               style={{ cursor: "grab" }}
-              onPointerDown={() => setHeld("heading")}
+              onPointerDown={hold("heading")}
             />
             <circle
               cx={middle.x}
@@ -84,7 +88,7 @@ export function PlanView({ mover, slope, coverage, onMover }: PlanViewProps) {
               fillOpacity={0.35}
               stroke="currentColor"
               style={{ cursor: "ns-resize" }}
-              onPointerDown={() => setHeld("distance")}
+              onPointerDown={hold("distance")}
             />
           </g>
         </Box>

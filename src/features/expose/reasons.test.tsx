@@ -1,0 +1,168 @@
+/** @jest-environment jsdom */
+import { fireEvent, screen, within } from "@testing-library/react";
+import { shotScene } from "@/contracts/scene";
+import { chosenCamera } from "@/core/camera";
+import { parseRecipe } from "@/core/recipe";
+import { explain, fieldEdges, type SolveRequest, setupOf, solve, usualScene } from "@/core/solve";
+import { show } from "@/ui/testing/show";
+import { PointPanel } from "./PointPanel";
+import { RecipeList } from "./RecipeList";
+import { SchoolsForm } from "./SchoolsForm";
+import { SCHOOLS } from "./schools";
+
+const camera = chosenCamera({ phones: [], clipOns: [] }, null);
+const request: SolveRequest = { ...usualScene("light-trails"), intent: "light-trails", camera, filterStops: [3] };
+const { recipe } = parseRecipe("2s | iso 800");
+
+/** Thin spaces stay thin. */
+const asWritten = { normalizer: (text: string) => text };
+
+describe("the reasons of a point", () => {
+  function panel() {
+    const onEdge = jest.fn();
+    const figures = explain(request, recipe);
+    const edges = fieldEdges(request, setupOf(request, recipe));
+    const element = (chosenEdge: string | null) => (
+      <PointPanel
+        figures={figures}
+        edges={edges}
+        frames={1}
+        point={{ shutterSeconds: 2, iso: 800 }}
+        chosenEdge={chosenEdge}
+        onEdge={onEdge}
+        bracket={[0.5, 2, 8]}
+      />
+    );
+    return { onEdge, figures, edges, element, ...show(element(null)) };
+  }
+
+  it("give every number with its because", () => {
+    const { figures } = panel();
+    const list = screen.getByLabelText("Prediction");
+    for (const { label, value, because } of figures) {
+      expect(within(list).getByText(label, asWritten)).toBeTruthy();
+      expect(within(list).getAllByText(value, asWritten).length).toBeGreaterThan(0);
+      expect(within(list).getAllByText(because, asWritten).length).toBeGreaterThan(0);
+    }
+  });
+
+  it("list the limits that the point crosses first, and open one with its reason and what moves it", () => {
+    const { onEdge, edges, element, again } = panel();
+    const [first] = within(screen.getByLabelText("Limits, those the point crosses first")).getAllByRole("button");
+    expect(first!.textContent).toMatch(/crossed|mind it/);
+    const clips = edges.find(({ id }) => id === "surfaces-clip")!;
+    const button = screen.getByRole("button", { name: new RegExp(clips.name) });
+    expect(button.textContent).toMatch(/crossed/);
+    fireEvent.click(button);
+    expect(onEdge).toHaveBeenCalledWith("surfaces-clip");
+    again(element("surfaces-clip"));
+    expect(screen.getByText(clips.moves, asWritten)).toBeTruthy();
+  });
+
+  it("offer a bracket around the point", () => {
+    panel();
+    expect(screen.getByText(/^0\.5.s, 2.s, 8.s: two stops apart/)).toBeTruthy();
+  });
+});
+
+describe("the list of recipes", () => {
+  const solution = solve(request);
+  const list = (before: Parameters<typeof RecipeList>[0]["before"]) => {
+    const onRecipe = jest.fn();
+    show(
+      <RecipeList
+        solution={solution}
+        line={solution.recipes[1]!.line}
+        before={before}
+        sceneEv={4.5}
+        cautions={["Stay off the road."]}
+        onRecipe={onRecipe}
+      />,
+    );
+    return onRecipe;
+  };
+
+  it("gives each with verdict, line and reasons, and takes the one that is clicked", () => {
+    const onRecipe = list(null);
+    const items = within(screen.getByRole("list", { name: "Recipes, the best first" })).getAllByRole("button");
+    expect(items).toHaveLength(solution.recipes.length);
+    solution.recipes.forEach(({ line, reasons }, index) => {
+      expect(items[index]!.textContent).toContain(line);
+      expect(items[index]!.textContent).toContain(reasons[0]);
+      expect(items[index]!.getAttribute("aria-pressed")).toBe(String(index === 1));
+    });
+    fireEvent.click(items[2]!);
+    expect(onRecipe).toHaveBeenCalledWith(solution.recipes[2]);
+    expect(screen.getByText("Stay off the road.")).toBeTruthy();
+    for (const sentence of solution.advice) expect(screen.getByText(sentence, asWritten)).toBeTruthy();
+  });
+
+  it("tells what an assumption changed, and nothing when it changed nothing", () => {
+    list({ what: "the scene", sceneEv: 2, best: "8s | iso 50" });
+    expect(screen.getByText(/Before: EV 2.0, best/)).toBeTruthy();
+    expect(screen.getByText("8s | iso 50")).toBeTruthy();
+  });
+
+  it("tells nothing when it changed nothing", () => {
+    list({ what: "the scene", sceneEv: 4.5, best: solution.recipes[0]!.line });
+    expect(screen.queryByText(/Before:/)).toBeNull();
+  });
+});
+
+describe("the schools", () => {
+  const { schools } = shotScene.parse(usualScene("light-trails"));
+  const form = (metered: Parameters<typeof SchoolsForm>[0]["metered"] = null) => {
+    const onChange = jest.fn();
+    show(<SchoolsForm schools={schools} request={request} metered={metered} onChange={onChange} />);
+    return onChange;
+  };
+
+  it("say each option in two sentences or more, with one of them chosen at first", () => {
+    for (const { name, options } of SCHOOLS) {
+      for (const { says } of options)
+        expect([name, says.split(/[.;] ?/).filter(Boolean).length >= 2]).toEqual([name, true]);
+    }
+    form();
+    expect(screen.getAllByRole<HTMLInputElement>("radio").filter(({ checked }) => checked)).toHaveLength(
+      SCHOOLS.length,
+    );
+  });
+
+  it("change what they stand for", () => {
+    const onChange = form();
+    fireEvent.click(screen.getByLabelText("highlights first"));
+    expect(onChange).toHaveBeenLastCalledWith({ ...schools, brightness: "highlights" });
+    fireEvent.click(screen.getByLabelText("left to raw"));
+    expect(onChange).toHaveBeenLastCalledWith({ ...schools, whiteBalance: "raw", files: "raw+jpeg" });
+  });
+
+  it("compare the best recipe under each on this very shot", () => {
+    form();
+    fireEvent.click(screen.getByRole("button", { name: "Compare: Frames" }));
+    const compared = screen.getByLabelText("Frames compared on this shot");
+    for (const frames of ["one", "many"] as const) {
+      const best = solve({ ...request, schools: { ...schools, frames } }).recipes[0]!;
+      expect(within(compared).getAllByText(best.line).length).toBeGreaterThan(0);
+    }
+  });
+
+  it("say where the field would move by each way of metering, once a picture was measured", () => {
+    form({ centreEv: request.sceneEv, matrixEv: request.sceneEv - 1.5, spotEv: request.sceneEv + 2 });
+    fireEvent.click(screen.getByRole("button", { name: "Compare: Metering" }));
+    const compared = screen.getByLabelText("Metering compared on this shot");
+    expect(compared.textContent).toMatch(/the field stays/);
+    expect(compared.textContent).toMatch(/moves by \u22121.5 stops/);
+    expect(compared.textContent).toMatch(/moves by \+2.0 stops/);
+  });
+
+  it("take a temperature within its borders only", () => {
+    const onChange = form();
+    const kelvin = screen.getByLabelText("White balance, Kelvin");
+    fireEvent.change(kelvin, { target: { value: "900" } });
+    fireEvent.blur(kelvin);
+    expect(screen.getByText("From 1,667 to 25,000 K.")).toBeTruthy();
+    fireEvent.change(kelvin, { target: { value: "3600" } });
+    fireEvent.blur(kelvin);
+    expect(onChange).toHaveBeenLastCalledWith({ ...schools, kelvin: 3600 });
+  });
+});
