@@ -71,7 +71,11 @@ describe("the kit's borders", () => {
     expect(first(filterRequest.safeParse({ name: "x", notation: "stops", value: 31 }))).toBe(
       "No filter takes more than 30 stops.",
     );
-    expect(first(filterRequest.safeParse({ name: "x", notation: "stops", value: 0 }))).toMatch(/more than nothing/);
+    for (const notation of ["factor", "stops", "density"]) {
+      for (const value of [0, -1, Number.NaN]) {
+        expect(first(filterRequest.safeParse({ name: "x", notation, value }))).toMatch(/more than nothing|as a number/);
+      }
+    }
     expect(
       kitFile.safeParse({ phones: [], filters: Array(201).fill({ name: "x", notation: "stops", value: 1 }) }).success,
     ).toBe(false);

@@ -17,9 +17,10 @@ export const filterRequest = z
     notation: z.enum(["factor", "stops", "density"]),
     value: z.number("Write the strength as a number.").positive("A filter's strength is more than nothing."),
   })
-  .refine(({ notation, value }) => notation !== "factor" || value >= 1, "A filter's factor is 1 or more.")
+  // Checks after the first still run where it failed: each leaves alone what another has refused.
+  .refine(({ notation, value }) => notation !== "factor" || value <= 0 || value >= 1, "A filter's factor is 1 or more.")
   .refine(
-    ({ notation, value }) => (notation === "factor" && value < 1) || filterStops({ notation, value }) <= 30,
+    ({ notation, value }) => value < (notation === "factor" ? 1 : 0) || filterStops({ notation, value }) <= 30,
     "No filter takes more than 30 stops.",
   );
 export type FilterRequest = z.infer<typeof filterRequest>;

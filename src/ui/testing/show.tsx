@@ -19,9 +19,15 @@ function giveSizes(width: number, height: number): void {
   };
 }
 
+/** Gives pointer events their place, which the test's browser does not know. */
+function givePointers(): void {
+  globalThis.PointerEvent = class extends MouseEvent {} as typeof PointerEvent;
+}
+
 /** Renders a piece of the interface as it stands in the application, 900 by 560 pixels large. */
 export function show(element: ReactElement) {
   giveSizes(900, 560);
+  givePointers();
   const client = new QueryClient({ defaultOptions: { queries: { retry: false } } });
   const tree = (inner: ReactElement) => (
     <QueryClientProvider client={client}>

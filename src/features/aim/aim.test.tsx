@@ -1,0 +1,101 @@
+/** @jest-environment jsdom */
+import { fireEvent, screen } from "@testing-library/react";
+import fc from "fast-check";
+import { chosenCamera } from "@/core/camera";
+import { parseRecipe } from "@/core/recipe";
+import { choose, show } from "@/ui/testing/show";
+import { CROPS, cropped } from "./crop";
+import { FocusReasons } from "./FocusReasons";
+import { PathReasons } from "./PathReasons";
+
+const camera = chosenCamera({ phones: [], clipOns: [] }, null);
+
+describe("a crop", () => {
+  it("keeps the whole of one side, the shape, and says what is lost", () => {
+    const sides = fc.integer({ min: 100, max: 9000 });
+    fc.assert(
+      fc.property(sides, sides, fc.constantFrom(...(Object.keys(CROPS) as (keyof typeof CROPS)[])), (w, h, crop) => {
+        const { width, height, lost } = cropped({ widthPx: w, heightPx: h }, crop);
+        expect(width === w || height === h).toBe(true);
+        expect(Math.abs(width - height * CROPS[crop])).toBeLessThanOrEqual(1.5);
+        expect(lost).toBeCloseTo(1 - (width * height) / (w * h), 12);
+        expect(lost).toBeGreaterThanOrEqual(0);
+      }),
+    );
+    expect(cropped({ widthPx: 4080, heightPx: 3060 }, "16:9")).toEqual({ width: 4080, height: 2295, lost: 0.25 });
+  });
+});
+
+describe("the path from above", () => {
+  const halfWidth = 9.792 / 2 / 6.4;
+  const tram = { distanceM: 18, speedMps: 8, headingDegFromPerpendicular: 0 };
+  const path = (part: Partial<Parameters<typeof PathReasons>[0]> = {}) => {
+    const onMover = jest.fn();
+    const { recipe } = parseRecipe("2s | delay 2s");
+    show(<PathReasons {...{ mover: tram, camera, halfWidth, recipe, spanSeconds: 2, onMover }} {...part} />);
+    return onMover;
+  };
+
+  it("says how long a tram crosses, how much of it the line gets, and when to press", () => {
+    path();
+    expect(screen.getByText(/^3.4.s$/)).toBeTruthy();
+    expect(screen.getByText(/The line spans 2.s: 58 % of the way/)).toBeTruthy();
+    // 2 s of delay and 0.12 s of the phone's own, at 8 m/s.
+    expect(screen.getByText(/still 17.0 m from the edge: 2.s of delay and 0.12 s/)).toBeTruthy();
+    expect(screen.getByText(/27.5 m of its path fit into the frame at 18 m/)).toBeTruthy();
+  });
+
+  it("puts somebody there, and changes their speed by kind only", () => {
+    const onMover = path({ mover: null });
+    expect(screen.queryByText("Crosses the frame in")).toBeNull();
+    choose("Who moves", "walker");
+    expect(onMover).toHaveBeenLastCalledWith({ distanceM: 20, headingDegFromPerpendicular: 0, speedMps: 1.4 });
+  });
+
+  it("is turned and moved by dragging", () => {
+    const onMover = path();
+    const plan = screen.getByRole("img", { name: /^From above: a mover 18 m away, heading 0°/ });
+    plan.setPointerCapture = jest.fn();
+    const [, tip, middle] = plan.querySelectorAll("circle");
+    // 18 m of 30.6 m over 196 px, from the foot at 210 px.
+    fireEvent.pointerDown(middle!, { pointerId: 1 });
+    fireEvent.pointerMove(plan, { clientX: 450, clientY: 210 - (10 / 30.6) * 196 });
+    expect(onMover.mock.lastCall[0].distanceM).toBeCloseTo(10, 0);
+    fireEvent.pointerUp(plan);
+    fireEvent.pointerMove(plan, { clientX: 450, clientY: 20 });
+    expect(onMover).toHaveBeenCalledTimes(1);
+    fireEvent.pointerDown(tip!, { pointerId: 1 });
+    fireEvent.pointerMove(plan, { clientX: 550, clientY: 94.7 - 100 });
+    expect(onMover.mock.lastCall[0].headingDegFromPerpendicular).toBeCloseTo(45, -1);
+  });
+});
+
+describe("focus", () => {
+  const focus = (focusMetres: number) => {
+    const onFocus = jest.fn();
+    show(<FocusReasons lens={camera.lens} focusMetres={focusMetres} onFocus={onFocus} />);
+    return { onFocus, scale: screen.getByRole("slider", { name: "Focus" }) };
+  };
+
+  it("at infinity is sharp from the hyperfocal distance on, and draws no discs", () => {
+    focus(Number.POSITIVE_INFINITY);
+    expect(
+      screen.getByText(/Sharp from 4.7 m to infinity, to 2 pixels. Far lamps become discs of 0.0 pixels./),
+    ).toBeTruthy();
+  });
+
+  it("near by turns far lamps into discs", () => {
+    focus(1);
+    // f²/(N·s) = 6.4² / (1.8 · 993.6) mm, over 2.4 µm.
+    expect(screen.getByText(/Far lamps become discs of 9.5 pixels/)).toBeTruthy();
+  });
+
+  it("moves along its scale by keys, to infinity at the end", () => {
+    const { scale, onFocus } = focus(70);
+    expect(scale.getAttribute("aria-valuetext")).toBe("70 m");
+    fireEvent.keyDown(scale, { key: "ArrowLeft" });
+    expect(onFocus).toHaveBeenLastCalledWith(50);
+    fireEvent.keyDown(scale, { key: "ArrowRight" });
+    expect(onFocus).toHaveBeenLastCalledWith(Number.POSITIVE_INFINITY);
+  });
+});

@@ -1,0 +1,215 @@
+/** @jest-environment jsdom */
+import { act, fireEvent, screen, waitFor, within } from "@testing-library/react";
+import type { KitReply } from "@/contracts/kit";
+import { GENERIC_PHONE } from "@/core/camera";
+import { sendJson } from "@/features/api/client";
+import { show } from "@/ui/testing/show";
+import { KitFile } from "./KitFile";
+import { PhoneForm } from "./PhoneForm";
+import { durationsIn, measuredShuttersIn, numbersIn } from "./readList";
+import { SmallKit } from "./SmallKit";
+
+jest.mock("@/features/api/client", () => ({ ...jest.requireActual("@/features/api/client"), sendJson: jest.fn() }));
+const sent = jest.mocked(sendJson);
+
+const id = () => crypto.randomUUID();
+const kit: KitReply = {
+  phones: [],
+  filters: [{ id: id(), name: "Eight", notation: "factor", value: 8 }],
+  clipOns: [{ id: id(), name: "Tele", focalFactor: 2, lossStops: 0.3, vignettingStops: 1.2 }],
+  supports: [{ id: id(), name: "Shoe", kind: "tripod", settleSeconds: 0.2, gustPxPerMps: 0.02 }],
+};
+const fill = (label: string, text: string) =>
+  fireEvent.change(screen.getByLabelText(label), { target: { value: text } });
+const press = (name: string) => fireEvent.click(screen.getByRole("button", { name }));
+
+beforeEach(() => {
+  sent.mockReset();
+  sent.mockResolvedValue({});
+});
+
+describe("small things of the kit", () => {
+  it("are shown with what they do", () => {
+    show(<SmallKit kit={kit} />);
+    expect(screen.getByText("3.0 stops, ×8")).toBeTruthy();
+    expect(screen.getByText("×2, \u22120.3 stops, corners \u22121.2")).toBeTruthy();
+    expect(screen.getByText("tripod, 0.2 s, 0.02 px")).toBeTruthy();
+  });
+
+  it.each([
+    ["od 0.9", { notation: "density", value: 0.9 }],
+    ["ND64", { notation: "factor", value: 64 }],
+    ["2.5 stops", { notation: "stops", value: 2.5 }],
+  ])("take a filter written %s", async (text, filter) => {
+    show(<SmallKit kit={kit} />);
+    fill("Name of the filter", "Sunglasses");
+    fill("Strength of the filter", text);
+    press("Add the filter");
+    await waitFor(() => expect(sent).toHaveBeenCalled());
+    expect(sent.mock.lastCall?.slice(0, 3)).toEqual(["PUT", "/api/kit/filters", { name: "Sunglasses", ...filter }]);
+  });
+
+  it("keep what was typed wrong and say what to write", () => {
+    show(<SmallKit kit={kit} />);
+    fill("Name of the filter", "Dark");
+    fill("Strength of the filter", "very");
+    press("Add the filter");
+    expect(screen.getByText("Write its strength as nd 8, 3 stops or od 0.9.")).toBeTruthy();
+    fill("Name of the clip-on", "Macro");
+    fill("Focal factor of the clip-on", "0");
+    press("Add the clip-on");
+    expect(screen.getByText("The focal factor goes from 0.05 to 30.")).toBeTruthy();
+    press("Add the support");
+    expect(screen.getByText("Give it a name.")).toBeTruthy();
+    expect(sent).not.toHaveBeenCalled();
+  });
+
+  it("are changed by choosing one, with the old one back on undo", async () => {
+    show(<SmallKit kit={kit} />);
+    press("Change Shoe");
+    fill("Kind of the support", "stick");
+    fill("Settling, s of the support", "1,1");
+    press("Save the support");
+    const shoe = { name: "Shoe", kind: "stick", settleSeconds: 1.1, gustPxPerMps: 0.02 };
+    await waitFor(() => expect(sent.mock.lastCall?.slice(0, 3)).toEqual(["PUT", "/api/kit/supports", shoe]));
+    press("Undo");
+    const before = { name: "Shoe", kind: "tripod", settleSeconds: 0.2, gustPxPerMps: 0.02 };
+    await waitFor(() => expect(sent.mock.lastCall?.slice(0, 3)).toEqual(["PUT", "/api/kit/supports", before]));
+  });
+
+  it("are taken out, and back on undo", async () => {
+    show(<SmallKit kit={kit} />);
+    press("Delete Tele");
+    await waitFor(() =>
+      expect(sent.mock.lastCall?.slice(0, 2)).toEqual(["DELETE", `/api/kit/clipOns/${kit.clipOns[0]!.id}`]),
+    );
+    press("Undo");
+    const tele = { name: "Tele", focalFactor: 2, lossStops: 0.3, vignettingStops: 1.2 };
+    await waitFor(() => expect(sent.mock.lastCall?.slice(0, 3)).toEqual(["PUT", "/api/kit/clipOns", tele]));
+  });
+});
+
+describe("a phone's form", () => {
+  const form = () => {
+    const onSave = jest.fn();
+    const onDelete = jest.fn();
+    show(
+      <PhoneForm
+        phone={{ name: "Mine", profile: GENERIC_PHONE.profile } as never}
+        onSave={onSave}
+        onDelete={onDelete}
+      />,
+    );
+    return { onSave, onDelete };
+  };
+
+  it("gives back what it was given when nothing was changed", () => {
+    const { onSave } = form();
+    press("Save");
+    expect(onSave.mock.lastCall[0].profile.lenses).toEqual(GENERIC_PHONE.profile.lenses);
+    const { shutterLadder, ...rest } = onSave.mock.lastCall[0].profile;
+    const { shutterLadder: given, lenses: _, ...other } = GENERIC_PHONE.profile;
+    expect(rest).toMatchObject(other);
+    for (const [i, seconds] of shutterLadder.entries()) expect(seconds).toBeCloseTo(given[i]!, 6);
+  });
+
+  it("adds a lens from the usual ones, names it anew, changes it, and takes one out", () => {
+    const { onSave } = form();
+    fill("Add a lens like", "tele");
+    expect(screen.getByRole("button", { name: "tele 2" }).getAttribute("aria-pressed")).toBe("true");
+    fill("f-numbers", "2.8, 4");
+    fill("Focal length, mm", "15");
+    press("Save");
+    const added = onSave.mock.lastCall[0].profile.lenses.at(-1);
+    expect(added).toMatchObject({ name: "tele 2", fNumbers: [2.8, 4], focalLengthMm: 15 });
+    press("Take this lens out");
+    press("Save");
+    expect(onSave.mock.lastCall[0].profile.lenses).toHaveLength(GENERIC_PHONE.profile.lenses.length);
+  });
+
+  it("turns to the lens that is wrong, and says where", () => {
+    const { onSave } = form();
+    press("ultra-wide");
+    fill("Pixel pitch, µm", "small");
+    press("main");
+    press("Save");
+    expect(onSave).not.toHaveBeenCalled();
+    expect(screen.getByRole("alert").textContent).toMatch(/lenses 1 pitchUm/);
+    expect(screen.getByRole("button", { name: "ultra-wide" }).getAttribute("aria-pressed")).toBe("true");
+    expect(screen.getByLabelText<HTMLInputElement>("Pixel pitch, µm").value).toBe("small");
+  });
+
+  it("copies under another name, and refuses ladders that fall", () => {
+    const { onSave } = form();
+    fill("Name", "Other");
+    fill("ISO values", "400, 100");
+    press("Save as Other");
+    expect(screen.getByRole("alert").textContent).toMatch(/ISO values must rise/);
+    fill("ISO values", "100 400");
+    fill("Measured, nominal = delivered", "30 = 29.2; 1/4 = 0.24");
+    press("Save as Other");
+    expect(onSave.mock.lastCall[0]).toMatchObject({
+      name: "Other",
+      profile: {
+        isoLadder: [100, 400],
+        measuredShutters: [
+          { nominalSeconds: 30, deliveredSeconds: 29.2 },
+          { nominalSeconds: 0.25, deliveredSeconds: 0.24 },
+        ],
+      },
+    });
+  });
+});
+
+describe("a kit's file", () => {
+  const give = async (text: string) => {
+    show(<KitFile kit={kit} />);
+    const file = new File([text], "mine.json", { type: "application/json" });
+    Object.defineProperty(file, "text", { value: async () => text });
+    await act(async () => {
+      fireEvent.change(screen.getByLabelText("Kit file"), { target: { files: [file] } });
+    });
+  };
+
+  it("brings all four lists and says how many of each", async () => {
+    const { phones, filters, clipOns, supports } = kit;
+    const lists = { phones, filters, clipOns, supports };
+    const bare = Object.fromEntries(
+      Object.entries(lists).map(([list, items]) => [list, items.map(({ id: _, ...item }) => item)]),
+    );
+    await give(JSON.stringify(bare));
+    expect(await screen.findByText("0 phones, 1 filter, 1 clip-on, 1 support from mine.json.")).toBeTruthy();
+    expect(sent.mock.lastCall?.slice(0, 3)).toEqual(["POST", "/api/kit", bare]);
+  });
+
+  it.each([
+    ["{", /mine.json is no JSON file; your kit is as it was/],
+    ['{"phones": []}', /mine.json: filters: .*Your kit is as it was/],
+    [
+      '{"phones": [], "filters": [{"name": "x", "notation": "stops", "value": -1}]}',
+      /filters.0.value: .*more than nothing/,
+    ],
+  ])("that holds %s changes nothing and says why", async (text, said) => {
+    await give(text);
+    expect(await screen.findByText(said)).toBeTruthy();
+    expect(sent).not.toHaveBeenCalled();
+  });
+});
+
+describe("lists as people write them", () => {
+  it("are read with commas, spaces and fractions; what is no number is kept as such", () => {
+    expect(numbersIn("50, 100 200;400")).toEqual([50, 100, 200, 400]);
+    expect(numbersIn("50, x")).toEqual([50, Number.NaN]);
+    expect(numbersIn("  ")).toEqual([]);
+    expect(durationsIn("1/4, 2s 1m30s")).toEqual([0.25, 2, 90]);
+    expect(measuredShuttersIn("30 = 29.2;\n x = 1")).toEqual([
+      { nominalSeconds: 30, deliveredSeconds: 29.2 },
+      { nominalSeconds: Number.NaN, deliveredSeconds: 1 },
+    ]);
+  });
+
+  it("never take a shortened list for a whole one", () => {
+    expect(within(document.body).queryAllByRole("alert")).toEqual([]);
+    expect(durationsIn("1/4,,2s")).toEqual([0.25, 2]);
+  });
+});
