@@ -84,6 +84,8 @@ test("a filter and many frames open the ground; another lens moves it", async ({
   await expect(line(page)).toHaveValue("32 x 1s | iso 50 -> mean");
   await expect.poll(() => ground(page).count()).toBeGreaterThan(bare);
 
+  await page.getByRole("slider", { name: "Frames" }).fill("0");
+  await expect(line(page)).toHaveValue("1s | iso 50");
   const limits = page.getByRole("table", { name: "Limits of the exposure field" });
   const crossing = limits.getByRole("rowheader", { name: /^crosses in/ });
   const wide = await crossing.textContent();

@@ -5,6 +5,7 @@ import { type Candidate, openSeconds, type Prediction, periodOf } from "./candid
 import { noiseCeilingIso } from "./edges/brightnessEdges";
 import { BARE_SETUP } from "./edges/edge";
 import { fieldEdges } from "./edges/fieldEdges";
+import { SMOOTH_DUTY } from "./edges/motionEdges";
 import type { SolveRequest } from "./request";
 
 const HIGHLIGHTS_TARGET = -1;
@@ -39,7 +40,7 @@ function judgeMotion(request: SolveRequest, { shutterSeconds }: Candidate, p: Pr
       if (p.coverage === null) return { value: 1, reason: "No mover was given." };
       const crossed = p.coverage >= 1 ? "It crosses the whole frame" : `It crosses ${percent(p.coverage)} of the frame`;
       const duty = p.frames > 1 ? shutterSeconds / periodOf(request, shutterSeconds) : 1;
-      const gaps = duty < 0.9 ? `, with the shutter open ${percent(duty)} of the time: gaps show` : "";
+      const gaps = duty < SMOOTH_DUTY ? `, with the shutter open ${percent(duty)} of the time: gaps show` : "";
       return { value: (p.coverage >= 1 ? 1 : p.coverage ** 1.5) * duty ** 0.35, reason: `${crossed}${gaps}.` };
     }
     case "smoothed-water": {

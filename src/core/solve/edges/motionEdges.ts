@@ -18,6 +18,8 @@ const FROZEN_PX = 3;
 /** Share of the pixels that a median should bring out clean. */
 export const CLEAN_PROBABILITY = 0.999;
 const OVERLAP_CHANCE = 0.3;
+/** Share of the time that the shutter is open from which gaps in a trail do not show. */
+export const SMOOTH_DUTY = 0.9;
 
 const SCHOOL_NAMES = { "rule-500": "the rule of 500", npf: "NPF" } as const;
 
@@ -39,6 +41,7 @@ function moverEdges({ camera, mover, intent, vehiclesPerHour }: SolveRequest, se
         moves: "Closer, or a longer lens, and it crosses sooner.",
       }),
     );
+    if (whole && setup.frames > 1) edges.push(...gapEdges(setup.pauseSeconds));
   }
   if (intent === "frozen-action") {
     const seconds = freezeSeconds(lens.focalLengthMm, lens.pitchUm, mover, FROZEN_PX);
@@ -62,6 +65,16 @@ function moverEdges({ camera, mover, intent, vehiclesPerHour }: SolveRequest, se
     );
   }
   return edges;
+}
+
+function gapEdges(pauseSeconds: number): Edge[] {
+  const seconds = (pauseSeconds * SMOOTH_DUTY) / (1 - SMOOTH_DUTY);
+  return shutterEdge({
+    ...{ id: "trail-gaps", name: `gaps show under ${rounded(seconds)}`, seconds, forbids: "shorter", of: "frame" },
+    soft: true,
+    reason: `Each pause of ${rounded(pauseSeconds)} leaves a gap in the trail; in frames shorter than ${rounded(seconds)} gaps are more than a tenth of it.`,
+    moves: "Longer and fewer frames, JPEG alone, or a period without waiting.",
+  });
 }
 
 function waterEdges({ water, schools }: SolveRequest, setup: FieldSetup): Edge[] {
