@@ -45,7 +45,7 @@ export async function solveCommand(args: readonly string[]): Promise<void> {
   }
   for (const { line, verdict, reasons, better, predicted } of recipes) {
     console.log(`${verdict.padEnd(10)} ${line}`);
-    console.log(`           ${readableDuration(Math.round(predicted.totalSeconds))}. ${reasons.join(" ")}`);
+    console.log(`           ${readableDuration(predicted.totalSeconds)}. ${reasons.join(" ")}`);
     if (better !== null) console.log(`           Better: ${better}`);
   }
   for (const sentence of advice) console.log(sentence);

@@ -4,6 +4,7 @@ import { noiseCeilingIso, productAt } from "./edges/brightnessEdges";
 import { BARE_SETUP } from "./edges/edge";
 import { fieldEdges } from "./edges/fieldEdges";
 import { METER_TO_CLIP_STOPS, meterStops, trailHeadroomStops } from "./exposure";
+import { groundOf } from "./ground";
 import type { SolveRequest } from "./request";
 
 const MOST_TIMES_FARTHER = 8;
@@ -26,11 +27,11 @@ export function advise(request: SolveRequest): string[] {
     const toClip = Math.log2(curve.seconds / clipSeconds);
     if (toClip > 0) {
       advice.push(
-        `One frame at ISO ${lowest} is white from ${readableDuration(Math.round(clipSeconds * 100) / 100)}, and "${name}" lies beyond: a filter of ${Math.ceil(toClip)} ${Math.ceil(toClip) === 1 ? "stop" : "stops"} (factor ${2 ** Math.ceil(toClip)}), or ${Math.ceil(2 ** toClip)} frames by mean, keep the street under clipping.`,
+        `One frame at ISO ${lowest} is white from ${readableDuration(Math.round(clipSeconds * 100) / 100)}, and "${name}" lies beyond: a filter of ${Math.ceil(toClip)} ${Math.ceil(toClip) === 1 ? "stop" : "stops"} (factor ${2 ** Math.ceil(toClip)}), or ${Math.ceil(2 ** toClip)} frames by mean, keep the ${groundOf(request)} under clipping.`,
       );
     }
     advice.push(
-      `To reach "${name}" at the meter takes ${toMeter.toFixed(1)} stops: a filter of factor ${Math.ceil(2 ** toMeter)}, or the mean of ${Math.ceil(2 ** toMeter)} frames, or a sky and street that much darker.`,
+      `To reach "${name}" at the meter takes ${toMeter.toFixed(1)} stops: a filter of factor ${Math.ceil(2 ** toMeter)}, or the mean of ${Math.ceil(2 ** toMeter)} frames, or an hour or a place that much darker.`,
     );
   }
   const trail = trailHeadroomStops(request, { shutterSeconds: 1, iso: lowest, filterStops: 0 });

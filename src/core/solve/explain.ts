@@ -5,6 +5,7 @@ import { effectivePeriodSeconds, type Recipe, readableDuration } from "../recipe
 import { type Candidate, type Prediction, predict, type RecipeKind } from "./candidate";
 import type { FieldSetup } from "./edges/edge";
 import { METER_TO_CLIP_STOPS } from "./exposure";
+import { groundOf } from "./ground";
 import type { SolveRequest } from "./request";
 
 /** A number of the prediction with where it comes from. */
@@ -64,7 +65,7 @@ function lightFigures(request: SolveRequest, { filterStops }: Candidate, p: Pred
       tone: away < 1 ? "good" : away > 2 ? "bad" : "plain",
     },
     {
-      ...{ id: "headroom", label: "Street under white", value: `${signed(p.headroomStops)} stops` },
+      ...{ id: "headroom", label: `The ${groundOf(request)} under white`, value: `${signed(p.headroomStops)} stops` },
       because: `The meter's level lies ${METER_TO_CLIP_STOPS.toFixed(2)} stops under clipping; ${percent(p.clippedShare)} of the surfaces clip, if their brightness spreads up to ${request.highlightStops.toFixed(1)} stops over it.`,
       tone: p.headroomStops < 0 ? "bad" : "plain",
     },

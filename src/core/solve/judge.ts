@@ -5,7 +5,9 @@ import { type Candidate, openSeconds, type Prediction, periodOf } from "./candid
 import { noiseCeilingIso } from "./edges/brightnessEdges";
 import { BARE_SETUP } from "./edges/edge";
 import { fieldEdges } from "./edges/fieldEdges";
-import { SMOOTH_DUTY } from "./edges/motionEdges";
+import { LIGHT_DRAWING_SECONDS, SMOOTH_DUTY } from "./edges/motionEdges";
+import { METER_TO_CLIP_STOPS } from "./exposure";
+import { groundOf } from "./ground";
 import type { SolveRequest } from "./request";
 
 const HIGHLIGHTS_TARGET = -1;
@@ -14,8 +16,10 @@ const CLEAN_SNR = 20;
 /** What clipped surfaces cost a still view, for each unit of their share. */
 const CLIPPED_LOSS = 4;
 /** Trails that are white all through still make a picture, if a lesser one. */
-const WHITE_TRAILS = 0.5;
-const DRAWING_SECONDS = 4;
+const WHITE_TRAILS = 0.75;
+/** A picture that came out bright but holds all its light can be darkened: a compromise, whatever the meter says. */
+const UNCLIPPED = 0.5;
+const BRIGHT_STOPS = 1;
 /** A frame that gusts have moved is not lost, but softer. */
 const WINDY = 0.8;
 const DARK_INTENTS: ReadonlySet<string> = new Set(["star-points", "star-arcs", "meteors", "light-drawing"]);
@@ -41,7 +45,7 @@ function judgeMotion(request: SolveRequest, { shutterSeconds }: Candidate, p: Pr
       const crossed = p.coverage >= 1 ? "It crosses the whole frame" : `It crosses ${percent(p.coverage)} of the frame`;
       const duty = p.frames > 1 ? shutterSeconds / periodOf(request, shutterSeconds) : 1;
       const gaps = duty < SMOOTH_DUTY ? `, with the shutter open ${percent(duty)} of the time: gaps show` : "";
-      return { value: (p.coverage >= 1 ? 1 : p.coverage ** 1.5) * duty ** 0.35, reason: `${crossed}${gaps}.` };
+      return { value: (p.coverage >= 1 ? 1 : p.coverage ** 1.5) * duty ** 0.5, reason: `${crossed}${gaps}.` };
     }
     case "smoothed-water": {
       const left = p.contrastLeft ?? 1;
@@ -62,7 +66,7 @@ function judgeMotion(request: SolveRequest, { shutterSeconds }: Candidate, p: Pr
       }
       if (p.ghostOpacity === null) return { value: 1, reason: "No crowd was given." };
       return {
-        value: clamp(1.1 - p.ghostOpacity),
+        value: clamp(1 - 4 * Math.max(0, p.ghostOpacity - 0.1)),
         reason: `A passer-by leaves a ghost of ${percent(p.ghostOpacity)}.`,
       };
     case "star-points":
@@ -104,8 +108,8 @@ function judgeMotion(request: SolveRequest, { shutterSeconds }: Candidate, p: Pr
     }
     case "light-drawing":
       return {
-        value: clamp(shutterSeconds / DRAWING_SECONDS),
-        reason: `${DRAWING_SECONDS} s and more leave time to draw.`,
+        value: clamp(shutterSeconds / LIGHT_DRAWING_SECONDS),
+        reason: `${LIGHT_DRAWING_SECONDS} s and more leave time to draw.`,
       };
     default:
       return { value: 1, reason: "Nothing has to move." };
@@ -133,7 +137,7 @@ export function contextOf(request: SolveRequest): Context {
   const times = fieldEdges(request, BARE_SETUP).flatMap(({ id, curve, forbids, of }) =>
     curve.kind === "shutter" ? [{ id, seconds: curve.seconds, forbids, of }] : [],
   );
-  const needed = times.filter(({ forbids, of }) => forbids === "shorter" && of === "whole");
+  const needed = times.filter(({ id, forbids, of }) => forbids === "shorter" && (of === "whole" || id === "drawing"));
   return {
     windSeconds: times.find(({ id }) => id === "wind")?.seconds ?? Number.POSITIVE_INFINITY,
     neededSeconds: needed.length > 0 ? Math.max(...needed.map(({ seconds }) => seconds)) : null,
@@ -152,11 +156,11 @@ const FREE_STOPS = 2;
 function lengthFactor(request: SolveRequest, context: Context, candidate: Candidate): number {
   const open = openSeconds(candidate);
   const { neededSeconds, longestSeconds } = context;
+  // Stray light gathers while somebody draws: no second more than it takes.
+  const free = request.intent === "light-drawing" ? 0 : FREE_STOPS;
   if (request.schools.length === "longest")
     return clamp(1 - LENGTH_LOSS * Math.max(0, Math.log2(longestSeconds / open)));
-  return neededSeconds === null
-    ? 1
-    : clamp(1 - LENGTH_LOSS * Math.max(0, Math.log2(open / neededSeconds) - FREE_STOPS));
+  return neededSeconds === null ? 1 : clamp(1 - LENGTH_LOSS * Math.max(0, Math.log2(open / neededSeconds) - free));
 }
 
 /** How good a candidate can be at most, 0 to 1: all that matters and needs no prediction. */
@@ -165,7 +169,8 @@ export function mostScore(request: SolveRequest, context: Context, candidate: Ca
   const { shutterSeconds, frames, filterStops, iso } = candidate;
   const away = meterStops - targetStops;
   const spread = away > 0 ? 1.1 : DARK_INTENTS.has(request.intent) ? 4 : 1.6;
-  const brightness = Math.exp(-((away / spread) ** 2));
+  const held = away > 0 && meterStops <= METER_TO_CLIP_STOPS ? UNCLIPPED : 0;
+  const brightness = Math.max(held, Math.exp(-((away / spread) ** 2)));
   const still = handHeld === null || shutterSeconds <= handHeld ? 1 : clamp(handHeld / shutterSeconds) ** 2;
   const windy = shutterSeconds <= windSeconds ? 1 : WINDY;
   const effort = 1 - 0.02 * Math.log2(frames) - (filterStops > 0 ? 0.03 : 0);
@@ -188,8 +193,9 @@ export function scoreOf(request: SolveRequest, context: Context, candidate: Cand
 
 /** Why, in sentences. */
 export function reasonsOf(request: SolveRequest, context: Context, candidate: Candidate, p: Prediction): string[] {
+  const bright = p.meterStops > BRIGHT_STOPS && p.headroomStops >= 0;
   const reasons = [
-    `The street comes out ${stops(p.meterStops)} from the meter, ${p.headroomStops.toFixed(1)} stops under clipping.`,
+    `The ${groundOf(request)} comes out ${stops(p.meterStops)} from the meter, ${p.headroomStops < 0 ? "and clips" : `${p.headroomStops.toFixed(1)} stops under clipping`}${bright ? ": darken it afterwards" : ""}.`,
     judgeMotion(request, candidate, p).reason,
   ];
   if (p.trailHeadroomStops !== null) {

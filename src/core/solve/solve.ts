@@ -2,7 +2,7 @@ import { framesForCleanMedian } from "../motion";
 import { hyperfocalMetres } from "../optics";
 import { type Focus, printRecipe, type Recipe, type StackMethod, type WhiteBalance } from "../recipe";
 import { advise } from "./advise";
-import { betterBy } from "./better";
+import { betterBy, crossedEdge } from "./better";
 import {
   BRACKET_STOPS,
   type Candidate,
@@ -59,6 +59,9 @@ const LEAST_SHOWN = 0.1;
 const WORKS_FROM = 0.6;
 const COMPROMISE_FROM = 0.25;
 
+/** What moves in these would not lie on itself from frame to frame. */
+const ONE_FRAME: ReadonlySet<string> = new Set(["moving-picture", "frozen-action", "sweep", "star-points"]);
+
 function stackOf(kind: RecipeKind): StackMethod | null {
   // Trails over a mean base: the brightest of many frames alone has a noisier ground.
   if (kind === "lighten") return "lighten over mean";
@@ -83,8 +86,7 @@ function plans(
   const fits = Math.max(1, Math.min(MOST_FRAMES, Math.floor(windowSeconds / periodOf(request, shutterSeconds))));
   if (intent === "star-arcs") return [{ kind: "sequence", frames: fits }];
   if (intent === "meteors") return [{ kind: "burst", frames: fits }];
-  if (intent === "moving-picture" || intent === "frozen-action" || intent === "sweep")
-    return [{ kind: "single", frames: 1 }];
+  if (ONE_FRAME.has(intent)) return [{ kind: "single", frames: 1 }];
   const several = FRAME_COUNTS.filter((frames) => frames > 1 && frames <= fits);
   const list: { kind: RecipeKind; frames: number }[] = [{ kind: "single", frames: 1 }];
   list.push(...several.map((frames) => ({ kind: "mean" as const, frames })));
@@ -99,7 +101,7 @@ function plans(
   return schools.frames === "one" ? list : list.filter(({ frames }) => frames > 1 || several.length === 0);
 }
 
-/** Rungs of the ISO ladder around the one that brings a shutter time to the wanted brightness. */
+/** Rungs of the ISO ladder around the one that brings a shutter time to the wanted brightness, and the noise ceiling. */
 function isosAround(request: SolveRequest, context: Context, shutterSeconds: number, filterStops: number): number[] {
   const { camera, schools } = request;
   const lowest = camera.isoLadder[0]!;
@@ -108,7 +110,10 @@ function isosAround(request: SolveRequest, context: Context, shutterSeconds: num
   const wanted = lowest * 2 ** missing;
   const above = isoLadder.findIndex((iso) => iso >= wanted);
   const at = above < 0 ? isoLadder.length - 1 : above;
-  return isoLadder.slice(Math.max(0, at - 1), at + 1);
+  const around = isoLadder.slice(Math.max(0, at - 1), at + 1);
+  // Where that is noisier than usable, the cleanest that is darker may be better.
+  const clean = isoLadder.findLast((iso) => iso <= context.isoCeiling);
+  return clean !== undefined && around.every((iso) => iso > clean) ? [...around, clean] : around;
 }
 
 const STAR_INTENTS: ReadonlySet<string> = new Set(["star-points", "star-arcs", "meteors"]);
@@ -141,8 +146,13 @@ function recipeOf(request: SolveRequest, candidate: Candidate): Recipe {
   };
 }
 
-const VERDICT = (score: number): Verdict =>
-  score >= WORKS_FROM ? "works" : score >= COMPROMISE_FROM ? "compromise" : "fails";
+/** What works keeps to every hard limit of the field; what scores as well but lies past one is a compromise. */
+function verdictOf(score: number, keepsToLimits: boolean): Verdict {
+  if (score >= WORKS_FROM && keepsToLimits) return "works";
+  return score >= COMPROMISE_FROM ? "compromise" : "fails";
+}
+
+const RANK = { works: 0, compromise: 1, fails: 2 } as const;
 
 interface Scored {
   readonly candidate: Candidate;
@@ -182,10 +192,13 @@ export function solve(request: SolveRequest): Solution {
     const predicted = predict(request, candidate);
     const reasons = reasonsOf(request, context, candidate, predicted);
     const { kind, filterStops } = candidate;
+    const crossed = crossedEdge(request, recipe);
     return {
-      ...{ kind, recipe, line: printRecipe(recipe), filterStops, verdict: VERDICT(score), score, reasons, predicted },
-      better: betterBy(request, recipe, predicted),
+      ...{ kind, recipe, line: printRecipe(recipe), filterStops, score, reasons, predicted },
+      verdict: verdictOf(score, crossed === undefined),
+      better: betterBy(predicted, crossed),
     };
   });
+  recipes.sort((a, b) => RANK[a.verdict] - RANK[b.verdict] || b.score - a.score);
   return { recipes, edges: fieldEdges(request, BARE_SETUP), advice: advise(request) };
 }

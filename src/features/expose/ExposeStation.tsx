@@ -3,18 +3,10 @@
 import { Box } from "@chakra-ui/react";
 import { useMemo, useState } from "react";
 import type { ShotScene } from "@/contracts/scene";
+import { type CameraChoice, chosenCamera } from "@/core/camera";
 import { CAUTIONS, intentOf } from "@/core/intent";
 import { parseRecipe, type Recipe } from "@/core/recipe";
-import {
-  bracketShutters,
-  type Edge,
-  explain,
-  fieldEdges,
-  meterStops,
-  type SolveRequest,
-  setupOf,
-  solve,
-} from "@/core/solve";
+import { type Edge, explain, fieldEdges, meterStops, type SolveRequest, setupOf, solve } from "@/core/solve";
 import { useKit, useShot, useShotCamera } from "@/features/api/queries";
 import { useNight } from "@/features/night/NightContext";
 import { RecipeLine } from "@/features/recipe/RecipeLine";
@@ -25,6 +17,7 @@ import { useShotRecipe } from "@/features/shot/useShotRecipe";
 import { useNotice } from "@/ui/Notice";
 import { Station } from "@/ui/Station";
 import { Tabs } from "@/ui/Tabs";
+import { BracketProposal } from "./BracketProposal";
 import { ExposeBar } from "./ExposeBar";
 import { ExposureField, type FieldPoint } from "./ExposureField";
 import { PointPanel } from "./PointPanel";
@@ -73,6 +66,20 @@ export function ExposeStation({ shotId }: { readonly outingId: string; readonly 
   const cautions = [...own, ...intentOf(intent).cautions.map((id) => CAUTIONS[id])];
   const lastFrame = detail.runs.flatMap((run) => run.frames.at(-1) ?? [])[0] ?? null;
 
+  const changeCamera = (choice: CameraChoice) => {
+    remember("the camera");
+    void change({ camera: choice });
+  };
+  // A lens that is not binned gives the same camera for either.
+  const twoSizes = [true, false].map((fullSize) => chosenCamera(kit, { ...camera.choice, fullSize }).lens.widthPx);
+  const sizes =
+    twoSizes[0] === twoSizes[1]
+      ? null
+      : {
+          fullSize: camera.choice.fullSize,
+          cameraOf: (fullSize: boolean) => chosenCamera(kit, { ...camera.choice, fullSize }),
+          onChoose: (fullSize: boolean) => changeCamera({ ...camera.choice, fullSize }),
+        };
   const base: Recipe = recipe.sequence ? recipe : { ...recipe, sequence: ONE_SECOND };
   const remember = (what: string) =>
     setBefore({ what, sceneEv: scene.sceneEv, best: solution.recipes[0]?.line ?? "none", edges });
@@ -103,10 +110,7 @@ export function ExposeStation({ shotId }: { readonly outingId: string; readonly 
               kit={kit}
               camera={camera}
               onRecipe={apply}
-              onCamera={(choice) => {
-                remember("the camera");
-                void change({ camera: choice });
-              }}
+              onCamera={changeCamera}
             />
             <ExposureField
               request={request}
@@ -151,7 +155,22 @@ export function ExposeStation({ shotId }: { readonly outingId: string; readonly 
                     point={point}
                     chosenEdge={edgeId}
                     onEdge={setEdgeId}
-                    bracket={point ? bracketShutters(camera.shutterLadder, point.shutterSeconds, 2, 1) : []}
+                    bracket={
+                      point && (
+                        <BracketProposal
+                          shutterLadder={camera.shutterLadder}
+                          shutterSeconds={point.shutterSeconds}
+                          onTake={(count, bracketStops) => {
+                            const sequence = {
+                              shutterSeconds: point.shutterSeconds,
+                              frames: count,
+                              periodSeconds: null,
+                            };
+                            apply({ ...recipe, sequence, bracketStops, stack: "fuse" });
+                          }}
+                        />
+                      )
+                    }
                   />
                 ),
               },
@@ -192,6 +211,7 @@ export function ExposeStation({ shotId }: { readonly outingId: string; readonly 
                     schools={scene.schools}
                     request={request}
                     metered={scene.metered}
+                    sizes={sizes}
                     onChange={(schools) => {
                       const { metered } = scene;
                       const anew = metered !== null && schools.metering !== scene.schools.metering;

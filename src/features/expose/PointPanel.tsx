@@ -1,7 +1,7 @@
 "use client";
 
 import { Box, Flex } from "@chakra-ui/react";
-import { readableDuration } from "@/core/recipe";
+import type { ReactNode } from "react";
 import { allows, type Edge, type Figure } from "@/core/solve";
 import type { FieldPoint } from "./ExposureField";
 
@@ -12,8 +12,8 @@ interface PointPanelProps {
   readonly point: FieldPoint | null;
   readonly chosenEdge: string | null;
   readonly onEdge: (id: string | null) => void;
-  /** Shutter times of a bracket around the point. */
-  readonly bracket: readonly number[];
+  /** What is proposed as a bracket around the point. */
+  readonly bracket: ReactNode;
 }
 
 const TONES = { plain: "bone", good: "moss", bad: "coral" } as const;
@@ -75,12 +75,7 @@ export function PointPanel(props: PointPanelProps) {
           );
         })}
       </Box>
-      {bracket.length > 1 && (
-        <Box fontSize="12.5px" py="6px" borderBottomWidth="1px" borderColor="line">
-          <Box fontWeight={560}>A bracket around the point</Box>
-          <Box color="ash">{`${bracket.map((seconds) => readableDuration(seconds)).join(", ")}: two stops apart, from the phone's own ladder.`}</Box>
-        </Box>
-      )}
+      {bracket}
     </Box>
   );
 }

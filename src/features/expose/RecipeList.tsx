@@ -57,7 +57,7 @@ export function RecipeList({ solution, line, before, sceneEv, cautions, onRecipe
                   {`${index + 1}  ${WORDS[recipe.verdict]}`}
                 </Box>
                 <Box color="ash">
-                  {`${readableDuration(Math.round(recipe.predicted.totalSeconds))}, ${Math.ceil(recipe.predicted.megabytes)} MB`}
+                  {`${readableDuration(recipe.predicted.totalSeconds)}, ${Math.ceil(recipe.predicted.megabytes)} MB`}
                 </Box>
               </Flex>
               <Box data-mono fontSize="12.5px" color={recipe.line === line ? "lamp" : "bone"}>

@@ -6,22 +6,39 @@ import type { MeteredScene, ShotScene } from "@/contracts/scene";
 import { type SolveRequest, solve } from "@/core/solve";
 import { Entry, Row, typedNumber } from "@/ui/Entry";
 import { minus, signed } from "@/ui/words";
-import { SCHOOLS, type School, type SchoolOption } from "./schools";
+import { SCHOOLS, type School, type SchoolOption, SIZE_SCHOOL } from "./schools";
 
 type Schools = ShotScene["schools"];
+
+/** Whether every pixel is read by itself, and the camera for either. */
+export interface SizeChoice {
+  readonly fullSize: boolean;
+  readonly cameraOf: (fullSize: boolean) => SolveRequest["camera"];
+  readonly onChoose: (fullSize: boolean) => void;
+}
 
 interface SchoolsFormProps {
   readonly schools: Schools;
   readonly request: SolveRequest;
   readonly metered: MeteredScene | null;
+  /** The sizes of pictures that the lens has; null for one only. */
+  readonly sizes: SizeChoice | null;
   /** Takes the choices; null where all can be used, else what is wrong. */
   readonly onChange: (schools: Schools) => void;
 }
 
 const VERDICTS = { works: "works", compromise: "a compromise", fails: "fails" } as const;
 
-const isChosen = (schools: Schools, { set }: SchoolOption): boolean =>
-  Object.entries(set).every(([key, value]) => schools[key as keyof Schools] === value);
+function isChosen(schools: Schools, sizes: SizeChoice | null, { set, fullSize }: SchoolOption): boolean {
+  if (fullSize !== undefined) return sizes?.fullSize === fullSize;
+  return Object.entries(set).every(([key, value]) => schools[key as keyof Schools] === value);
+}
+
+/** The question to the solver under an option. */
+function asked(request: SolveRequest, schools: Schools, sizes: SizeChoice | null, option: SchoolOption): SolveRequest {
+  if (option.fullSize !== undefined && sizes) return { ...request, camera: sizes.cameraOf(option.fullSize) };
+  return { ...request, schools: { ...schools, ...option.set } };
+}
 
 /** What each way of metering says of this scene. */
 function meteringWords(option: SchoolOption, metered: MeteredScene | null, request: SolveRequest): string {
@@ -36,14 +53,14 @@ function meteringWords(option: SchoolOption, metered: MeteredScene | null, reque
 }
 
 /** The options of one school side by side: the best recipe under each, on this very shot. */
-function Comparison({ school, schools, request, metered }: SchoolsFormProps & { readonly school: School }) {
+function Comparison({ school, schools, request, metered, sizes }: SchoolsFormProps & { readonly school: School }) {
   const rows = useMemo(
     () =>
       school.options.map((option) => {
-        const [best] = solve({ ...request, schools: { ...schools, ...option.set } }).recipes;
+        const [best] = solve(asked(request, schools, sizes, option)).recipes;
         return { option, best };
       }),
-    [school, schools, request],
+    [school, schools, request, sizes],
   );
   return (
     <Box as="dl" fontSize="12px" py="4px" aria-label={`${school.name} compared on this shot`}>
@@ -75,12 +92,13 @@ function Comparison({ school, schools, request, metered }: SchoolsFormProps & { 
 
 /** Practices that disagree, as choices, each said in two sentences and compared on this shot. */
 export function SchoolsForm(props: SchoolsFormProps) {
-  const { schools, onChange, metered } = props;
+  const { schools, onChange, metered, sizes } = props;
   const [compared, setCompared] = useState<string | null>(null);
-  const choose = ({ set }: SchoolOption) => onChange({ ...schools, ...set });
+  const choose = ({ set, fullSize }: SchoolOption) =>
+    fullSize === undefined ? onChange({ ...schools, ...set }) : sizes?.onChoose(fullSize);
   return (
     <Box>
-      {SCHOOLS.map((school) => {
+      {(sizes ? [...SCHOOLS, SIZE_SCHOOL] : SCHOOLS).map((school) => {
         const { name, options } = school;
         const open = compared === name;
         return (
@@ -107,7 +125,7 @@ export function SchoolsForm(props: SchoolsFormProps) {
                     <input
                       type="radio"
                       name={`school ${name}`}
-                      checked={isChosen(schools, option)}
+                      checked={isChosen(schools, sizes, option)}
                       onChange={() => choose(option)}
                     />
                     {option.label}
@@ -133,7 +151,7 @@ export function SchoolsForm(props: SchoolsFormProps) {
               <Comparison {...props} school={school} metered={metered} />
             ) : (
               <Box color="ash" fontSize="12px">
-                {options.find((option) => isChosen(schools, option))?.says}
+                {options.find((option) => isChosen(schools, sizes, option))?.says}
               </Box>
             )}
           </Box>

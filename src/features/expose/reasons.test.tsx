@@ -4,7 +4,8 @@ import { shotScene } from "@/contracts/scene";
 import { chosenCamera } from "@/core/camera";
 import { parseRecipe } from "@/core/recipe";
 import { explain, fieldEdges, type SolveRequest, setupOf, solve, usualScene } from "@/core/solve";
-import { show } from "@/ui/testing/show";
+import { choose, show } from "@/ui/testing/show";
+import { BracketProposal } from "./BracketProposal";
 import { PointPanel } from "./PointPanel";
 import { RecipeList } from "./RecipeList";
 import { SchoolsForm } from "./SchoolsForm";
@@ -30,7 +31,7 @@ describe("the reasons of a point", () => {
         point={{ shutterSeconds: 2, iso: 800 }}
         chosenEdge={chosenEdge}
         onEdge={onEdge}
-        bracket={[0.5, 2, 8]}
+        bracket={null}
       />
     );
     return { onEdge, figures, edges, element, ...show(element(null)) };
@@ -58,10 +59,30 @@ describe("the reasons of a point", () => {
     again(element("surfaces-clip"));
     expect(screen.getByText(clips.moves, asWritten)).toBeTruthy();
   });
+});
 
-  it("offer a bracket around the point", () => {
-    panel();
-    expect(screen.getByText(/^0\.5.s, 2.s, 8.s: two stops apart/)).toBeTruthy();
+describe("a bracket around the point", () => {
+  const bracket = (shutterSeconds: number) => {
+    const onTake = jest.fn();
+    show(<BracketProposal shutterLadder={camera.shutterLadder} shutterSeconds={shutterSeconds} onTake={onTake} />);
+    return onTake;
+  };
+
+  it("comes from the ladder, in steps and numbers of one's choice", () => {
+    const onTake = bracket(2);
+    expect(screen.getByText(/^0.5.s, 2.s, 8.s, from the phone's own ladder/)).toBeTruthy();
+    choose("Step of the bracket", "1");
+    choose("Frames of the bracket", "2");
+    expect(screen.getByText(/^0.5.s, 1.s, 2.s, 4.s, 8.s, from/)).toBeTruthy();
+    fireEvent.click(screen.getByRole("button", { name: "Take it" }));
+    expect(onTake).toHaveBeenCalledWith(5, 1);
+  });
+
+  it("cannot be taken past the ladder's end", () => {
+    const onTake = bracket(30);
+    expect(screen.getByText(/the phone's ladder ends before the rest/)).toBeTruthy();
+    fireEvent.click(screen.getByRole("button", { name: "Take it" }));
+    expect(onTake).not.toHaveBeenCalled();
   });
 });
 
@@ -111,9 +132,10 @@ describe("the list of recipes", () => {
 
 describe("the schools", () => {
   const { schools } = shotScene.parse(usualScene("light-trails"));
-  const form = (metered: Parameters<typeof SchoolsForm>[0]["metered"] = null) => {
+  type Given = Parameters<typeof SchoolsForm>[0];
+  const form = (metered: Given["metered"] = null, sizes: Given["sizes"] = null) => {
     const onChange = jest.fn();
-    show(<SchoolsForm schools={schools} request={request} metered={metered} onChange={onChange} />);
+    show(<SchoolsForm {...{ schools, request, metered, sizes, onChange }} />);
     return onChange;
   };
 
@@ -153,6 +175,21 @@ describe("the schools", () => {
     expect(compared.textContent).toMatch(/the field stays/);
     expect(compared.textContent).toMatch(/moves by \u22121.5 stops/);
     expect(compared.textContent).toMatch(/moves by \+2.0 stops/);
+  });
+
+  it("offer full size where the lens has it, compared by what either camera gives", () => {
+    const onChoose = jest.fn();
+    const cameraOf = (fullSize: boolean) => chosenCamera({ phones: [], clipOns: [] }, { ...camera.choice, fullSize });
+    const onChange = form(null, { fullSize: false, cameraOf, onChoose });
+    expect(screen.getByLabelText<HTMLInputElement>("binned").checked).toBe(true);
+    fireEvent.click(screen.getByLabelText("full size"));
+    expect(onChoose).toHaveBeenLastCalledWith(true);
+    expect(onChange).not.toHaveBeenCalled();
+    fireEvent.click(screen.getByRole("button", { name: "Compare: Picture size" }));
+    const compared = screen.getByLabelText("Picture size compared on this shot");
+    const noise = [...compared.textContent!.matchAll(/signal to noise (\d+)/g)].map(([, value]) => Number(value));
+    expect(noise).toHaveLength(2);
+    expect(noise[0]).toBeGreaterThan(noise[1]!);
   });
 
   it("take a temperature within its borders only", () => {

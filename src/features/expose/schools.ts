@@ -5,6 +5,8 @@ export interface SchoolOption {
   readonly label: string;
   readonly says: string;
   readonly set: Partial<Schools>;
+  /** For the size of pictures, which belongs to the camera and not to the schools. */
+  readonly fullSize?: boolean;
 }
 
 /** A question on which practices disagree. */
@@ -201,3 +203,22 @@ export const SCHOOLS: readonly School[] = [
     ],
   },
 ];
+
+/** The size of pictures, where the lens has two. */
+export const SIZE_SCHOOL: School = {
+  name: "Picture size",
+  options: [
+    {
+      label: "binned",
+      says: "Four small pixels summed to one: cleaner in the dark, a quarter of the file. Stars may move twice as far before it shows.",
+      set: {},
+      fullSize: false,
+    },
+    {
+      label: "full size",
+      says: "Every pixel by itself: the finest detail where there is light. Noise and trailing show sooner, and files are larger.",
+      set: {},
+      fullSize: true,
+    },
+  ],
+};

@@ -1,5 +1,6 @@
 import { fullWell, noiseElectrons } from "../../sensor";
 import { averagedFrames, METER_TO_CLIP_STOPS, trailClipIso, trailContrastSeconds } from "../exposure";
+import { groundOf } from "../ground";
 import type { SolveRequest } from "../request";
 import { type Edge, type FieldSetup, rounded, shutterEdge } from "./edge";
 
@@ -60,7 +61,7 @@ function trailEdges(request: SolveRequest, setup: FieldSetup): Edge[] {
     ...shutterEdge({
       ...{ id: "trail-drowns", name: "trail drowns", seconds: drowned, forbids: "longer" },
       of: setup.stack === "mean" ? "whole" : "frame",
-      reason: `From ${rounded(drowned)} on the trail adds less than a tenth to the street behind it: the street goes on brightening, the trail does not.`,
+      reason: `From ${rounded(drowned)} on the trail adds less than a tenth to the ${groundOf(request)} behind it, which goes on brightening; the trail does not.`,
       moves: "Fuse many short frames by lighten; a filter takes from both alike.",
     }),
   ];
@@ -75,7 +76,7 @@ export function brightnessEdges(request: SolveRequest, setup: FieldSetup): Edge[
   const noise = noiseCeilingIso(request, averaged);
   return [
     {
-      ...{ id: "surfaces-clip", name: "street clips", curve: { kind: "product", product: clips } },
+      ...{ id: "surfaces-clip", name: `${groundOf(request)} clips`, curve: { kind: "product", product: clips } },
       ...{ forbids: "brighter", of: "frame", soft: false },
       reason: `Metered surfaces clip ${METER_TO_CLIP_STOPS.toFixed(2)} stops over the meter: at ISO ${lowest} from ${rounded(clips / lowest)}.`,
       moves: "Each stop of filter doubles the time; the mean of N frames does the same as log2 N stops.",
@@ -84,7 +85,7 @@ export function brightnessEdges(request: SolveRequest, setup: FieldSetup): Edge[
       ...{ id: "highlights-clip", name: "bright surfaces clip", curve: { kind: "product", product: highlights } },
       ...{ forbids: "brighter", of: "frame", soft: false },
       reason: `Surfaces ${request.highlightStops.toFixed(1)} stops over the metered ones clip first: at ISO ${lowest} from ${rounded(highlights / lowest)}.`,
-      moves: "Expose for the highlights, or fuse a bracket.",
+      moves: "A filter, more and shorter frames by mean, or a bracket where nothing moves.",
     },
     ...trailEdges(request, setup),
     {

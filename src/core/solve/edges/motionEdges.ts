@@ -4,6 +4,7 @@ import {
   framesForCleanMedian,
   freezeSeconds,
   longestStarShutter,
+  medianCleanProbability,
   shutterForContrast,
   WATERS,
 } from "../../motion";
@@ -17,6 +18,8 @@ const GHOST_OPACITY = 0.1;
 const FROZEN_PX = 3;
 /** Share of the pixels that a median should bring out clean. */
 export const CLEAN_PROBABILITY = 0.999;
+/** Time that it takes to draw something with a lamp, seconds. */
+export const LIGHT_DRAWING_SECONDS = 4;
 const OVERLAP_CHANCE = 0.3;
 /** Share of the time that the shutter is open from which gaps in a trail do not show. */
 export const SMOOTH_DUTY = 0.9;
@@ -59,6 +62,7 @@ function moverEdges({ camera, mover, intent, vehiclesPerHour }: SolveRequest, se
     edges.push(
       ...shutterEdge({
         ...{ id: "overlap", name: "trails on trails", seconds, forbids: "longer", of: "frame" },
+        soft: true,
         reason: `At ${Math.round(vehiclesPerHour)} vehicles an hour, from ${rounded(seconds)} on three exposures in ten hold two vehicles in one lane; their trails add up.`,
         moves: "Many short frames by lighten keep each trail by itself; or come when there is less traffic.",
       }),
@@ -108,7 +112,7 @@ function waterEdges({ water, schools }: SolveRequest, setup: FieldSetup): Edge[]
 
 function crowdEdges({ crowd }: SolveRequest, setup: FieldSetup): Edge[] {
   if (crowd === null) return [];
-  if (setup.stack === "median" && setup.frames > 1) return medianEdges(crowd.occupancy);
+  if (setup.stack === "median" && setup.frames > 1) return medianEdges(crowd.occupancy, setup.frames);
   const seconds = crowd.dwellSeconds / GHOST_OPACITY;
   return shutterEdge({
     ...{ id: "emptied", name: `empty from ${rounded(seconds)}`, seconds, forbids: "shorter" },
@@ -118,9 +122,12 @@ function crowdEdges({ crowd }: SolveRequest, setup: FieldSetup): Edge[] {
   });
 }
 
-function medianEdges(occupancy: number): Edge[] {
-  const frames = framesForCleanMedian(occupancy, CLEAN_PROBABILITY);
-  if (frames === null) return [];
+/** Of an even number of frames two stand in the middle: it takes one more than of the odd number before it, or several. */
+function medianEdges(occupancy: number, chosen: number): Edge[] {
+  const odd = framesForCleanMedian(occupancy, CLEAN_PROBABILITY);
+  if (odd === null) return [];
+  let frames = odd + ((odd + chosen) % 2);
+  while (medianCleanProbability(frames, occupancy) < CLEAN_PROBABILITY) frames += 2;
   return [
     {
       ...{ id: "clean", name: `clean from ${frames} frames`, curve: { kind: "frames", count: frames } },
@@ -141,6 +148,15 @@ function starEdges({ camera, declinationDeg, schools }: SolveRequest): Edge[] {
   });
 }
 
+function drawingEdges(): Edge[] {
+  return shutterEdge({
+    ...{ id: "drawing", name: `time to draw, ${rounded(LIGHT_DRAWING_SECONDS)}`, seconds: LIGHT_DRAWING_SECONDS },
+    ...{ forbids: "shorter", of: "frame" },
+    reason: `A figure drawn with a lamp takes ${rounded(LIGHT_DRAWING_SECONDS)} and more.`,
+    moves: "A smaller figure, or several people with lamps.",
+  });
+}
+
 function frameRateEdges({ framesPerSecond }: SolveRequest): Edge[] {
   const seconds = 1 / framesPerSecond;
   return shutterEdge({
@@ -158,6 +174,7 @@ export function motionEdges(request: SolveRequest, setup: FieldSetup): Edge[] {
     ...(intent === "smoothed-water" ? waterEdges(request, setup) : []),
     ...(intent === "emptied-place" ? crowdEdges(request, setup) : []),
     ...(intent === "star-points" || intent === "meteors" ? starEdges(request) : []),
+    ...(intent === "light-drawing" ? drawingEdges() : []),
     ...(intent === "moving-picture" ? frameRateEdges(request) : []),
   ];
 }

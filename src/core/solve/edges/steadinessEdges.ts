@@ -1,10 +1,12 @@
 import { luminanceFromEv } from "../../light";
-import { handHeldSeconds, plateScaleArcsec, SUPPORTS, starRate, windSeconds } from "../../motion";
+import { handHeldSeconds, plateScaleArcsec, SUPPORTS, settleDelaySeconds, starRate, windSeconds } from "../../motion";
 import { equivalentFocalMm } from "../../optics";
 import { darkCurrent, electronsPerLuminanceSecond, readNoise, shortestSubExposure } from "../../sensor";
 import type { SolveRequest } from "../request";
 import { averagesLight, type Edge, type FieldSetup, rounded, shutterEdge } from "./edge";
 
+/** Share of the light that may come in while the phone still rings after a press. */
+const SHAKEN_SHARE = 0.1;
 /** Wind may blur by this much, pixels rms. */
 const WIND_PX = 1;
 /** Read noise may add this share to the noise of the light itself. */
@@ -23,10 +25,22 @@ function handEdges({ camera, support, stabilisationStops }: SolveRequest): Edge[
   });
 }
 
+function touchEdges({ support, ownSupport }: SolveRequest, { delaySeconds }: FieldSetup): Edge[] {
+  const ringing = settleDelaySeconds(support, ownSupport);
+  const seconds = (ringing - delaySeconds) / SHAKEN_SHARE;
+  return shutterEdge({
+    ...{ id: "touch", name: `the press shows under ${rounded(seconds)}`, seconds, forbids: "shorter", of: "frame" },
+    soft: true,
+    reason: `A press rings on a ${SUPPORTS[support].name} for ${rounded(ringing)}${delaySeconds > 0 ? `, ${rounded(ringing - delaySeconds)} longer than the delay` : ""}; in a frame shorter than ${rounded(seconds)} that is more than a tenth of the light.`,
+    moves: "A delay that outlasts it, a remote, or the button of a headset.",
+  });
+}
+
 function windEdges({ support, ownSupport, gustMps }: SolveRequest): Edge[] {
   const seconds = windSeconds(support, ownSupport, gustMps, WIND_PX);
   return shutterEdge({
     ...{ id: "wind", name: `gusts show from ${rounded(seconds)}`, seconds, forbids: "longer", of: "frame" },
+    soft: true,
     reason: `Gusts of ${gustMps} m/s move a phone on a ${SUPPORTS[support].name} by more than ${WIND_PX} pixel within ${rounded(seconds)}.`,
     moves: "Keep the phone low, hang a weight on the support, stand in the lee; or shorten each frame and stack.",
   });
@@ -79,6 +93,7 @@ function gapEdges({ camera, declinationDeg, intent }: SolveRequest): Edge[] {
 export function steadinessEdges(request: SolveRequest, setup: FieldSetup): Edge[] {
   return [
     ...handEdges(request),
+    ...touchEdges(request, setup),
     ...windEdges(request),
     ...darkEdges(request),
     ...readNoiseEdges(request, setup),
