@@ -51,7 +51,7 @@ test("light is set, limits are read, a recipe is taken, a typed line moves the p
   await turnTo(page, "This point");
   const prediction = page.locator("dl[aria-label='Prediction']");
   await expect(prediction.getByText("From the meter")).toBeVisible();
-  await expect(prediction.getByText(/^The scene.s EV 7.0 less the settings/)).toBeVisible();
+  await expect(prediction.getByText(/^The scene.s EV 7.0, less the settings/)).toBeVisible();
   const box = (await field(page).boundingBox())!;
   await page.mouse.click(box.x + box.width / 2, box.y + box.height / 2);
   await expect(line(page)).not.toHaveValue("2.5s | iso 80 | focus lock");

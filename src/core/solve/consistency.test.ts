@@ -51,6 +51,7 @@ describe("limits and predictions say the same of every point", () => {
   const sides: Record<string, (request: SolveRequest, p: ReturnType<typeof predict>) => number | null> = {
     "surfaces-clip": (_, p) => p.headroomStops,
     "highlights-clip": ({ highlightStops }, p) => p.headroomStops - highlightStops,
+    "too-dark": (_, p) => (p.frames === 1 ? p.meterStops + 4 : null),
     "trail-clips": (_, p) => p.trailHeadroomStops,
     "trail-faint": (_, p) => (p.trailHeadroomStops === null ? null : 6 - p.trailHeadroomStops),
     silk: (_, p) => (p.contrastLeft === null ? null : 1 - p.contrastLeft / 0.2),

@@ -7,7 +7,7 @@ import { readableDuration } from "@/core/recipe";
 import { type Edge, type FieldSetup, fieldEdges, type SolvedRecipe, type SolveRequest } from "@/core/solve";
 import { useSize } from "@/ui/useSize";
 import { EdgeLines } from "./EdgeLines";
-import { FieldGround } from "./FieldGround";
+import { FieldGround, isOpen } from "./FieldGround";
 import {
   axisIsos,
   axisTimes,
@@ -64,6 +64,10 @@ export function ExposureField(props: ExposureFieldProps) {
     const field = fieldBox(wide, tall, 1 + Math.max(0, ...rows.map(({ row }) => row)));
     return { box: field, scales: fieldScales(field, request, frames), uprightLabels: placeRows(rows, field) };
   }, [edges, request, frames, width, height]);
+  const closed = useMemo(
+    () => !shutterLadder.some((seconds) => isoLadder.some((iso) => isOpen(edges, seconds, iso, frames))),
+    [edges, shutterLadder, isoLadder, frames],
+  );
   const { x, y } = scales;
   const inField = (seconds: number) => seconds >= x.domain()[0]! && seconds <= x.domain()[1]!;
   const diagonals = brightnessDiagonals(box, scales, request, { filterStops, frames });
@@ -229,6 +233,22 @@ export function ExposureField(props: ExposureFieldProps) {
             </Box>
           )}
         </svg>
+      )}
+      {closed && (
+        <Box
+          position="absolute"
+          left="60px"
+          bottom="44px"
+          px="10px"
+          py="6px"
+          bg="ink"
+          borderLeftWidth="3px"
+          borderColor="coral"
+          fontSize="13.5px"
+          pointerEvents="none"
+        >
+          No open ground. Recipes says what opens it.
+        </Box>
       )}
       <VisuallyHidden>
         <table>

@@ -32,13 +32,16 @@ function rungSpans(
   });
 }
 
+/** Whether no hard limit forbids a rung of either ladder. */
+export function isOpen(edges: readonly Edge[], shutterSeconds: number, iso: number, frames: number): boolean {
+  return edges.every((edge) => edge.soft || allows(edge, shutterSeconds * frames, iso, frames));
+}
+
 /** Every rung of both ladders as a cell, lit where no hard limit forbids it; cells fade and slide as limits move. */
 export const FieldGround = memo(function FieldGround({ camera, edges, frames, box, scales }: FieldGroundProps) {
   const { x, y } = scales;
   const shutters = useMemo(() => rungSpans(camera.shutterLadder), [camera.shutterLadder]);
   const isos = useMemo(() => rungSpans(camera.isoLadder), [camera.isoLadder]);
-  const hard = edges.filter(({ soft }) => !soft);
-  let cells = 0;
   const within = (value: number, least: number, most: number) => Math.max(least, Math.min(most, value));
   return (
     <Box asChild color="moss">
@@ -50,8 +53,7 @@ export const FieldGround = memo(function FieldGround({ camera, edges, frames, bo
           return isos.map((iso) => {
             const top = within(y(iso.to), box.top, box.bottom);
             const bottom = within(y(iso.from), box.top, box.bottom);
-            const open = hard.every((edge) => allows(edge, shutter.value * frames, iso.value, frames));
-            if (open) cells++;
+            const open = isOpen(edges, shutter.value, iso.value, frames);
             return (
               <rect
                 key={`${shutter.value} ${iso.value}`}
@@ -66,23 +68,6 @@ export const FieldGround = memo(function FieldGround({ camera, edges, frames, bo
             );
           });
         })}
-        {cells === 0 && (
-          <Box asChild color="coral">
-            <text
-              x={(box.left + box.right) / 2}
-              y={(box.top + box.bottom) / 2}
-              textAnchor="middle"
-              fontSize={15}
-              fontWeight={600}
-              fill="currentColor"
-              stroke="var(--chakra-colors-slate)"
-              strokeWidth={4}
-              style={{ paintOrder: "stroke" }}
-            >
-              No open ground
-            </text>
-          </Box>
-        )}
       </g>
     </Box>
   );

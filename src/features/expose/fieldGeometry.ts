@@ -187,18 +187,15 @@ export function placeAlong(
 ): PlacedLabel[] {
   const all = [...taken];
   return lines.flatMap(({ id, text, line }): PlacedLabel[] => {
-    const spots = PLACES.flatMap((part) => {
-      const x = line.x1 + part * (line.x2 - line.x1);
-      const y = line.y1 + part * (line.y2 - line.y1);
-      const level = Math.abs(line.y2 - line.y1) < 1;
-      // Beside a slanted line the name stands to its right above, or to its left below.
-      return level
-        ? ([-5, 14] as const).map((by) => ({ x, y: y + by, anchor: "end" as const }))
-        : [
-            { x: x + 8, y: y - 3, anchor: "start" as const },
-            { x: x - 8, y: y + 13, anchor: "end" as const },
-          ];
-    });
+    const level = Math.abs(line.y2 - line.y1) < 1;
+    const at = (dx: number, dy: number, anchor: "start" | "end") =>
+      PLACES.map((part) => ({
+        x: line.x1 + part * (line.x2 - line.x1) + dx,
+        y: line.y1 + part * (line.y2 - line.y1) + dy,
+        anchor,
+      }));
+    // Beside a slanted line the name stands to its right above, or else to its left below.
+    const spots = level ? [...at(0, -5, "end"), ...at(0, 14, "end")] : [...at(8, -3, "start"), ...at(-8, 13, "end")];
     const free = spots.find(({ x, y, anchor }) => {
       const own = takenBy(text, x, y, anchor);
       const inside = own.left >= box.left && own.right <= box.right && own.top >= box.top && own.bottom <= box.bottom;

@@ -7,6 +7,8 @@ import { type Edge, type FieldSetup, rounded, shutterEdge } from "./edge";
 const USABLE_SNR = 8;
 /** A mid-tone sits this share of saturation. */
 const METERED_SHARE = 2 ** -METER_TO_CLIP_STOPS;
+/** Stops that a single frame can be lifted by when it is developed. */
+const LIFTED_STOPS = 4;
 /** A trail so far under white is lost in the picture's own shadows, stops. */
 const FAINT_STOPS = 6;
 /** A trail that adds less than this share to the ground behind it is not seen. */
@@ -74,6 +76,8 @@ export function brightnessEdges(request: SolveRequest, setup: FieldSetup): Edge[
   const lowest = request.camera.isoLadder[0]!;
   const averaged = averagedFrames(setup.stack, setup.frames);
   const noise = noiseCeilingIso(request, averaged);
+  const liftable = LIFTED_STOPS + Math.log2(averaged) / 2;
+  const dark = productAt(request, setup.filterStops, -liftable);
   return [
     {
       ...{ id: "surfaces-clip", name: `${groundOf(request)} clips`, curve: { kind: "product", product: clips } },
@@ -88,6 +92,12 @@ export function brightnessEdges(request: SolveRequest, setup: FieldSetup): Edge[
       moves: "A filter, more and shorter frames by mean, or a bracket where nothing moves.",
     },
     ...trailEdges(request, setup),
+    {
+      ...{ id: "too-dark", name: "too dark", curve: { kind: "product", product: dark } },
+      ...{ forbids: "darker", of: "frame", soft: false },
+      reason: `The ${groundOf(request)} comes out more than ${liftable.toFixed(1)} stops under the meter; lifted that far, noise and banding show.`,
+      moves: "Longer, a higher ISO, less filter; each doubling of the frames by mean gives half a stop.",
+    },
     {
       ...{ id: "noise", name: "noise ceiling", curve: { kind: "iso", iso: noise } },
       ...{ forbids: "higher", of: "frame", soft: false },
