@@ -4,6 +4,7 @@ import { tmpdir } from "node:os";
 import { join } from "node:path";
 import exifr from "exifr";
 import sharp from "sharp";
+import { GENERIC_MAIN_LENS } from "@/core/sensor";
 import golden from "@/core/sky/fixtures/sky.json";
 
 const folder = mkdtempSync(join(tmpdir(), "aevumen-cli-"));
@@ -93,6 +94,25 @@ describe("aevumen simulate, inspect and stack", () => {
     expect(new Uint16Array(raw.buffer, raw.byteOffset, raw.length / 2)).toEqual(wanted);
   });
 
+  it("takes their median, and lays the brightest over their mean", async () => {
+    const decoded = await Promise.all(files().map((file) => sharp(file).raw().toBuffer()));
+    const read = async (name: string) => {
+      const raw = await sharp(join(folder, name)).toColourspace("rgb16").raw({ depth: "ushort" }).toBuffer();
+      return new Uint16Array(raw.buffer, raw.byteOffset, raw.length / 2);
+    };
+    expect(aevumen("stack", "--mode", "median", "-o", join(folder, "median.png"), ...files()).status).toBe(0);
+    const median = decoded[0]!.map((code, i) => [code, decoded[1]![i]!, decoded[2]![i]!].sort((a, b) => a - b)[1]!);
+    expect(await read("median.png")).toEqual(Uint16Array.from(median, (code) => 257 * code));
+
+    expect(aevumen("stack", "--mode", "lighten-over-mean", "-o", join(folder, "over.png"), ...files()).status).toBe(0);
+    const over = await read("over.png");
+    const outside = over.filter((code, i) => {
+      const codes = decoded.map((frame) => 257 * frame[i]!);
+      return code > Math.max(...codes) || code < Math.min(...codes);
+    });
+    expect(outside).toHaveLength(0);
+  });
+
   it("refuses a file that is not there or not a picture, with 1", () => {
     const missing = aevumen("inspect", join(folder, "nowhere.jpg"));
     expect([missing.status, missing.stdout]).toEqual([1, ""]);
@@ -119,6 +139,19 @@ describe("aevumen solve", () => {
     expect(reply.recipes[0]?.verdict).toBe("works");
     expect(aevumen("recipe", reply.recipes[0]!.line).status).toBe(0);
     expect(reply.edges.map(({ id }) => id)).toEqual(expect.arrayContaining(["surfaces-clip", "silk", "phone-longest"]));
+  });
+
+  it("answers for a camera of one's own, and tells what would make a recipe better", () => {
+    const camera = {
+      lens: { ...GENERIC_MAIN_LENS, focalLengthMm: 3 },
+      ...{ shutterLadder: [0.5, 1], isoLadder: [100, 200], writeSeconds: 2 },
+    };
+    writeFileSync(file, JSON.stringify({ ...scene, camera, sceneEv: -4 }));
+    const { recipes } = aevumen("solve", "--in", file, "--json").json() as {
+      recipes: { line: string; verdict: string; better: string | null; predicted: { megabytes: number } }[];
+    };
+    for (const { line } of recipes) expect(line).toMatch(/(0.5|1)s.* iso (100|200) /);
+    expect(recipes[0]!.better).toMatch(/too dark|stops more light/);
   });
 
   it("names the part of a request that is wrong, with 1", () => {

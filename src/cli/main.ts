@@ -24,7 +24,8 @@ const USAGE = `usage: aevumen <command> [--json]
   simulate --scene NAME --recipe "LINE" [--seed N] [--size WxH] -o DIR
                                                        frames of a scene through a simulated phone
   inspect FILE...                                      measure pictures
-  stack --mode lighten|mean [--linear|--encoded] [--exclude N,...] [--threads N] -o OUT FILE...
+  stack --mode lighten|mean|lighten-over-mean|median|fuse [--linear|--encoded] [--exclude N,...]
+        [--threads N] -o OUT FILE...
                                                        fuse frames; OUT ends in .tif, .png or .jpg`;
 
 async function main(argv: readonly string[]): Promise<number> {
