@@ -26,6 +26,16 @@ test("the camera is turned, a path dragged, focus set; the line and the ribbon f
   await page.mouse.up();
   await expect(sky).not.toHaveAttribute("aria-label", /azimuth 190°/);
 
+  const night = page.getByRole("slider", { name: /^The night from/ });
+  const band = (await night.boundingBox())!;
+  await page.mouse.click(band.x + band.width * 0.4, band.y + 20);
+  await page.mouse.move(box.x + 40, box.y + 300);
+  const heldAt = await page.getByText(/^\d\d:\d\d {2}azimuth/).textContent();
+  await page.mouse.move(band.x + band.width * 0.6, band.y + 20);
+  await expect(page.getByText(/^\d\d:\d\d {2}azimuth/)).not.toHaveText(heldAt ?? "");
+  await page.mouse.move(box.x + 40, box.y + 300);
+  await expect(page.getByText(/^\d\d:\d\d {2}azimuth/)).toHaveText(heldAt ?? "");
+
   await page.getByLabel("Picture shape").selectOption("16:9");
   await expect(page.getByText(/4080 × 2295, 25 % of the pixels lost/)).toBeVisible();
   await page.getByLabel("Who moves").selectOption("tram");

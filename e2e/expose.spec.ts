@@ -11,9 +11,10 @@ async function open(page: Page): Promise<void> {
       },
     })
   ).json();
-  await page.request.patch(`/api/shots/${created.shotId}`, { data: { intent: "blurred-subject" } });
   await page.goto(`/outings/${created.outing.id}/shots/${created.shotId}/expose`);
   await expect(field(page)).toBeVisible();
+  await page.getByLabel("Intent", { exact: true }).selectOption("Blurred subject, still world");
+  await expect(page.getByText(/^Never on or near tracks/)).toBeVisible();
 }
 
 const field = (page: Page) => page.getByRole("application", { name: /^Exposure field/ });

@@ -3,6 +3,7 @@
 import { Box, Flex, Grid } from "@chakra-ui/react";
 import type { KitReply } from "@/contracts/kit";
 import type { Camera, CameraChoice } from "@/core/camera";
+import { INTENTS, type IntentId } from "@/core/intent";
 import { stackedFilterStops } from "@/core/light";
 import { type Recipe, STACK_METHODS } from "@/core/recipe";
 import { CameraBar } from "@/features/shot/CameraBar";
@@ -15,18 +16,21 @@ interface ExposeBarProps {
   readonly recipe: Recipe;
   readonly filters: readonly KitFilter[];
   readonly meterStops: number | null;
+  readonly intent: IntentId;
   readonly kit: KitReply;
   readonly camera: Camera;
   readonly onRecipe: (recipe: Recipe) => void;
   readonly onCamera: (choice: CameraChoice) => void;
+  readonly onIntent: (intent: IntentId) => void;
 }
 
 const FRAMES = [1, 2, 4, 8, 16, 32, 64, 128] as const;
 const NO_FILTER = "none";
 const OF_LINE = "of the line";
 
-/** What is before the lens and how many frames: the two that slide and open the ground; and the camera itself. */
-export function ExposeBar({ recipe, filters, meterStops, kit, camera, onRecipe, onCamera }: ExposeBarProps) {
+/** What the picture is to be, the camera, and what slides and opens the ground: a filter, and how many frames. */
+export function ExposeBar(props: ExposeBarProps) {
+  const { recipe, filters, meterStops, intent, kit, camera, onRecipe, onCamera, onIntent } = props;
   const stops = Math.round(100 * stackedFilterStops(recipe.filters)) / 100;
   const frames = recipe.sequence?.frames ?? 1;
   const owned = filters.find((each) => Math.abs(each.stops - stops) < 0.01);
@@ -48,7 +52,15 @@ export function ExposeBar({ recipe, filters, meterStops, kit, camera, onRecipe, 
       borderColor="line"
       fontSize="13px"
     >
-      <CameraBar kit={kit} camera={camera} onChoose={onCamera} />
+      <Flex align="center" gap="6px 8px" wrap="wrap">
+        <Choose
+          label="Intent"
+          value={intent}
+          options={INTENTS.map(({ id, name }) => ({ value: id, name }))}
+          onChoose={onIntent}
+        />
+        <CameraBar kit={kit} camera={camera} onChoose={onCamera} />
+      </Flex>
       <Box
         gridRow={{ md: "1 / 3" }}
         gridColumn="2"

@@ -110,7 +110,12 @@ export function ExposeStation({ shotId }: { readonly outingId: string; readonly 
               kit={kit}
               camera={camera}
               onRecipe={apply}
+              intent={intent}
               onCamera={changeCamera}
+              onIntent={(next) => {
+                remember("the intent");
+                void change({ intent: next });
+              }}
             />
             <ExposureField
               request={request}

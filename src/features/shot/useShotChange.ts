@@ -4,6 +4,7 @@ import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { z } from "zod";
 import type { ShotAim, ShotScene } from "@/contracts/scene";
 import type { CameraChoice } from "@/core/camera";
+import type { IntentId } from "@/core/intent";
 import { errorText, sendJson } from "@/features/api/client";
 import { useNotice } from "@/ui/Notice";
 
@@ -11,6 +12,7 @@ const anything = z.unknown();
 
 /** What may be changed of a shot at its stations. */
 export interface ShotChange {
+  readonly intent?: IntentId;
   readonly aim?: ShotAim | null;
   readonly scene?: ShotScene | null;
   readonly camera?: CameraChoice | null;
