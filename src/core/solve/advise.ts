@@ -1,5 +1,5 @@
 import { offeredDelaySeconds, SUPPORTS, settleDelaySeconds } from "../motion";
-import { readableDuration } from "../recipe";
+import { EMPTY_RECIPE, readableDuration, runCost } from "../recipe";
 import { noiseCeilingIso, productAt } from "./edges/brightnessEdges";
 import { BARE_SETUP } from "./edges/edge";
 import { fieldEdges } from "./edges/fieldEdges";
@@ -8,6 +8,42 @@ import { groundOf } from "./ground";
 import type { SolveRequest } from "./request";
 
 const MOST_TIMES_FARTHER = 8;
+/** Nobody is sent nearer than this to what passes, metres. */
+const NEAREST_M = 5;
+
+/** What it takes to keep the shutter open for as long as a limit asks, and what each way costs. */
+function reachIt(
+  request: SolveRequest,
+  name: string,
+  seconds: number,
+  { clipSeconds, meterSeconds }: { readonly clipSeconds: number; readonly meterSeconds: number },
+): string[] {
+  const lowest = request.camera.isoLadder[0]!;
+  const toMeter = Math.log2(seconds / meterSeconds);
+  const toClip = Math.log2(seconds / clipSeconds);
+  const said = `To reach "${name}" at the meter takes ${toMeter.toFixed(1)} stops: a filter of factor ${Math.ceil(2 ** toMeter)}, or the mean of ${Math.ceil(2 ** toMeter)} frames, or an hour or a place that much darker.`;
+  if (toClip <= 0) return [said];
+  const stops = Math.ceil(toClip);
+  const frames = Math.ceil(2 ** toClip);
+  const cost = runCost(
+    { ...EMPTY_RECIPE, sequence: { frames, shutterSeconds: seconds / frames, periodSeconds: null } },
+    request.camera,
+  );
+  return [
+    `One frame at ISO ${lowest} is white from ${readableDuration(Math.round(clipSeconds * 100) / 100)}, and "${name}" lies beyond: a filter of ${stops} ${stops === 1 ? "stop" : "stops"} (factor ${2 ** stops}), or ${frames} frames by mean (${readableDuration(cost.seconds)}, ${Math.ceil(cost.megabytes)} MB), keep the ${groundOf(request)} under clipping.`,
+    said,
+  ];
+}
+
+/** From where something would cross before the street is white: it crosses the sooner the nearer it is. */
+function comeNearer({ mover }: SolveRequest, crossingSeconds: number, clipSeconds: number): string[] {
+  if (mover === null || crossingSeconds <= clipSeconds) return [];
+  const metres = (mover.distanceM * clipSeconds) / crossingSeconds;
+  if (metres < NEAREST_M) return [];
+  return [
+    `From ${metres.toFixed(1)} m instead of ${mover.distanceM} it would cross in one frame, if there is a safe place to stand.`,
+  ];
+}
 
 /** What opens the ground, by how much, and when the phone's own mode is the better tool. */
 export function advise(request: SolveRequest): string[] {
@@ -21,18 +57,12 @@ export function advise(request: SolveRequest): string[] {
   }
   const clipSeconds = productAt(request, 0, METER_TO_CLIP_STOPS) / lowest;
   const meterSeconds = productAt(request, 0, 0) / lowest;
-  for (const { name, curve, forbids, of } of fieldEdges(request, BARE_SETUP)) {
-    if (curve.kind !== "shutter" || forbids !== "shorter" || of !== "whole" || curve.seconds <= meterSeconds) continue;
-    const toMeter = Math.log2(curve.seconds / meterSeconds);
-    const toClip = Math.log2(curve.seconds / clipSeconds);
-    if (toClip > 0) {
-      advice.push(
-        `One frame at ISO ${lowest} is white from ${readableDuration(Math.round(clipSeconds * 100) / 100)}, and "${name}" lies beyond: a filter of ${Math.ceil(toClip)} ${Math.ceil(toClip) === 1 ? "stop" : "stops"} (factor ${2 ** Math.ceil(toClip)}), or ${Math.ceil(2 ** toClip)} frames by mean, keep the ${groundOf(request)} under clipping.`,
-      );
+  for (const edge of fieldEdges(request, BARE_SETUP)) {
+    const { curve, forbids, of } = edge;
+    if (curve.kind === "shutter" && forbids === "shorter" && of === "whole" && curve.seconds > meterSeconds) {
+      advice.push(...reachIt(request, edge.name, curve.seconds, { clipSeconds, meterSeconds }));
+      if (edge.id === "crossing") advice.push(...comeNearer(request, curve.seconds, clipSeconds));
     }
-    advice.push(
-      `To reach "${name}" at the meter takes ${toMeter.toFixed(1)} stops: a filter of factor ${Math.ceil(2 ** toMeter)}, or the mean of ${Math.ceil(2 ** toMeter)} frames, or an hour or a place that much darker.`,
-    );
   }
   const trail = trailHeadroomStops(request, { shutterSeconds: 1, iso: lowest, filterStops: 0 });
   if (request.intent === "light-trails" && trail !== null && trail < 0) {

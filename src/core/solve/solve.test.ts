@@ -113,6 +113,18 @@ describe("the solver", () => {
     expect(solve({ ...tram, intent: "light-trails" }).advice.join(" ")).toMatch(/a shorter shutter would not/);
   });
 
+  it("tells what reaching an edge costs, and sends nobody too near to what passes", () => {
+    const at = (distanceM: number, speedMps: number) =>
+      solve({
+        ...{ ...base, intent: "blurred-subject", sceneEv: 5 },
+        mover: { distanceM, speedMps, headingDegFromPerpendicular: 0 },
+      }).advice.join(" ");
+    // It clips from 1.9 s; 36 m at 12 m/s takes 4.6 s.
+    expect(at(36, 12)).toMatch(/or 3 frames by mean \(5.\d?.s, 15 MB\), keep the street under clipping/);
+    expect(at(36, 12)).toMatch(/From 1[45]\.\d m instead of 36 it would cross in one frame, if there is a safe place/);
+    expect(at(20, 2)).not.toMatch(/would cross in one frame/);
+  });
+
   it("draws arcs of 30° in 1 h 59 m 40 s with a second to write, gaps of a fifth of a pixel", () => {
     const slow = { ...camera, shutterLadder: [...camera.shutterLadder, 30], writeSeconds: 1 };
     const arcs: SolveRequest = { ...base, intent: "star-arcs", camera: slow, sceneEv: -6, windowSeconds: 7180 };
