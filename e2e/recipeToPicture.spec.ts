@@ -67,6 +67,26 @@ test("a recipe is typed, run, fused, looked at and logged", async ({ page }) => 
   await expect(page.getByText("2 entries", { exact: true })).toBeVisible();
 });
 
+test("a bracket is run with the shot's own camera, fused, and fused otherwise", async ({ page }) => {
+  await beginOuting(page, "Lock gate");
+  await page.getByLabel("Lens", { exact: true }).selectOption("tele");
+  await expect(page.getByRole("heading", { name: /, tele: the stand-in/ })).toBeVisible();
+  const line = page.getByRole("textbox", { name: "Recipe" });
+  await line.fill("3 x 1/4 | bracket 2 stops | iso 50 | jpeg -> fuse");
+  await line.press("Enter");
+  await page.getByLabel("0.8 MP").check();
+  await page.getByRole("button", { name: "Run 3 frames" }).click();
+  await expect(page.getByText("Done: 3 of 3 frames")).toBeVisible({ timeout: 60_000 });
+  await page.getByRole("button", { name: "Fuse 3 frames" }).click();
+  await expect(page.getByText("Fused from")).toBeVisible({ timeout: 60_000 });
+  await page.getByRole("button", { name: "By lighten over mean" }).click();
+  await expect(page.getByText("Brightest over the mean of")).toBeVisible({ timeout: 60_000 });
+  await page.getByRole("button", { name: "By median" }).click();
+  await expect(page.getByText("Median of", { exact: true })).toBeVisible({ timeout: 60_000 });
+  await page.getByRole("link", { name: /^Log/ }).click();
+  await expect(page.getByText(/bracket 2 stops .*-> fuse/).first()).toBeVisible();
+});
+
 test("the phone says what it cannot do, and a run can be ended early", async ({ page }) => {
   await beginOuting(page, "Market square");
   const line = page.getByRole("textbox", { name: "Recipe" });

@@ -21,7 +21,8 @@ export function PlanView({ mover, slope, coverage, onMover }: PlanViewProps) {
   const [ref, { width }] = useSize<HTMLDivElement>();
   const [held, setHeld] = useState<"distance" | "heading" | null>(null);
   const farthest = Math.max(20, mover.distanceM * 1.7);
-  const scale = (HEIGHT - 24) / farthest;
+  // The whole width that is seen where the mover passes stays in the drawing.
+  const scale = Math.min((HEIGHT - 24) / farthest, Math.max(20, width / 2 - 40) / (slope * mover.distanceM));
   const foot = { x: width / 2, y: HEIGHT - 10 };
   const heading = mover.headingDegFromPerpendicular / DEG_PER_RAD;
   const middle = { x: foot.x, y: foot.y - mover.distanceM * scale };

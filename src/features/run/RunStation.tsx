@@ -1,5 +1,6 @@
 "use client";
 
+import { Box } from "@chakra-ui/react";
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
@@ -98,7 +99,9 @@ export function RunStation({ outingId, shotId }: { readonly outingId: string; re
           camera &&
           kit && (
             <>
-              <CameraBar kit={kit} camera={camera} onChoose={(choice) => void change({ camera: choice })} />
+              <Box pt="12px" pb="10px">
+                <CameraBar kit={kit} camera={camera} onChoose={(choice) => void change({ camera: choice })} />
+              </Box>
               <RunReasons
                 recipe={recipe}
                 camera={camera}
