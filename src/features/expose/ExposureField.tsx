@@ -97,6 +97,11 @@ export function ExposureField(props: ExposureFieldProps) {
         ...{ left: at - 2, right: at + 2 },
         ...{ top: box.top, bottom: box.bottom },
       })),
+      ...edges.flatMap(({ curve }) =>
+        curve.kind === "iso"
+          ? [{ left: box.left, right: box.right, top: y(curve.iso) - 0.5, bottom: y(curve.iso) + 0.5 }]
+          : [],
+      ),
       ...diagonalLabels.map(({ text, x: left, y: base, anchor }) => takenBy(text, left, base, anchor)),
       ...shown.map(around),
       ...(pointAt ? [around(pointAt)] : []),

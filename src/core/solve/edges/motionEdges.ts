@@ -36,11 +36,12 @@ function moverEdges({ camera, mover, intent, vehiclesPerHour }: SolveRequest, se
     const whole = addsMotion(setup);
     // While the phone pauses the mover goes on: what is missing is a gap in the trail, not its end.
     const seconds = crossing - (whole ? (setup.frames - 1) * setup.pauseSeconds : 0);
+    const open = seconds < 0.95 * crossing ? `, ${rounded(seconds)} open` : "";
     edges.push(
       ...shutterEdge({
-        ...{ id: "crossing", name: `crosses in ${rounded(crossing)}`, seconds, forbids: "shorter" },
+        ...{ id: "crossing", name: `crosses in ${rounded(crossing)}${open}`, seconds, forbids: "shorter" },
         of: whole ? "whole" : "frame",
-        reason: `At ${mover.distanceM} m and ${mover.speedMps} m/s it needs ${rounded(crossing)} from edge to edge; anything shorter leaves a piece of a trail.`,
+        reason: `At ${mover.distanceM} m and ${mover.speedMps} m/s it needs ${rounded(crossing)} from edge to edge${open === "" ? "" : `, of which the pauses take ${rounded(crossing - seconds)}`}; anything shorter leaves a piece of a trail.`,
         moves: "Closer, or a longer lens, and it crosses sooner.",
       }),
     );
