@@ -10,8 +10,8 @@ import { METER_TO_CLIP_STOPS } from "./exposure";
 import { groundOf } from "./ground";
 import type { SolveRequest } from "./request";
 
-const HIGHLIGHTS_TARGET = -1;
-const METER_TARGET = 0;
+/** Exposing for the highlights means this far under the meter, stops: from just visibly darker to the darkest that still looks good. */
+const HIGHLIGHTS_TARGET = [-0.7, -2] as const;
 const CLEAN_SNR = 20;
 /** What clipped surfaces cost a still view, for each unit of their share. */
 const CLIPPED_LOSS = 4;
@@ -132,6 +132,13 @@ export interface Context {
 /** Edges of motion past which a picture is lost; the others only cost something. */
 const LONGEST_IDS: ReadonlySet<string> = new Set(["phone-longest", "texture-to", "stars", "freezing", "frame-rate"]);
 
+/** Where the metered surfaces should come out: at the meter, or as far under it as the brightest ones need to keep detail. */
+function targetOf({ schools, highlightStops }: SolveRequest): number {
+  if (schools.brightness === "meter") return 0;
+  const [least, most] = HIGHLIGHTS_TARGET;
+  return Math.max(most, Math.min(least, METER_TO_CLIP_STOPS - highlightStops));
+}
+
 /** Works out what is the same for all candidates of a request. */
 export function contextOf(request: SolveRequest): Context {
   const times = fieldEdges(request, BARE_SETUP).flatMap(({ id, curve, forbids, of }) =>
@@ -142,7 +149,7 @@ export function contextOf(request: SolveRequest): Context {
     windSeconds: times.find(({ id }) => id === "wind")?.seconds ?? Number.POSITIVE_INFINITY,
     neededSeconds: needed.length > 0 ? Math.max(...needed.map(({ seconds }) => seconds)) : null,
     longestSeconds: Math.min(...times.filter(({ id }) => LONGEST_IDS.has(id)).map(({ seconds }) => seconds)),
-    targetStops: request.schools.brightness === "highlights" ? HIGHLIGHTS_TARGET : METER_TARGET,
+    targetStops: targetOf(request),
     isoCeiling: request.schools.isoCeiling ?? noiseCeilingIso(request),
     handHeld: handHeldSeconds(request.support, equivalentFocalMm(request.camera.lens), request.stabilisationStops),
   };

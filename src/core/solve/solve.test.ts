@@ -224,10 +224,14 @@ describe("schools", () => {
   const under = (request: SolveRequest, schools: Partial<SolveRequest["schools"]>) =>
     solve({ ...request, schools: { ...request.schools, ...schools } }).recipes[0]!;
 
-  it("of brightness put the street a stop under the meter for highlights", () => {
-    expect(under(base, { brightness: "highlights" }).predicted.meterStops).toBeLessThan(
-      under(base, { brightness: "meter" }).predicted.meterStops - 0.5,
-    );
+  it("of brightness go as far under the meter as the highlights ask for, from 0.7 stops to 2", () => {
+    const stops = (highlightStops: number, brightness: "meter" | "highlights") =>
+      under({ ...base, highlightStops }, { brightness }).predicted.meterStops;
+    expect(Math.abs(stops(2, "meter"))).toBeLessThan(0.2);
+    expect(Math.abs(stops(2, "highlights") + 0.7)).toBeLessThan(0.2);
+    // 4.8 stops over the meter clip unless they come out 1.5 stops darker.
+    expect(Math.abs(stops(4.8, "highlights") + 1.5)).toBeLessThan(0.2);
+    expect(Math.abs(stops(7, "highlights") + 2)).toBeLessThan(0.2);
   });
 
   it("of frames take one where it can be had, or several", () => {

@@ -147,18 +147,25 @@ function drawLines(
   for (const line of lines) {
     const places = new Float32Array((2 * line.length) / 3);
     chartPlaces(night.track, night.place, atMs, line, toDate, places);
-    let drawing = false;
-    for (let i = 0; i < places.length; i += 2) {
-      const px = at(places[i]!, places[i + 1]!);
-      if (!px) drawing = false;
-      else if (drawing) context.lineTo(px[0], px[1]);
-      else {
-        context.moveTo(px[0], px[1]);
-        drawing = true;
-      }
-    }
+    addToPath(
+      context,
+      Array.from({ length: places.length / 2 }, (_, point) => at(places[2 * point]!, places[2 * point + 1]!)),
+    );
   }
   context.stroke();
+}
+
+/** Adds points to the path that is being drawn; where one is out of sight the line breaks off. */
+function addToPath(context: CanvasRenderingContext2D, points: readonly ([number, number] | null)[]): void {
+  let drawing = false;
+  for (const point of points) {
+    if (!point) drawing = false;
+    else if (drawing) context.lineTo(...point);
+    else {
+      context.moveTo(...point);
+      drawing = true;
+    }
+  }
 }
 
 function drawStars(
@@ -201,15 +208,7 @@ function drawStars(
     }
     context.lineWidth = Math.max(0.6, size * 0.8);
     context.beginPath();
-    let drawing = false;
-    for (const px of trail) {
-      if (!px) drawing = false;
-      else if (drawing) context.lineTo(px[0], px[1]);
-      else {
-        context.moveTo(px[0], px[1]);
-        drawing = true;
-      }
-    }
+    addToPath(context, trail);
     context.stroke();
   });
   context.globalAlpha = 1;

@@ -69,6 +69,8 @@ export function ExposeStation({ shotId }: { readonly outingId: string; readonly 
   const changeCamera = (choice: CameraChoice) => {
     remember("the camera");
     void change({ camera: choice });
+    const before = shot.camera;
+    notice({ tone: "said", text: "The camera is changed.", undo: () => void change({ camera: before }) });
   };
   // A lens that is not binned gives the same camera for either.
   const twoSizes = [true, false].map((fullSize) => chosenCamera(kit, { ...camera.choice, fullSize }).lens.widthPx);
@@ -115,6 +117,7 @@ export function ExposeStation({ shotId }: { readonly outingId: string; readonly 
               onIntent={(next) => {
                 remember("the intent");
                 void change({ intent: next });
+                notice({ tone: "said", text: intentOf(next).goal, undo: () => void change({ intent }) });
               }}
             />
             <ExposureField

@@ -147,6 +147,21 @@ export function SchoolsForm(props: SchoolsFormProps) {
                 />
               </Row>
             )}
+            {name === "ISO ceiling" && (
+              <Row label="a ceiling of your own (empty for none)">
+                <Entry
+                  label="ISO ceiling"
+                  value={schools.isoCeiling === null ? "" : String(schools.isoCeiling)}
+                  onCommit={(text) => {
+                    const isoCeiling = text.trim() === "" ? null : typedNumber(text);
+                    if (isoCeiling !== null && !(isoCeiling >= 25 && isoCeiling <= 102_400))
+                      return "From 25 to 102,400.";
+                    onChange({ ...schools, isoCeiling });
+                    return null;
+                  }}
+                />
+              </Row>
+            )}
             {open ? (
               <Comparison {...props} school={school} metered={metered} />
             ) : (

@@ -10,6 +10,7 @@ import type { MeteringMode } from "@/core/picture";
 import { parseRecipe, type Recipe, readableDuration } from "@/core/recipe";
 import { errorText, getJson, uploadFile } from "@/features/api/client";
 import { Action } from "@/ui/Action";
+import { FileInput } from "@/ui/FileInput";
 import { minus, signed } from "@/ui/words";
 
 interface TestPictureProps {
@@ -100,17 +101,11 @@ export function TestPicture(props: TestPictureProps) {
           )}
         </Flex>
       </Flex>
-      <input
+      <FileInput
         ref={input}
-        type="file"
-        hidden
+        label="Test picture"
         accept="image/jpeg,image/png,image/tiff"
-        aria-label="Test picture"
-        onChange={(event) => {
-          const file = event.target.files?.[0];
-          if (file) measure.mutate(file);
-          event.target.value = "";
-        }}
+        onFile={(file) => measure.mutate(file)}
       />
       {problem && (
         <Box color="coral" role="alert" pt="4px">

@@ -4,7 +4,7 @@ import { shotScene } from "@/contracts/scene";
 import { chosenCamera } from "@/core/camera";
 import { parseRecipe } from "@/core/recipe";
 import { explain, fieldEdges, type SolveRequest, setupOf, solve, usualScene } from "@/core/solve";
-import { choose, show } from "@/ui/testing/show";
+import { choose, enter, show } from "@/ui/testing/show";
 import { BracketProposal } from "./BracketProposal";
 import { PointPanel } from "./PointPanel";
 import { RecipeList } from "./RecipeList";
@@ -190,6 +190,14 @@ describe("the schools", () => {
     const noise = [...compared.textContent!.matchAll(/signal to noise (\d+)/g)].map(([, value]) => Number(value));
     expect(noise).toHaveLength(2);
     expect(noise[0]).toBeGreaterThan(noise[1]!);
+  });
+
+  it("take an ISO ceiling of one's own, or none", () => {
+    const onChange = form();
+    enter("ISO ceiling", "12");
+    expect(screen.getByText("From 25 to 102,400.")).toBeTruthy();
+    enter("ISO ceiling", "320");
+    expect(onChange).toHaveBeenLastCalledWith({ ...schools, isoCeiling: 320 });
   });
 
   it("take a temperature within its borders only", () => {

@@ -27,7 +27,7 @@ export const SCHOOLS: readonly School[] = [
       },
       {
         label: "highlights first",
-        says: "A stop under the meter, the darkest that still looks good. Windows keep detail, shadows get noisier.",
+        says: "As far under the meter as the brightest surfaces need, from 0.7 stops to 2, the darkest that still looks good. Windows keep detail, shadows get noisier.",
         set: { brightness: "highlights" },
       },
     ],

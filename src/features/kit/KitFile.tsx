@@ -5,6 +5,7 @@ import { Download, FileUp } from "lucide-react";
 import { useRef } from "react";
 import { type KitReply, kitFile } from "@/contracts/kit";
 import { Action } from "@/ui/Action";
+import { FileInput } from "@/ui/FileInput";
 import { useNotice } from "@/ui/Notice";
 import { counted } from "@/ui/words";
 import { useKitChange } from "./useKitChange";
@@ -55,18 +56,7 @@ export function KitFile({ kit }: { readonly kit: KitReply }) {
       <Action onClick={() => file.current?.click()}>
         <FileUp size={15} /> From a file
       </Action>
-      <input
-        ref={file}
-        type="file"
-        hidden
-        accept=".json,application/json"
-        aria-label="Kit file"
-        onChange={(event) => {
-          const given = event.target.files?.[0];
-          if (given) void read(given);
-          event.target.value = "";
-        }}
-      />
+      <FileInput ref={file} label="Kit file" accept=".json,application/json" onFile={(given) => void read(given)} />
     </Flex>
   );
 }

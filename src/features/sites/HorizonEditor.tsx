@@ -4,6 +4,7 @@ import { Box, Flex, Textarea } from "@chakra-ui/react";
 import { area, scaleLinear } from "d3";
 import { type PointerEvent, useRef, useState } from "react";
 import { type HorizonPoint, horizonAltitude } from "@/core/sky";
+import { FileInput } from "@/ui/FileInput";
 import { useSize } from "@/ui/useSize";
 import { readHorizon } from "./readSeries";
 
@@ -149,16 +150,11 @@ export function HorizonEditor({ points: saved, onChange }: HorizonEditorProps) {
             Level it
           </Box>
         )}
-        <input
+        <FileInput
           ref={file}
-          type="file"
-          hidden
+          label="Skyline file"
           accept=".csv,.txt,text/csv,text/plain"
-          aria-label="Skyline file"
-          onChange={(event) => {
-            void event.target.files?.[0]?.text().then(take);
-            event.target.value = "";
-          }}
+          onFile={(given) => void given.text().then(take)}
         />
       </Flex>
       {text !== null && (

@@ -9,6 +9,7 @@ import { parseCoordinates, printCoordinates } from "@/core/formats";
 import { LIT_SUBJECTS } from "@/core/light";
 import { DARKNESS_CLASSES, type Place } from "@/core/sky";
 import { Action } from "@/ui/Action";
+import { FileInput } from "@/ui/FileInput";
 import { minus } from "@/ui/words";
 import { HorizonEditor } from "./HorizonEditor";
 import { PlaceSearch } from "./PlaceSearch";
@@ -239,17 +240,11 @@ export function SiteForm({ site, busy, onSave, onDelete }: SiteFormProps) {
             <Box color="ash">{fileWords[kind] ?? `Columns: ${columns}`}</Box>
           </Box>
         ))}
-        <input
+        <FileInput
           ref={file}
-          type="file"
-          hidden
-          aria-label="Conditions file"
+          label="Conditions file"
           accept=".csv,.json,.txt,text/csv,application/json"
-          onChange={(event) => {
-            const chosen = event.target.files?.[0];
-            if (chosen) void takeFile(chosen);
-            event.target.value = "";
-          }}
+          onFile={(given) => void takeFile(given)}
         />
       </Box>
       <Action look="quiet" justifySelf="start" disabled={busy} onClick={onDelete}>

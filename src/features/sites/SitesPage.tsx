@@ -12,6 +12,7 @@ import type { Place } from "@/core/sky";
 import { errorText, sendJson } from "@/features/api/client";
 import { useSites } from "@/features/api/queries";
 import { Action } from "@/ui/Action";
+import { FileInput } from "@/ui/FileInput";
 import { useNotice } from "@/ui/Notice";
 import { Station } from "@/ui/Station";
 import { NewSite } from "./NewSite";
@@ -128,17 +129,11 @@ export function SitesPage({ siteId }: { readonly siteId: string | null }) {
             <Action minHeight="30px" px="9px" onClick={() => file.current?.click()}>
               <FileUp size={14} /> From a file
             </Action>
-            <input
+            <FileInput
               ref={file}
-              type="file"
-              hidden
-              aria-label="Places file"
+              label="Places file"
               accept=".gpx,.kml,.geojson,.json,.csv"
-              onChange={(event) => {
-                const given = event.target.files?.[0];
-                if (given) void takeFile(given);
-                event.target.value = "";
-              }}
+              onFile={(given) => void takeFile(given)}
             />
           </Flex>
           <Box as="ul" listStyleType="none" mb="10px" maxH="150px" overflowY="auto">
