@@ -69,11 +69,11 @@ describe("the bar over the field", () => {
     expect(lines.at(-1)).toBe("3 x 1s | iso 50 -> median");
   });
 
-  it("gives a bracket to frames that are to be fused as one", () => {
+  it("makes a bracket of a few of the frames that are to be fused as one", () => {
     const { lines } = bar("8 x 1s | iso 50 -> mean");
     expect(screen.getByText(/^8 frames, worth \+3.0 stops/)).toBeTruthy();
     choose("Fused by", "fuse");
-    expect(lines.at(-1)).toBe("8 x 1s | bracket 2 stops | iso 50 -> fuse");
+    expect(lines.at(-1)).toBe("5 x 1s | bracket 2 stops | iso 50 -> fuse");
   });
 
   it("says how far the point is from the meter, and takes another intent", () => {

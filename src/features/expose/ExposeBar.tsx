@@ -25,8 +25,17 @@ interface ExposeBarProps {
 }
 
 const FRAMES = [1, 2, 4, 8, 16, 32, 64, 128] as const;
+const MOST_BRACKETED = 5;
 const NO_FILTER = "none";
 const OF_LINE = "of the line";
+
+/** The recipe as a bracket: frames that all look alike gain nothing from being fused by brightness. */
+function asBracket(recipe: Recipe): Recipe {
+  const { sequence } = recipe;
+  if (recipe.bracketStops !== null || sequence === null) return { ...recipe, stack: "fuse" };
+  const frames = sequence.frames < MOST_BRACKETED ? 3 : MOST_BRACKETED;
+  return { ...recipe, sequence: { ...sequence, frames, periodSeconds: null }, bracketStops: 2, stack: "fuse" };
+}
 
 /** What the picture is to be, the camera, and what slides and opens the ground: a filter, and how many frames. */
 export function ExposeBar(props: ExposeBarProps) {
@@ -120,7 +129,7 @@ export function ExposeBar(props: ExposeBarProps) {
             placeholder="not fused"
             options={STACK_METHODS.map((method) => ({ value: method, name: `by ${method}` }))}
             onChoose={(stack) =>
-              onRecipe({ ...recipe, stack, bracketStops: stack === "fuse" ? (recipe.bracketStops ?? 2) : null })
+              onRecipe(stack === "fuse" ? asBracket(recipe) : { ...recipe, stack, bracketStops: null })
             }
           />
         )}
