@@ -60,6 +60,7 @@ const layer = (path: string): string =>
   relative(ROOT, path)
     .replace(/^src\//, "")
     .split("/")[0]!;
+const forTests = (path: string): boolean => path.includes("/testing/");
 const shown = (path: string): string => relative(SOURCE, path);
 
 describe("the layers", () => {
@@ -78,9 +79,14 @@ describe("the layers", () => {
 
   it("keep the core free of everything but a short list of packages", () => {
     const wrong = imports.filter(
-      ({ from, to, ours }) => layer(from) === "core" && !ours && !CORE_PACKAGES.includes(to),
+      ({ from, to, ours }) => layer(from) === "core" && !forTests(from) && !ours && !CORE_PACKAGES.includes(to),
     );
     expect(wrong.map(({ from, to }) => `${shown(from)} -> ${to}`)).toEqual([]);
+  });
+
+  it("use nothing that is there for tests", () => {
+    const wrong = imports.filter(({ from, to }) => forTests(to) && !forTests(from));
+    expect(wrong.map(({ from, to }) => `${shown(from)} -> ${shown(to)}`)).toEqual([]);
   });
 
   it("keep the database driver and Node out of the interface", () => {
