@@ -56,6 +56,20 @@ test("light is set, limits are read, a recipe is taken, a typed line moves the p
   const box = (await field(page).boundingBox())!;
   await page.mouse.click(box.x + box.width / 2, box.y + box.height / 2);
   await expect(line(page)).not.toHaveValue("2.5s | iso 80 | focus lock");
+  const clicked = await line(page).inputValue();
+  await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2);
+  await page.mouse.down();
+  await page.mouse.move(box.x + box.width / 2 + 140, box.y + box.height / 2 + 90, { steps: 6 });
+  await page.mouse.up();
+  await expect(line(page)).not.toHaveValue(clicked);
+  const iso = (text: string) => Number(/iso (\d+)/.exec(text)?.[1]);
+  expect(iso(await line(page).inputValue())).toBeLessThan(iso(clicked));
+  await page
+    .getByRole("list", { name: /^Limits, those/ })
+    .getByRole("button")
+    .first()
+    .click();
+  await expect(page.getByRole("list", { name: /^Limits, those/ }).locator("[aria-expanded=true]")).toHaveCount(1);
   await page.reload();
   await turnTo(page, "Scene");
   await expect(page.getByText("Scene light, EV 7.0")).toBeVisible();

@@ -5,9 +5,9 @@ import type { KitReply } from "@/contracts/kit";
 import type { ShotAim } from "@/contracts/scene";
 import type { Camera, CameraChoice } from "@/core/camera";
 import { CameraBar } from "@/features/shot/CameraBar";
+import { CROPS, cropped } from "@/features/shot/crop";
 import { Choose } from "@/ui/Choose";
 import { minus } from "@/ui/words";
-import { CROPS, cropped } from "./crop";
 
 interface AimBarProps {
   readonly time: string;

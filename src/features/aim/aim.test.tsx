@@ -2,9 +2,11 @@
 import { fireEvent, screen } from "@testing-library/react";
 import fc from "fast-check";
 import { chosenCamera } from "@/core/camera";
+import { crossingSeconds } from "@/core/motion";
+import { sensorSizeMm } from "@/core/optics";
 import { parseRecipe } from "@/core/recipe";
+import { CROPS, cropped, framed } from "@/features/shot/crop";
 import { choose, show } from "@/ui/testing/show";
-import { CROPS, cropped } from "./crop";
 import { FocusReasons } from "./FocusReasons";
 import { PathReasons } from "./PathReasons";
 
@@ -23,6 +25,19 @@ describe("a crop", () => {
       }),
     );
     expect(cropped({ widthPx: 4080, heightPx: 3060 }, "16:9")).toEqual({ width: 4080, height: 2295, lost: 0.25 });
+  });
+});
+
+describe("a framed camera", () => {
+  it("crosses sooner the narrower the picture, and is the same at the sensor's own shape", () => {
+    const seconds = (crop: keyof typeof CROPS) => {
+      const { lens } = framed(camera, crop);
+      const frame = { focalLengthMm: lens.focalLengthMm, sensorWidthMm: sensorSizeMm(lens).widthMm };
+      return crossingSeconds(frame, { distanceM: 18, speedMps: 8, headingDegFromPerpendicular: 0 });
+    };
+    expect(framed(camera, "4:3")).toEqual(camera);
+    expect(seconds("16:9")).toBeCloseTo(seconds("4:3"), 9);
+    expect(seconds("1:1")).toBeCloseTo(0.75 * seconds("4:3"), 3);
   });
 });
 

@@ -1,7 +1,7 @@
 "use client";
 
 import { useQuery, useQueryClient } from "@tanstack/react-query";
-import { useCallback, useEffect } from "react";
+import { useCallback, useEffect, useMemo } from "react";
 import { z } from "zod";
 import { kitReply } from "@/contracts/kit";
 import {
@@ -45,7 +45,9 @@ export function useCameraOf(): (choice: CameraChoice | null) => Camera | undefin
 export function useShotCamera(shotId: string): Camera | undefined {
   const shot = useShot(shotId).data?.shot;
   const cameraOf = useCameraOf();
-  return shot && cameraOf(shot.camera);
+  const known = shot !== undefined;
+  const choice = shot?.camera ?? null;
+  return useMemo(() => (known ? cameraOf(choice) : undefined), [known, choice, cameraOf]);
 }
 
 /** The log, newest first. */

@@ -10,6 +10,7 @@ import { type Edge, explain, fieldEdges, meterStops, type SolveRequest, setupOf,
 import { useKit, useShot, useShotCamera } from "@/features/api/queries";
 import { useNight } from "@/features/night/NightContext";
 import { RecipeLine } from "@/features/recipe/RecipeLine";
+import { framed } from "@/features/shot/crop";
 import { filtersOf } from "@/features/shot/filtersOf";
 import { sceneOf } from "@/features/shot/sceneOf";
 import { useShotChange } from "@/features/shot/useShotChange";
@@ -26,6 +27,7 @@ import { SceneForm } from "./SceneForm";
 import { SchoolsForm } from "./SchoolsForm";
 import { TestPicture } from "./TestPicture";
 
+const WHOLE_SENSOR = "4:3";
 const ONE_SECOND = { frames: 1, shutterSeconds: 1, periodSeconds: null };
 
 /** Expose: which settings can work, and why. The recipe line and the point of the field are one and the same. */
@@ -49,9 +51,11 @@ export function ExposeStation({ shotId }: { readonly outingId: string; readonly 
     [pending, shot?.scene, intent, lampEv],
   );
   const filters = useMemo(() => (kit ? filtersOf(kit) : []), [kit]);
+  const shape = shot?.aim?.crop ?? WHOLE_SENSOR;
   const request = useMemo((): SolveRequest | null => {
-    return camera ? { ...scene, intent, camera, filterStops: filters.map(({ stops }) => stops) } : null;
-  }, [camera, scene, intent, filters]);
+    const filterStops = filters.map(({ stops }) => stops);
+    return camera ? { ...scene, intent, camera: framed(camera, shape), filterStops } : null;
+  }, [camera, shape, scene, intent, filters]);
   const solution = useMemo(() => (request ? solve(request) : null), [request]);
   const setup = useMemo(() => (request ? setupOf(request, parseRecipe(line).recipe) : null), [request, line]);
   if (!detail || !shot || !camera || !kit || !request || !solution || !setup) return <Box flex="1" />;
@@ -79,7 +83,7 @@ export function ExposeStation({ shotId }: { readonly outingId: string; readonly 
       ? null
       : {
           fullSize: camera.choice.fullSize,
-          cameraOf: (fullSize: boolean) => chosenCamera(kit, { ...camera.choice, fullSize }),
+          cameraOf: (fullSize: boolean) => framed(chosenCamera(kit, { ...camera.choice, fullSize }), shape),
           onChoose: (fullSize: boolean) => changeCamera({ ...camera.choice, fullSize }),
         };
   const base: Recipe = recipe.sequence ? recipe : { ...recipe, sequence: ONE_SECOND };

@@ -1,4 +1,5 @@
 import type { ShotAim } from "@/contracts/scene";
+import type { Camera } from "@/core/camera";
 
 /** Shapes of the picture, width over height. */
 export const CROPS = { "4:3": 4 / 3, "3:2": 3 / 2, "16:9": 16 / 9, "1:1": 1 } as const satisfies Record<
@@ -14,4 +15,10 @@ export function cropped(
   const width = Math.min(widthPx, Math.round(heightPx * CROPS[crop]));
   const height = Math.min(heightPx, Math.round(widthPx / CROPS[crop]));
   return { width, height, lost: 1 - (width * height) / (widthPx * heightPx) };
+}
+
+/** A camera whose lens sees no more than the crop keeps. */
+export function framed<Taken extends Pick<Camera, "lens">>(camera: Taken, crop: ShotAim["crop"]): Taken {
+  const { width, height } = cropped(camera.lens, crop);
+  return { ...camera, lens: { ...camera.lens, widthPx: width, heightPx: height } };
 }
