@@ -2,7 +2,17 @@ import fc from "fast-check";
 import { INTENT_IDS } from "../intent";
 import { SUPPORT_KINDS } from "../motion";
 import { parseRecipe, type Recipe, STACK_METHODS } from "../recipe";
-import { allows, explain, fieldEdges, type SolveRequest, solve, usualScene } from ".";
+import {
+  allows,
+  BARE_SETUP,
+  explain,
+  fieldEdges,
+  firstToMove,
+  openRungs,
+  type SolveRequest,
+  solve,
+  usualScene,
+} from ".";
 import { predict } from "./candidate";
 import { candidateOf, setupOf } from "./explain";
 import { stillStreet, testCamera } from "./testing/requests";
@@ -191,5 +201,42 @@ describe("whatever is asked", () => {
       const said = advice.length > 0 || recipes.every(({ better }) => better !== null);
       expect([intent, works || said]).toEqual([intent, true]);
     }
+  });
+});
+
+describe("where no ground is open", () => {
+  it("those to move first open it, a single one if any single one does", () => {
+    let single = 0;
+    fc.assert(
+      fc.property(requests, lines, (request, recipe) => {
+        const edges = fieldEdges(request, setupOf(request, recipe));
+        const { frames } = recipe.sequence!;
+        const without = (gone: readonly string[]) =>
+          openRungs(
+            edges.filter(({ id }) => !gone.includes(id)),
+            request.camera,
+            frames,
+          );
+        const first = firstToMove(edges, request.camera, frames);
+        if (without([]) > 0) return expect(first).toEqual([]);
+        const openers = edges.filter(({ id, soft }) => !soft && !id.startsWith("phone-") && without([id]) > 0);
+        if (openers.length > 0) {
+          single++;
+          expect(without([first[0]!.id])).toBe(Math.max(...openers.map(({ id }) => without([id]))));
+        } else if (first.length > 0) {
+          expect(first).toHaveLength(2);
+          expect(without(first.map(({ id }) => id))).toBeGreaterThan(0);
+        }
+      }),
+      { numRuns: 200 },
+    );
+    expect(single).toBeGreaterThan(10);
+  });
+
+  it("two are named where both stand in the same place", () => {
+    // By day even the shortest shutter is white, and the brightest surfaces are no brighter than the others.
+    const day = { ...stillStreet, sceneEv: 18, highlightStops: 0 };
+    const first = firstToMove(fieldEdges(day, BARE_SETUP), day.camera, 1);
+    expect(first.map(({ id }) => id)).toEqual(["surfaces-clip", "highlights-clip"]);
   });
 });

@@ -4,6 +4,7 @@ export { type SceneAssumptions, USUAL_SCHOOLS, usualScene } from "./defaults";
 export { noiseCeilingIso, productAt } from "./edges/brightnessEdges";
 export { allows, BARE_SETUP, type Edge, type EdgeCurve, edgeSeconds, type FieldSetup } from "./edges/edge";
 export { fieldEdges } from "./edges/fieldEdges";
+export { firstToMove, isOpen, openRungs } from "./edges/openGround";
 export { explain, type Figure, setupOf } from "./explain";
 export {
   clippedShare,

@@ -67,7 +67,7 @@ describe("the exposure field on screen", () => {
   it("says so where no ground is open", () => {
     const { open } = field("1s | iso 50", { ...request, sceneEv: 12 });
     expect(open()).toBe(0);
-    expect(screen.getByText(/^No open ground/)).toBeTruthy();
+    expect(screen.getByText(/^No open ground. First to move: "crosses in/)).toBeTruthy();
   });
 
   it("has every limit as a row of a table too", () => {

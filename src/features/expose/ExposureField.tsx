@@ -4,10 +4,18 @@ import { Box, VisuallyHidden } from "@chakra-ui/react";
 import { type KeyboardEvent, type PointerEvent, useMemo, useState } from "react";
 import { nearestRung } from "@/core/light";
 import { readableDuration } from "@/core/recipe";
-import { type Edge, type FieldSetup, fieldEdges, type SolvedRecipe, type SolveRequest } from "@/core/solve";
+import {
+  type Edge,
+  type FieldSetup,
+  fieldEdges,
+  firstToMove,
+  openRungs,
+  type SolvedRecipe,
+  type SolveRequest,
+} from "@/core/solve";
 import { useSize } from "@/ui/useSize";
 import { EdgeLines } from "./EdgeLines";
-import { FieldGround, isOpen } from "./FieldGround";
+import { FieldGround } from "./FieldGround";
 import {
   axisIsos,
   axisTimes,
@@ -65,8 +73,8 @@ export function ExposureField(props: ExposureFieldProps) {
     return { box: field, scales: fieldScales(field, request, frames), uprightLabels: placeRows(rows, field) };
   }, [edges, request, frames, width, height]);
   const closed = useMemo(
-    () => !shutterLadder.some((seconds) => isoLadder.some((iso) => isOpen(edges, seconds, iso, frames))),
-    [edges, shutterLadder, isoLadder, frames],
+    () => openRungs(edges, request.camera, frames) === 0 && { first: firstToMove(edges, request.camera, frames) },
+    [edges, request.camera, frames],
   );
   const { x, y } = scales;
   const inField = (seconds: number) => seconds >= x.domain()[0]! && seconds <= x.domain()[1]!;
@@ -250,9 +258,13 @@ export function ExposureField(props: ExposureFieldProps) {
           borderLeftWidth="3px"
           borderColor="coral"
           fontSize="13.5px"
+          maxW="430px"
           pointerEvents="none"
+          role="status"
         >
-          No open ground. Recipes says what opens it.
+          {closed.first.length === 0
+            ? "No open ground, and no one or two limits would open it: another hour or place."
+            : `No open ground. First to move: ${closed.first.map(({ name, moves }) => `"${name}". ${moves}`).join(" And ")}`}
         </Box>
       )}
       <VisuallyHidden>

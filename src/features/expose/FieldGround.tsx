@@ -2,7 +2,7 @@
 
 import { Box } from "@chakra-ui/react";
 import { memo, useMemo } from "react";
-import { allows, type Edge, type SolveCamera } from "@/core/solve";
+import { type Edge, isOpen, type SolveCamera } from "@/core/solve";
 import type { FieldBox, FieldScales } from "./fieldGeometry";
 
 interface FieldGroundProps {
@@ -30,11 +30,6 @@ function rungSpans(
       to: above === undefined ? value * END_REACH : Math.sqrt(above * value),
     };
   });
-}
-
-/** Whether no hard limit forbids a rung of either ladder. */
-export function isOpen(edges: readonly Edge[], shutterSeconds: number, iso: number, frames: number): boolean {
-  return edges.every((edge) => edge.soft || allows(edge, shutterSeconds * frames, iso, frames));
 }
 
 /** Every rung of both ladders as a cell, lit where no hard limit forbids it; cells fade and slide as limits move. */
