@@ -1,5 +1,6 @@
 import { expect, type Page, test } from "@playwright/test";
 import sharp from "sharp";
+import { GENERIC_PHONE } from "../src/core/camera";
 
 async function open(page: Page): Promise<void> {
   const created = await (
@@ -76,6 +77,8 @@ test("light is set, limits are read, a recipe is taken, a typed line moves the p
 });
 
 test("a filter and many frames open the ground; another lens moves it", async ({ page }) => {
+  const phone = { ...GENERIC_PHONE, name: "Field phone" };
+  expect((await page.request.put("/api/kit/phones", { data: phone })).ok()).toBe(true);
   const filter = { name: "Eight times", notation: "factor", value: 8 };
   expect((await page.request.put("/api/kit/filters", { data: filter })).ok()).toBe(true);
   await open(page);
@@ -104,6 +107,8 @@ test("a filter and many frames open the ground; another lens moves it", async ({
   const limits = page.getByRole("table", { name: "Limits of the exposure field" });
   const crossing = limits.getByRole("rowheader", { name: /^crosses in/ });
   const wide = await crossing.textContent();
+  const phones = page.getByLabel("Phone", { exact: true });
+  if (await phones.isVisible()) await phones.selectOption(phone.name);
   await page.getByLabel("Lens", { exact: true }).selectOption("tele");
   await expect(crossing).not.toHaveText(wide ?? "");
   await page.reload();

@@ -1,4 +1,5 @@
 import { expect, type Page, test } from "@playwright/test";
+import { GENERIC_PHONE } from "../src/core/camera";
 
 async function beginOuting(page: Page, place: string): Promise<void> {
   await page.goto("/");
@@ -10,6 +11,7 @@ async function beginOuting(page: Page, place: string): Promise<void> {
   await page.getByLabel("Coordinates", { exact: true }).fill("53°51'36\"N 3°25'12\"W");
   await page.getByRole("button", { name: "Begin this outing" }).click();
   await expect(page).toHaveURL(/\/night$/);
+  await page.waitForLoadState("networkidle");
   await page.getByRole("link", { name: /^Run/ }).click();
   await expect(page).toHaveURL(/\/run$/);
 }
@@ -68,7 +70,12 @@ test("a recipe is typed, run, fused, looked at and logged", async ({ page }) => 
 });
 
 test("a bracket is run with the shot's own camera, fused, and fused otherwise", async ({ page }) => {
+  const phone = { ...GENERIC_PHONE, name: "Lock phone" };
+  expect((await page.request.put("/api/kit/phones", { data: phone })).ok()).toBe(true);
   await beginOuting(page, "Lock gate");
+  const phones = page.getByLabel("Phone", { exact: true });
+  await expect(page.getByLabel("Lens", { exact: true })).toBeVisible();
+  if (await phones.isVisible()) await phones.selectOption(phone.name);
   await page.getByLabel("Lens", { exact: true }).selectOption("tele");
   await expect(page.getByRole("heading", { name: /, tele: the stand-in/ })).toBeVisible();
   const line = page.getByRole("textbox", { name: "Recipe" });
