@@ -10,11 +10,13 @@ interface StationProps {
   readonly mainName: string;
   readonly reasonsName: string;
   readonly reasons: ReactNode;
+  /** Which of the two a phone shows first. */
+  readonly opensOn?: "main" | "reasons";
 }
 
 /** A station's work area: one main thing and one column of reasons; on a phone the two are tabs at the bottom. */
-export function Station({ main, mainName, reasonsName, reasons }: StationProps) {
-  const [tab, setTab] = useState<"main" | "reasons">("main");
+export function Station({ main, mainName, reasonsName, reasons, opensOn = "main" }: StationProps) {
+  const [tab, setTab] = useState<"main" | "reasons">(opensOn);
   const tabs = [
     { id: "main", name: mainName },
     { id: "reasons", name: reasonsName },

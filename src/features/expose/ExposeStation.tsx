@@ -11,7 +11,7 @@ import { useKit, useShot, useShotCamera } from "@/features/api/queries";
 import { useNight } from "@/features/night/NightContext";
 import { RecipeLine } from "@/features/recipe/RecipeLine";
 import { framed } from "@/features/shot/crop";
-import { filtersOf } from "@/features/shot/filtersOf";
+import { filtersOf, inOwnNotation } from "@/features/shot/filtersOf";
 import { sceneOf } from "@/features/shot/sceneOf";
 import { useShotChange } from "@/features/shot/useShotChange";
 import { useShotRecipe } from "@/features/shot/useShotRecipe";
@@ -56,7 +56,11 @@ export function ExposeStation({ shotId }: { readonly outingId: string; readonly 
     const filterStops = filters.map(({ stops }) => stops);
     return camera ? { ...scene, intent, camera: framed(camera, shape), filterStops } : null;
   }, [camera, shape, scene, intent, filters]);
-  const solution = useMemo(() => (request ? solve(request) : null), [request]);
+  const solution = useMemo(() => {
+    if (!request) return null;
+    const solved = solve(request);
+    return { ...solved, recipes: inOwnNotation(solved.recipes, filters) };
+  }, [request, filters]);
   const setup = useMemo(() => (request ? setupOf(request, parseRecipe(line).recipe) : null), [request, line]);
   if (!detail || !shot || !camera || !kit || !request || !solution || !setup) return <Box flex="1" />;
 

@@ -1,5 +1,7 @@
 import type { KitReply } from "@/contracts/kit";
 import { filterStops, type NeutralFilter } from "@/core/light";
+import { printRecipe } from "@/core/recipe";
+import type { SolvedRecipe } from "@/core/solve";
 
 /** A filter of the kit as the stations use it. */
 export interface KitFilter {
@@ -18,4 +20,14 @@ export function filtersOf({ filters }: Pick<KitReply, "filters">): KitFilter[] {
       return { name, filter, stops: Math.round(100 * filterStops(filter)) / 100 };
     })
     .sort((a, b) => a.stops - b.stops);
+}
+
+/** Solved recipes with filters as their owner writes them, and not as stops alone. */
+export function inOwnNotation(recipes: readonly SolvedRecipe[], filters: readonly KitFilter[]): SolvedRecipe[] {
+  return recipes.map((solved) => {
+    const own = filters.find(({ stops }) => stops === solved.filterStops);
+    if (!own) return solved;
+    const recipe = { ...solved.recipe, filters: [own.filter] };
+    return { ...solved, recipe, line: printRecipe(recipe) };
+  });
 }

@@ -3,10 +3,12 @@ import { screen, within } from "@testing-library/react";
 import type { KitReply } from "@/contracts/kit";
 import { shotScene } from "@/contracts/scene";
 import { chosenCamera, GENERIC_PHONE } from "@/core/camera";
-import { usualScene } from "@/core/solve";
+import { stackedFilterStops } from "@/core/light";
+import { parseRecipe } from "@/core/recipe";
+import { solve, usualScene } from "@/core/solve";
 import { choose, show } from "@/ui/testing/show";
 import { CameraBar } from "./CameraBar";
-import { filtersOf } from "./filtersOf";
+import { filtersOf, inOwnNotation } from "./filtersOf";
 import { sceneOf } from "./sceneOf";
 
 const id = () => crypto.randomUUID();
@@ -68,6 +70,22 @@ describe("filters of the kit", () => {
       { name: "Light", stops: 3, filter: { notation: "factor", value: 8 } },
       { name: "Dark", stops: 5.98, filter: { notation: "density", value: 1.8 } },
     ]);
+  });
+});
+
+describe("solved recipes", () => {
+  it("name filters as their owner does, at the same strength, and lines without one stay", () => {
+    const request = { ...usualScene("smoothed-water"), intent: "smoothed-water" as const, sceneEv: 6 };
+    const filters = filtersOf(kit);
+    const asked = { ...request, camera: chosenCamera(kit, null), filterStops: filters.map(({ stops }) => stops) };
+    const { recipes } = solve(asked);
+    const own = inOwnNotation(recipes, filters);
+    expect(own.some(({ line }) => / \| nd 8 \|/.test(line) || / \| od 1.8 \|/.test(line))).toBe(true);
+    own.forEach(({ recipe, line, filterStops }, index) => {
+      expect(stackedFilterStops(recipe.filters)).toBeCloseTo(filterStops, 1);
+      expect(parseRecipe(line)).toEqual({ recipe, problems: [] });
+      if (filterStops === 0) expect(line).toBe(recipes[index]!.line);
+    });
   });
 });
 

@@ -118,6 +118,7 @@ export function SitesPage({ siteId }: { readonly siteId: string | null }) {
   return (
     <Station
       mainName="Map"
+      opensOn="reasons"
       main={<WorldMap sites={list} chosenId={chosenId} onChoose={setChosenId} onPlace={onPlace} />}
       reasonsName="Site"
       reasons={
