@@ -76,6 +76,35 @@ test("light is set, limits are read, a recipe is taken, a typed line moves the p
   await expect(page.getByText("Scene light, EV 7.0")).toBeVisible();
 });
 
+/** Mean brightness of the rehearsed picture, 0 to 255. */
+const rehearsed = (page: Page) =>
+  page.getByRole("img", { name: /^A stand-in scene under your light/ }).evaluate((canvas) => {
+    const { width, height } = canvas as HTMLCanvasElement;
+    const { data } = (canvas as HTMLCanvasElement).getContext("2d")!.getImageData(0, 0, width, height);
+    return data.reduce((sum, value, i) => (i % 4 === 3 ? sum : sum + value), 0) / (data.length * 0.75);
+  });
+
+test("the picture beside the field follows the line, is the darker the shorter, and can be put away", async ({
+  page,
+}) => {
+  await open(page);
+  await line(page).fill("1/8 | iso 50");
+  await line(page).press("Enter");
+  await expect.poll(() => rehearsed(page), { timeout: 40_000 }).toBeGreaterThan(5);
+  await expect.poll(() => rehearsed(page)).toBeLessThan(90);
+  await line(page).fill("8s | iso 50");
+  await line(page).press("Enter");
+  await expect.poll(() => rehearsed(page)).toBeGreaterThan(180);
+  await line(page).fill("40 x 1/8 | iso 50 -> mean");
+  await line(page).press("Enter");
+  await expect(page.getByText("The stand-in quay under your light, 16 of 40 frames")).toBeVisible({ timeout: 40_000 });
+  await expect.poll(() => rehearsed(page)).toBeLessThan(90);
+  await page.getByRole("button", { name: "Hide the picture" }).click();
+  await expect(page.getByText(/^The stand-in quay/)).toBeHidden();
+  await page.getByRole("button", { name: "Show the picture" }).click();
+  await expect(page.getByText(/^The stand-in quay/)).toBeVisible();
+});
+
 test("a filter and many frames open the ground; another lens moves it", async ({ page }) => {
   const phone = { ...GENERIC_PHONE, name: "Field phone" };
   expect((await page.request.put("/api/kit/phones", { data: phone })).ok()).toBe(true);

@@ -92,7 +92,7 @@ export function AimStation({ outingId, shotId }: { readonly outingId: string; re
       const gathered = unsaved.current;
       unsaved.current = {};
       await change(gathered);
-      setMoving(null);
+      setMoving((latest) => (latest === gathered.scene ? null : latest));
     }, SAVE_AFTER_MS);
   };
   const turn = (next: ShotAim) => {

@@ -23,6 +23,7 @@ import { ExposeBar } from "./ExposeBar";
 import { ExposureField, type FieldPoint } from "./ExposureField";
 import { PointPanel } from "./PointPanel";
 import { type BeforeChange, RecipeList } from "./RecipeList";
+import { RehearsedPicture } from "./RehearsedPicture";
 import { SceneForm } from "./SceneForm";
 import { SchoolsForm } from "./SchoolsForm";
 import { TestPicture } from "./TestPicture";
@@ -61,7 +62,8 @@ export function ExposeStation({ shotId }: { readonly outingId: string; readonly 
     const solved = solve(request);
     return { ...solved, recipes: inOwnNotation(solved.recipes, filters) };
   }, [request, filters]);
-  const setup = useMemo(() => (request ? setupOf(request, parseRecipe(line).recipe) : null), [request, line]);
+  const rehearsed = useMemo(() => parseRecipe(line).recipe, [line]);
+  const setup = useMemo(() => (request ? setupOf(request, rehearsed) : null), [request, rehearsed]);
   if (!detail || !shot || !camera || !kit || !request || !solution || !setup) return <Box flex="1" />;
 
   const { filterStops, frames } = setup;
@@ -96,15 +98,17 @@ export function ExposeStation({ shotId }: { readonly outingId: string; readonly 
   const saveScene = async (next: ShotScene | null) => {
     setPending(next);
     await change({ scene: next });
-    setPending(null);
+    setPending((latest) => (latest === next ? null : latest));
   };
   const changeScene = (part: Partial<ShotScene>) => {
+    // What is on its way counts: a second change may come before the first is saved.
+    const previous = pending ?? shot.scene;
     remember("the scene");
     void saveScene({ ...scene, ...part });
     notice({
       tone: "said",
       text: "The scene is changed, and the field with it.",
-      undo: () => void saveScene(shot.scene),
+      undo: () => void saveScene(previous),
     });
   };
   return (
@@ -140,6 +144,14 @@ export function ExposeStation({ shotId }: { readonly outingId: string; readonly 
                 apply({ ...base, sequence: { ...base.sequence!, periodSeconds: null, shutterSeconds }, iso: nextIso })
               }
               onRecipe={(chosen) => apply(chosen.recipe)}
+              picture={
+                <RehearsedPicture
+                  recipe={rehearsed}
+                  camera={camera}
+                  sceneEv={scene.sceneEv}
+                  sensorCelsius={scene.sensorCelsius}
+                />
+              }
             />
           </>
         }

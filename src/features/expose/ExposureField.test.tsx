@@ -24,6 +24,7 @@ function field(line: string, asked = request) {
       point={recipe.sequence ? { shutterSeconds: recipe.sequence.shutterSeconds, iso: recipe.iso ?? 50 } : null}
       recipes={solve(asked).recipes}
       chosenEdge={null}
+      picture={null}
       {...given}
     />,
   );

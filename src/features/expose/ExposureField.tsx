@@ -1,7 +1,7 @@
 "use client";
 
 import { Box, VisuallyHidden } from "@chakra-ui/react";
-import { type KeyboardEvent, type PointerEvent, useMemo, useState } from "react";
+import { type KeyboardEvent, type PointerEvent, type ReactNode, useMemo, useState } from "react";
 import { nearestRung } from "@/core/light";
 import { readableDuration } from "@/core/recipe";
 import {
@@ -27,9 +27,11 @@ import {
   placeAlong,
   placeDiagonals,
   placeRows,
+  type Taken,
   takenBy,
   uprightNames,
 } from "./fieldGeometry";
+import { REHEARSED_WIDTH } from "./RehearsedPicture";
 
 /** A point of the field: one frame's settings. */
 export interface FieldPoint {
@@ -48,15 +50,24 @@ interface ExposureFieldProps {
   readonly onEdge: (id: string | null) => void;
   readonly onPoint: (point: FieldPoint) => void;
   readonly onRecipe: (recipe: SolvedRecipe) => void;
+  /** Lies over the lower left of the field, where settings are too dark for anything. */
+  readonly picture: ReactNode;
 }
 
 const SLIDES = "transform 180ms, opacity 180ms";
 const MOST_ROWS = 6;
 const POINT_CLEARANCE_PX = 16;
+/** Narrower fields have no room for the picture. */
+const LEAST_FOR_PICTURE_PX = 640;
+
+/** What the picture covers of a field of this height. */
+function pictureArea(height: number): Taken {
+  return { left: 50, right: 60 + REHEARSED_WIDTH, top: height - 60 - 0.75 * REHEARSED_WIDTH, bottom: height - 34 };
+}
 
 /** Shutter across, ISO up, every limit as an edge with its name; what is left is the open ground. */
 export function ExposureField(props: ExposureFieldProps) {
-  const { request, setup, before, point, recipes, chosenEdge, onEdge, onPoint, onRecipe } = props;
+  const { request, setup, before, point, recipes, chosenEdge, onEdge, onPoint, onRecipe, picture } = props;
   const { filterStops, frames } = setup;
   const [ref, { width, height }] = useSize<HTMLDivElement>();
   const [held, setHeld] = useState(false);
@@ -101,6 +112,7 @@ export function ExposureField(props: ExposureFieldProps) {
     }),
     box,
     [
+      ...(width >= LEAST_FOR_PICTURE_PX ? [pictureArea(height)] : []),
       ...uprightNames(edges, scales, frames).map(({ at }) => ({
         ...{ left: at - 2, right: at + 2 },
         ...{ top: box.top, bottom: box.bottom },
@@ -247,18 +259,19 @@ export function ExposureField(props: ExposureFieldProps) {
           )}
         </svg>
       )}
+      {picture}
       {closed && (
         <Box
           position="absolute"
-          left="60px"
-          bottom="44px"
+          right="24px"
+          top={`${box.top + 40}px`}
           px="10px"
           py="6px"
           bg="ink"
           borderLeftWidth="3px"
           borderColor="coral"
           fontSize="13.5px"
-          maxW="430px"
+          maxW="min(400px, 70%)"
           pointerEvents="none"
           role="status"
         >

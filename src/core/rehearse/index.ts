@@ -1,0 +1,2 @@
+export { type Rehearsal, type RehearsalRequest, rehearse } from "./rehearse";
+export { stageEv } from "./stageLight";

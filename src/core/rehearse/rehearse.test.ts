@@ -1,0 +1,78 @@
+import { chosenCamera } from "../camera";
+import { exposureErrors } from "../picture";
+import { parseRecipe } from "../recipe";
+import { sceneNamed, setStage } from "../scene";
+import { meterStops, type SolveRequest, usualScene } from "../solve";
+import { type Rehearsal, rehearse, stageEv } from ".";
+
+const camera = chosenCamera({ phones: [], clipOns: [] }, null);
+const stage = setStage(sceneNamed("tram-quay")!, camera.lens, 120);
+const ownEv = stageEv(stage);
+
+function pictures(line: string, sceneEv = ownEv): Rehearsal[] {
+  const { recipe } = parseRecipe(line);
+  const request = { recipe, camera, sensorCelsius: 15, brightenStops: sceneEv - ownEv };
+  return [...rehearse(stage, request)].filter((picture) => picture !== null);
+}
+const last = (line: string, sceneEv = ownEv): Rehearsal => pictures(line, sceneEv).at(-1)!;
+const matrixOf = ({ width, height, data }: Rehearsal): number =>
+  exposureErrors({ width, height, samples: data }).matrix;
+
+/** How much neighbours along a row differ in the sky, where nothing but noise does. */
+function roughness({ width, data }: Rehearsal): number {
+  let sum = 0;
+  for (let i = 0; i < 3 * width * 10; i++) sum += Math.abs(data[i]! - data[i + 3]!);
+  return sum;
+}
+
+describe("a rehearsed picture", () => {
+  it.each([
+    ["1/4 | iso 50", 4],
+    ["1/15 | iso 200", 4],
+    ["2s | iso 50 | 3 stops", 4],
+    ["1/4 | iso 100", 2.5],
+  ])("of %s under EV %d comes out as bright as the solver says", (line, sceneEv) => {
+    const { recipe } = parseRecipe(line);
+    const request: SolveRequest = {
+      ...usualScene("still-view"),
+      intent: "still-view",
+      camera,
+      filterStops: [],
+      sceneEv,
+    };
+    const filterStops = line.includes("stops") ? 3 : 0;
+    const exposure = { shutterSeconds: recipe.sequence!.shutterSeconds, iso: recipe.iso!, filterStops };
+    expect(Math.abs(matrixOf(last(line, sceneEv)) - meterStops(request, exposure))).toBeLessThan(0.35);
+  });
+
+  it("grows with its frames: after the first, after each doubling, and whole", () => {
+    expect(pictures("11 x 1/15 | iso 400 -> mean").map(({ framesIn }) => framesIn)).toEqual([1, 2, 4, 8, 11]);
+    expect(pictures("1/15 | iso 400").map(({ framesIn, framesOf }) => [framesIn, framesOf])).toEqual([[1, 1]]);
+    expect(pictures("iso 400")).toEqual([]);
+  });
+
+  it("of a long run simulates a part of its frames, spread over all of it", () => {
+    expect(last("200 x 1/15 | iso 400 -> mean").framesOf).toBe(16);
+  });
+
+  it("by mean has less noise at the same brightness, by lighten is brighter, and over the mean in between", () => {
+    const one = last("1/30 | iso 1600");
+    const mean = last("16 x 1/30 | iso 1600 -> mean");
+    const lighten = last("16 x 1/30 | iso 1600 -> lighten");
+    const over = last("16 x 1/30 | iso 1600 -> lighten over mean");
+    expect(roughness(mean)).toBeLessThan(0.75 * roughness(one));
+    expect(Math.abs(matrixOf(mean) - matrixOf(one))).toBeLessThan(0.2);
+    const sum = ({ data }: Rehearsal) => data.reduce((total, code) => total + code, 0);
+    expect(sum(lighten)).toBeGreaterThan(sum(over));
+    expect(sum(over)).toBeGreaterThanOrEqual(sum(mean));
+    expect(roughness(over)).toBeLessThan(roughness(lighten));
+  });
+
+  it("by median and by fusion is whole too, a bracket with its own shutter times", () => {
+    const median = last("5 x 1/15 | iso 100 -> median");
+    expect(median.framesIn).toBe(5);
+    const dark = last("1/60 | iso 50");
+    const bracket = last("3 x 1/15 | bracket 2 stops | iso 50 -> fuse");
+    expect(matrixOf(bracket)).toBeGreaterThan(matrixOf(dark));
+  });
+});
