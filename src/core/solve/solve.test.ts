@@ -2,8 +2,10 @@ import {
   BARE_SETUP,
   bracketShutters,
   fieldEdges,
+  firstToMove,
   METER_TO_CLIP_STOPS,
   meterStops,
+  openRungs,
   productAt,
   type SolveRequest,
   solve,
@@ -38,6 +40,18 @@ describe("the edges", () => {
       1,
       10,
     );
+  });
+
+  it("close the ground of star points to frames that are fused as they are", () => {
+    const stars: SolveRequest = { ...base, intent: "star-points", sceneEv: -6 };
+    const setup = { ...BARE_SETUP, frames: 24, stack: "mean" as const, pauseSeconds: 0.5 };
+    const edges = fieldEdges(stars, setup);
+    expect(openRungs(edges, camera, 24)).toBe(0);
+    expect(firstToMove(edges, camera, 24).map(({ id }) => id)).toEqual(["stars-fused"]);
+    expect(openRungs(fieldEdges(stars, { ...setup, stack: null }), camera, 24)).toBeGreaterThan(0);
+    // Arcs are meant to be drawn.
+    const arcs = fieldEdges({ ...stars, intent: "star-arcs" }, { ...setup, stack: "lighten" });
+    expect(arcs.some(({ id }) => id === "stars-fused")).toBe(false);
   });
 
   it("say a reason and what moves them, each once", () => {

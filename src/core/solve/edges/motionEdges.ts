@@ -139,14 +139,25 @@ function medianEdges(occupancy: number, chosen: number): Edge[] {
   ];
 }
 
-function starEdges({ camera, declinationDeg, schools }: SolveRequest): Edge[] {
+function starEdges({ camera, declinationDeg, schools, intent }: SolveRequest, setup: FieldSetup): Edge[] {
   const seconds = longestStarShutter(camera.lens, declinationDeg, schools.stars, schools.starFactor);
   const school = schools.stars === "pixels" ? `${schools.starFactor} pixels of trailing` : SCHOOL_NAMES[schools.stars];
-  return shutterEdge({
+  const frame = shutterEdge({
     ...{ id: "stars", name: `stars trail from ${rounded(seconds)}`, seconds, forbids: "longer", of: "frame" },
     reason: `By ${school} at declination ${declinationDeg}°.`,
-    moves: "Aim nearer to the pole, allow more trailing, or stack aligned frames.",
+    moves: "Aim nearer to the pole, or allow more trailing.",
   });
+  if (intent !== "star-points" || setup.frames === 1 || setup.stack === null) return frame;
+  const left = seconds - (setup.frames - 1) * setup.pauseSeconds;
+  return [
+    ...frame,
+    ...shutterEdge({
+      ...{ id: "stars-fused", name: "stars move between frames", forbids: "longer", of: "whole" },
+      seconds: Math.max(left, Number.MIN_VALUE),
+      reason: `Fused as they are, all frames together must end within ${rounded(seconds)}, for the stars go on between them.`,
+      moves: "One frame; or frames left as they are, each with its own stars.",
+    }),
+  ];
 }
 
 function drawingEdges(): Edge[] {
@@ -174,7 +185,7 @@ export function motionEdges(request: SolveRequest, setup: FieldSetup): Edge[] {
     ...moverEdges(request, setup),
     ...(intent === "smoothed-water" ? waterEdges(request, setup) : []),
     ...(intent === "emptied-place" ? crowdEdges(request, setup) : []),
-    ...(intent === "star-points" || intent === "meteors" ? starEdges(request) : []),
+    ...(intent === "star-points" || intent === "meteors" ? starEdges(request, setup) : []),
     ...(intent === "light-drawing" ? drawingEdges() : []),
     ...(intent === "moving-picture" ? frameRateEdges(request) : []),
   ];
