@@ -1,0 +1,149 @@
+/** @jest-environment jsdom */
+import { fireEvent, screen } from "@testing-library/react";
+import { chosenCamera } from "@/core/camera";
+import { parseRecipe } from "@/core/recipe";
+import { frameReply, runReply } from "@/features/testing/replies";
+import { show } from "@/ui/testing/show";
+import { RunReasons } from "./RunReasons";
+import { RunView } from "./RunView";
+import { ShutterLine } from "./ShutterLine";
+
+const camera = chosenCamera({ phones: [], clipOns: [] }, null);
+const frames = ["a.jpg", "b.jpg", "c.jpg"].map((name) => frameReply(name));
+
+describe("what a run asks of the phone", () => {
+  const reasons = (line: string, part: Partial<typeof camera> = {}) => {
+    const onWidth = jest.fn();
+    const onPace = jest.fn();
+    const { recipe } = parseRecipe(line);
+    show(
+      <RunReasons
+        recipe={recipe}
+        camera={{ ...camera, ...part }}
+        widthPx={camera.widthsPx[1]!}
+        onWidth={onWidth}
+        pace="quick"
+        onPace={onPace}
+      />,
+    );
+    return { onWidth, onPace };
+  };
+
+  it("is the light that comes out as middle grey, filters and clip-on taken off", () => {
+    // f/1.8, 1 s, ISO 100: EV 1.7; three stops of filter and half a stop of glass.
+    reasons("1s | iso 100 | nd 8", { lossStops: 0.5 });
+    expect(screen.getByText("EV \u22121.8")).toBeTruthy();
+    expect(screen.getByText(/takes 3.5 stops/)).toBeTruthy();
+  });
+
+  it("names the lowest ISO where the line names none", () => {
+    reasons("1s");
+    expect(screen.getByText(/ISO 50 \(the phone's lowest, for the line names none\)/)).toBeTruthy();
+  });
+
+  it("says when the phone cannot hold the line's period, and what the pauses leave of a trail", () => {
+    reasons("4 x 1s every 1.1s | iso 50 -> mean");
+    expect(screen.getByText(/The line asks for 1.1.s; the phone needs 0.4.s/)).toBeTruthy();
+  });
+
+  it("counts the delay into the whole, and tells what the mean is worth", () => {
+    reasons("8 x 1s every 2s | iso 50 | delay 2s -> mean");
+    expect(screen.getByText(/^17.s$/)).toBeTruthy();
+    expect(screen.getByText(/The shutter is open 50 % of the time/)).toBeTruthy();
+    expect(screen.getByText(/^2.s of it let the phone come to rest/)).toBeTruthy();
+    expect(screen.getByText("+3.0")).toBeTruthy();
+    expect(screen.getByText(/8 frames blur like 8.s.*noise falls to 1\/2.8/)).toBeTruthy();
+  });
+
+  it("warns of the first frame's shake without a delay, and shows nothing of a mean that is none", () => {
+    reasons("8 x 1s every 2s | iso 50 -> lighten");
+    expect(screen.getByText(/No delay: the press shakes the first frame/)).toBeTruthy();
+    expect(screen.queryByText("The mean is worth a filter of")).toBeNull();
+  });
+
+  it("offers the camera's own sizes, and real time", () => {
+    const { onWidth, onPace } = reasons("1s");
+    fireEvent.click(screen.getByLabelText("0.8 MP"));
+    expect(onWidth).toHaveBeenCalledWith(1020);
+    fireEvent.click(screen.getByLabelText("in real time"));
+    expect(onPace).toHaveBeenCalledWith("recipe");
+  });
+});
+
+describe("a run on screen", () => {
+  const view = (part: Partial<Parameters<typeof RunView>[0]> = {}) => {
+    const given = { onStart: jest.fn(), onAbort: jest.fn(), onStack: jest.fn() };
+    const { recipe } = parseRecipe("3 x 1s every 2s | iso 50 -> mean");
+    show(<RunView run={null} recipe={recipe} writeSeconds={0.3} ready busy={false} {...given} {...part} />);
+    return given;
+  };
+
+  it("offers to run what the line says, with how long it takes", () => {
+    const { onStart } = view();
+    fireEvent.click(screen.getByRole("button", { name: /^Run 3 frames, 5.s/ }));
+    expect(onStart).toHaveBeenCalled();
+    expect(screen.getByText(/No frames yet/)).toBeTruthy();
+  });
+
+  it("asks for a shutter time, and waits while something is on its way", () => {
+    const { onStart } = view({ recipe: parseRecipe("iso 50").recipe, ready: false });
+    const button = screen.getByRole<HTMLButtonElement>("button", { name: "Write a shutter time to run" });
+    expect(button.disabled).toBe(true);
+    fireEvent.click(button);
+    expect(onStart).not.toHaveBeenCalled();
+  });
+
+  it("while it runs shows the newest frame and how far it is, and can be stopped", () => {
+    const { onAbort } = view({ run: runReply(frames.slice(0, 2), { state: "running", framesWanted: 3 }) });
+    expect(screen.getByText("Running: 2 of 3 frames")).toBeTruthy();
+    expect(screen.getByAltText("b.jpg, 1020 x 765 pixels")).toBeTruthy();
+    fireEvent.click(screen.getByRole("button", { name: "Stop after this frame" }));
+    expect(onAbort).toHaveBeenCalled();
+    expect(screen.queryByRole("button", { name: /^Fuse/ })).toBeNull();
+  });
+
+  it("when done shows the frame that is chosen, and goes on to fuse all", () => {
+    const run = runReply(frames);
+    const { onStack } = view({ run });
+    fireEvent.click(screen.getByRole("button", { name: "Show a.jpg" }));
+    expect(screen.getByAltText("a.jpg, 1020 x 765 pixels")).toBeTruthy();
+    expect(screen.getByRole("button", { name: "Show a.jpg" }).getAttribute("aria-pressed")).toBe("true");
+    fireEvent.click(screen.getByRole("button", { name: "Fuse 3 frames" }));
+    expect(onStack).toHaveBeenCalledWith(run);
+  });
+
+  it("says what went wrong, and keeps what was taken", () => {
+    view({ run: runReply(frames.slice(0, 1), { state: "failed", framesWanted: 3, problem: "The phone went away." }) });
+    expect(screen.getByText("Failed: 1 of 3 frames. The phone went away.")).toBeTruthy();
+    expect(screen.getByRole("button", { name: "Fuse 1 frames" })).toBeTruthy();
+  });
+});
+
+describe("the line of open shutters", () => {
+  const bars = (line: string, taken: number | null = null) => {
+    const { container } = show(<ShutterLine recipe={parseRecipe(line).recipe} writeSeconds={0.5} taken={taken} />);
+    return [...container.querySelectorAll("rect")].map((bar) => ({
+      left: Number(bar.getAttribute("x")),
+      width: Number(bar.getAttribute("width")),
+    }));
+  };
+
+  it("draws each frame where and as long as it is open, gaps between them", () => {
+    // 900 pixels for 9 s: a delay of 2 s, then 2 s of 2.5.
+    const drawn = bars("3 x 2s every 2.5s | delay 2s");
+    expect(drawn.map(({ left }) => Math.round(left))).toEqual([200, 450, 700]);
+    expect(drawn.map(({ width }) => Math.round(width))).toEqual([200, 200, 200]);
+    expect(screen.getByRole("img", { name: /^3 frames in 9.s/ })).toBeTruthy();
+  });
+
+  it("draws a bracket's frames each with its own length, and nothing without a shutter time", () => {
+    const [short, middle, long] = bars("3 x 1s | bracket 1 stop");
+    expect(middle!.width / short!.width).toBeCloseTo(2, 6);
+    expect(long!.width / middle!.width).toBeCloseTo(2, 6);
+    expect(bars("iso 50")).toEqual([]);
+  });
+
+  it("stops drawing bars where they would be finer than the screen", () => {
+    expect(bars("5000 x 1s")).toHaveLength(600);
+  });
+});

@@ -1,0 +1,126 @@
+/** @jest-environment jsdom */
+import { fireEvent, screen, within } from "@testing-library/react";
+import { pictureStatistics } from "@/core/picture";
+import { STACK_METHODS, type StackMethod } from "@/core/recipe";
+import { jobReply, stackReply } from "@/features/testing/replies";
+import { show } from "@/ui/testing/show";
+import { MethodChoice } from "./MethodChoice";
+import { StackProgressView } from "./StackProgressView";
+import { StackReasons } from "./StackReasons";
+
+describe("the ways to fuse", () => {
+  it("are all offered, each with what it does", () => {
+    const onChange = jest.fn();
+    show(<MethodChoice value="mean" onChange={onChange} />);
+    const choices = screen.getAllByRole<HTMLInputElement>("radio");
+    expect(choices).toHaveLength(STACK_METHODS.length);
+    expect(choices.filter(({ checked }) => checked)).toHaveLength(1);
+    const taken = choices
+      .filter(({ checked }) => !checked)
+      .map((choice) => {
+        fireEvent.click(choice);
+        return onChange.mock.lastCall[0] as StackMethod;
+      });
+    expect(new Set([...taken, "mean"])).toEqual(new Set(STACK_METHODS));
+  });
+});
+
+describe("a stack on its way", () => {
+  it("tells how far it is, how fast, and how long it will take, and can be called off", () => {
+    const onCancel = jest.fn();
+    show(<StackProgressView job={jobReply({ resumed: 2 })} onCancel={onCancel} />);
+    expect(screen.getByText("3 of 12")).toBeTruthy();
+    expect(screen.getByText(/^2.5 frames a second, 4.s left, went on from frame 2 after a stop/)).toBeTruthy();
+    const bar = screen.getByRole("progressbar", { name: "Frames fused" });
+    expect([bar.getAttribute("aria-valuenow"), bar.getAttribute("aria-valuemax")]).toEqual(["3", "12"]);
+    fireEvent.click(screen.getByRole("button", { name: "Cancel this stack" }));
+    expect(onCancel).toHaveBeenCalled();
+  });
+
+  it("knows no time before it knows its pace", () => {
+    show(
+      <StackProgressView
+        job={jobReply({ state: "waiting", framesPerSecond: 0, secondsLeft: null })}
+        onCancel={jest.fn()}
+      />,
+    );
+    expect(screen.getByText("Waiting for its turn")).toBeTruthy();
+    expect(screen.queryByText(/left/)).toBeNull();
+  });
+
+  it.each([
+    ["cancelled", null, /The frames are untouched/],
+    ["failed", "None of the files could be read.", "None of the files could be read."],
+  ] as const)("that was %s says so and offers nothing to cancel", (state, problem, said) => {
+    show(<StackProgressView job={jobReply({ state, problem })} onCancel={jest.fn()} />);
+    expect(screen.getByText(said)).toBeTruthy();
+    expect(screen.queryByRole("button")).toBeNull();
+  });
+});
+
+describe("a stack's result", () => {
+  const stacks = [stackReply("mean"), stackReply("lighten", { framesUsed: 12 })];
+  const reasons = (part: Partial<Parameters<typeof StackReasons>[0]> = {}) => {
+    const given = { onChoose: jest.fn(), onAgain: jest.fn() };
+    show(<StackReasons stacks={stacks} chosen={stacks[0]!} statistics={null} busy={false} {...given} {...part} />);
+    return given;
+  };
+
+  it("says what it is made of, and that noise fell by the root of its frames", () => {
+    reasons();
+    expect(screen.getByText("Mean of")).toBeTruthy();
+    expect(screen.getByText(/1020 × 765 pixels.*noise down to 1\/3.0. Made in 1.2.s/)).toBeTruthy();
+  });
+
+  it("can be taken in three formats", () => {
+    reasons();
+    const links = screen.getAllByRole("link").map((link) => link.getAttribute("href"));
+    expect(links).toEqual(
+      ["tiff", "png", "jpeg"].map((format) => `/api/stacks/${stacks[0]!.stack.id}/download?format=${format}`),
+    );
+  });
+
+  it("can be fused in every other way, but not while another is on its way", () => {
+    const { onAgain } = reasons();
+    for (const method of STACK_METHODS.filter((each) => each !== "mean")) {
+      fireEvent.click(screen.getByRole("button", { name: `By ${method}` }));
+      expect(onAgain).toHaveBeenLastCalledWith(method);
+    }
+    expect(screen.queryByRole("button", { name: "By mean" })).toBeNull();
+  });
+
+  it("offers no other way while one is on its way", () => {
+    reasons({ busy: true });
+    expect(screen.queryByRole("button", { name: /^By / })).toBeNull();
+  });
+
+  it("is chosen among several, and names what was left out", () => {
+    const chosen = stackReply("median", { refused: [{ name: "odd.png", reason: "It is 32 x 32 pixels." }] });
+    const { onChoose } = reasons({ stacks: [...stacks, chosen], chosen });
+    const list = screen.getByLabelText("Result");
+    expect(
+      within(list)
+        .getAllByRole("option")
+        .map(({ textContent }) => textContent?.split(",")[0]),
+    ).toEqual(["mean of 9", "lighten of 12", "median of 9"]);
+    fireEvent.change(list, { target: { value: stacks[1]!.stack.id } });
+    expect(onChoose).toHaveBeenCalledWith(stacks[1]!.stack.id);
+    expect(screen.getByText("1 file was not taken")).toBeTruthy();
+    expect(screen.getByText("It is 32 x 32 pixels.")).toBeTruthy();
+  });
+
+  it("counts clipped and crushed pixels from its own samples, value by value under the pointer", () => {
+    // Eight pixels: two white, one white in red alone, one black, four grey.
+    const pixels = [255, 255, 255, 255, 255, 255, 255, 90, 90, 0, 0, 0, ...Array<number>(12).fill(128)];
+    reasons({ statistics: pictureStatistics(Uint8Array.from(pixels)) });
+    expect(screen.getByText("37.5")).toBeTruthy();
+    expect(screen.getByText(/25.0 % in all three/)).toBeTruthy();
+    expect(screen.getByText("12.5")).toBeTruthy();
+    const histogram = screen.getByRole("img", { name: /^Histogram of 8 pixels; 37.50 % clipped, 12.50 % crushed/ });
+    histogram.getBoundingClientRect = () => ({ left: 0, top: 0, width: 256, height: 108 }) as DOMRect;
+    fireEvent.mouseMove(histogram, { clientX: 128.5 });
+    expect(screen.getByText("value 128: 50.00 % of pixels")).toBeTruthy();
+    fireEvent.mouseLeave(histogram);
+    expect(screen.getByText("red, green, blue; line: luminance")).toBeTruthy();
+  });
+});
