@@ -9,6 +9,7 @@ import { bestStretch, type NightOverrides, NO_OVERRIDES, scoreMoment, scoreReaso
 import { moonVisibility } from "@/core/sky";
 import { LANES } from "@/features/ribbon/lanes";
 import { Action } from "@/ui/Action";
+import { typedNumber } from "@/ui/Entry";
 import { Readout } from "@/ui/Readout";
 import { minus } from "@/ui/words";
 import { clock, clockSpan } from "./clock";
@@ -211,8 +212,8 @@ function OverrideField(props: {
         defaultValue={value ?? ""}
         placeholder="stand-in"
         onBlur={(event) => {
-          const text = event.target.value.trim().replace(",", ".").replace("\u2212", "-");
-          const typed = text === "" ? null : Number(text);
+          const text = event.target.value;
+          const typed = text.trim() === "" ? null : typedNumber(text);
           const bad = typed !== null && !Number.isFinite(typed);
           setWrong(bad);
           if (!bad && typed !== value) onCommit(typed);

@@ -8,6 +8,7 @@ import { INTENTS, type IntentId } from "@/core/intent";
 import type { PlanConflict } from "@/core/night";
 import type { ShotChange } from "@/features/ribbon/useShotMoves";
 import { Action } from "@/ui/Action";
+import { typedNumber } from "@/ui/Entry";
 import { clock, instantOfClock } from "./clock";
 import type { Night } from "./NightContext";
 
@@ -31,8 +32,8 @@ function NumberCell(props: {
     setShown(props.value);
     setText(String(props.value));
   }
-  const value = Number(text.replace(",", "."));
-  const wrong = text.trim() === "" || !Number.isFinite(value) || value < 0;
+  const value = typedNumber(text);
+  const wrong = !Number.isFinite(value) || value < 0;
   return (
     <Input
       size="xs"

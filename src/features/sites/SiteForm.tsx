@@ -9,6 +9,7 @@ import { parseCoordinates, printCoordinates } from "@/core/formats";
 import { LIT_SUBJECTS } from "@/core/light";
 import { DARKNESS_CLASSES, type Place } from "@/core/sky";
 import { Action } from "@/ui/Action";
+import { typedNumber } from "@/ui/Entry";
 import { FileInput } from "@/ui/FileInput";
 import { minus } from "@/ui/words";
 import { HorizonEditor } from "./HorizonEditor";
@@ -59,9 +60,6 @@ function Row({
 }
 
 const plainField = { bg: "slate", borderColor: "line", borderRadius: "3px", height: "34px", size: "sm" } as const;
-const asNumber = (text: string): number =>
-  text.trim() === "" ? Number.NaN : Number(text.trim().replace(",", ".").replace("\u2212", "-"));
-
 /** Everything about a site. What is right is saved when one leaves a field; what is wrong stays as typed, with the reason. */
 export function SiteForm({ site, busy, onSave, onDelete }: SiteFormProps) {
   const [drafts, setDrafts] = useState<Record<string, string>>({});
@@ -97,7 +95,7 @@ export function SiteForm({ site, busy, onSave, onDelete }: SiteFormProps) {
     id,
     value: drafts[key] ?? minus(String(site[key])),
     onChange: (event: { target: { value: string } }) => setDrafts({ ...drafts, [key]: event.target.value }),
-    onBlur: () => drafts[key] !== undefined && commit(key, asNumber(drafts[key])),
+    onBlur: () => drafts[key] !== undefined && commit(key, typedNumber(drafts[key])),
   });
   const place = (at: Place) => {
     settle("coordinates");

@@ -1,0 +1,215 @@
+/** @jest-environment jsdom */
+import { fireEvent, screen, within } from "@testing-library/react";
+import type { OutingReply, ShotReply } from "@/contracts/replies";
+import { CAUTIONS, INTENTS, intentOf } from "@/core/intent";
+import { INTENT_RULES, NO_OVERRIDES, WINDOW_KINDS } from "@/core/night";
+import { outingReply, shotReply, siteReply } from "@/features/testing/replies";
+import { choose, enter, show } from "@/ui/testing/show";
+import { clock, clockSpan } from "./clock";
+import { type Night, NightProvider, useNight } from "./NightContext";
+import { changedOverrides, NightReasons } from "./NightReasons";
+import { ShotList } from "./ShotList";
+import { WindowList } from "./WindowList";
+
+const outing = outingReply([
+  shotReply("Bridge", { beginsAt: "2026-10-24T16:00:00.000Z" }),
+  shotReply("Square", { intent: "emptied-place" }),
+]);
+
+interface Seen {
+  night: Night | null;
+}
+type Draw = (night: Night) => React.ReactElement;
+
+function Inner({ seen, draw }: { readonly seen: Seen; readonly draw: Draw }) {
+  const night = useNight();
+  seen.night = night;
+  return night && draw(night);
+}
+
+/** Hands the outing's night to what it shows. */
+function inNight(draw: Draw, given: OutingReply = outing): Seen {
+  const seen: Seen = { night: null };
+  show(
+    <NightProvider outing={given} shotId={given.shots[0]?.id ?? ""}>
+      <Inner seen={seen} draw={draw} />
+    </NightProvider>,
+  );
+  return seen;
+}
+
+describe("a night shared between ribbon and stations", () => {
+  it("is that of the outing's site, date and shot, minute by minute", () => {
+    const { night } = inNight(() => <span />);
+    expect(night!.intent).toBe("light-trails");
+    expect(night!.moments.length).toBe(Math.round((night!.endMs - night!.beginMs) / 60_000) + 1);
+    expect(night!.scores).toHaveLength(night!.moments.length);
+    expect(night!.endMs - night!.beginMs).toBeCloseTo(86_400_000, -5);
+    for (const { beginMs, endMs } of night!.windows) {
+      expect(beginMs).toBeGreaterThanOrEqual(night!.beginMs);
+      expect(endMs).toBeLessThanOrEqual(night!.endMs);
+    }
+  });
+
+  it("is none for loose files", () => {
+    expect(inNight(() => <span />, outingReply([shotReply("x")], null)).night).toBeNull();
+  });
+});
+
+describe("the windows of a night", () => {
+  it("come with begin, end and reason, those of the intent in bold, and can be looked at", () => {
+    const onShow = jest.fn();
+    const { night } = inNight((each) => <WindowList night={each} onShow={onShow} />);
+    const rows = within(screen.getByRole("region", { name: "Windows" })).getAllByRole("button");
+    expect(rows).toHaveLength(night!.windows.length);
+    night!.windows.forEach(({ kind, beginMs, endMs, why }, index) => {
+      expect(rows[index]!.textContent).toContain(clockSpan(beginMs, endMs, "Europe/Vienna"));
+      expect(rows[index]!.textContent).toContain(WINDOW_KINDS[kind]);
+      expect(rows[index]!.textContent).toContain(why);
+    });
+    expect(night!.windows.some(({ kind }) => INTENT_RULES["light-trails"].windows.includes(kind))).toBe(true);
+    fireEvent.click(rows[0]!);
+    expect(onShow).toHaveBeenCalledWith(night!.windows[0]!.beginMs, night!.windows[0]!.endMs);
+  });
+
+  it("may be none at all", () => {
+    const polar = siteReply({ latitudeDeg: 79, zone: "UTC", tidal: false, road: "none" });
+    const summer = outingReply([shotReply("x")], polar);
+    const seen = inNight((each) => <WindowList night={{ ...each, windows: [] }} onShow={jest.fn()} />, summer);
+    expect(seen.night).not.toBeNull();
+    expect(screen.getByText(/This night has none/)).toBeTruthy();
+  });
+});
+
+describe("the shots of a night", () => {
+  const list = (part: Partial<Parameters<typeof ShotList>[0]> = {}) => {
+    const given = { onChange: jest.fn(), onAdd: jest.fn(), onArrange: jest.fn() };
+    inNight((night) => <ShotList night={night} conflicts={[]} busy={false} {...given} {...part} />);
+    return given;
+  };
+  const [bridge, square] = outing.shots as [ShotReply, ShotReply];
+
+  it("are shown with their times, and moved by typing one of this night", () => {
+    const { onChange } = list();
+    expect(screen.getByLabelText<HTMLInputElement>("Begin of Bridge").value).toBe("18:00");
+    expect(screen.getByLabelText<HTMLInputElement>("Begin of Square").value).toBe("");
+    enter("Begin of Square", "5.30");
+    const [shot, change, said] = onChange.mock.lastCall;
+    expect([shot.id, change, said]).toEqual([
+      square.id,
+      { beginsAt: "2026-10-25T04:30:00.000Z" },
+      "Square begins at 5.30.",
+    ]);
+    enter("Begin of Bridge", "");
+    expect(onChange.mock.lastCall.slice(1)).toEqual([{ beginsAt: null }, "Bridge is off the night."]);
+  });
+
+  it("keep a time that is none, and say what to write", () => {
+    const { onChange } = list();
+    enter("Begin of Square", "at dusk");
+    expect(screen.getByText("Write a time of this night, such as 17:05 or 05:30.")).toBeTruthy();
+    expect(screen.getByLabelText<HTMLInputElement>("Begin of Square").value).toBe("at dusk");
+    expect(onChange).not.toHaveBeenCalled();
+  });
+
+  it("take lengths and ways in minutes, and nothing that is none", () => {
+    const { onChange } = list();
+    enter("Length of Bridge, minutes", "12,5");
+    expect(onChange.mock.lastCall.slice(1)).toEqual([{ minutes: 12.5 }, "Bridge lasts 12.5 min."]);
+    enter("Walk to Bridge, minutes", "8");
+    expect(onChange.mock.lastCall[1]).toEqual({ walkMinutes: 8 });
+    enter("Setting up Bridge, minutes", "-1");
+    expect(onChange).toHaveBeenCalledTimes(2);
+    expect(screen.getByLabelText("Setting up Bridge, minutes").getAttribute("aria-invalid")).toBe("true");
+  });
+
+  it("get another intent, are deleted, added and arranged", () => {
+    const { onChange, onAdd, onArrange } = list();
+    choose("Intent of Bridge", "star-arcs");
+    expect(onChange.mock.lastCall.slice(1)).toEqual([{ intent: "star-arcs" }, "Bridge: star arcs."]);
+    fireEvent.click(screen.getByRole("button", { name: "Delete Bridge" }));
+    expect(onChange.mock.lastCall.slice(0, 2)).toEqual([bridge, { deleted: true }]);
+    const name = screen.getByLabelText<HTMLInputElement>("Name of a new shot");
+    fireEvent.submit(name);
+    expect(onAdd).not.toHaveBeenCalled();
+    fireEvent.change(name, { target: { value: "  Pier " } });
+    fireEvent.submit(name);
+    expect(onAdd).toHaveBeenCalledWith("Pier", "light-trails");
+    expect(name.value).toBe("");
+    fireEvent.click(screen.getByRole("button", { name: "Arrange for me" }));
+    expect(onArrange).toHaveBeenCalled();
+  });
+
+  it("tell of their conflicts, and cannot be arranged while they are", () => {
+    const conflict = { kind: "overlap" as const, shotIds: [], message: "Bridge and Square overlap." };
+    const { onArrange } = list({ busy: true, conflicts: [conflict as never] });
+    expect(screen.getByRole("status").textContent).toBe(conflict.message);
+    fireEvent.click(screen.getByRole("button", { name: "Arrange for me" }));
+    expect(onArrange).not.toHaveBeenCalled();
+  });
+});
+
+describe("the reasons of a night", () => {
+  const reasons = (given: OutingReply = outing) => {
+    const onOverride = jest.fn();
+    const seen = inNight(
+      (night) => <NightReasons night={night} outingId="o" overrides={NO_OVERRIDES} onOverride={onOverride} />,
+      given,
+    );
+    return { seen, onOverride };
+  };
+
+  it("give the best twenty minutes, and every factor of the score with its because", () => {
+    reasons();
+    expect(screen.getByText(/^Best 20 min, /)).toBeTruthy();
+    expect(screen.getByText(intentOf("light-trails").goal)).toBeTruthy();
+    const factors = within(screen.getByRole("list", { name: "Reasons for the score" })).getAllByRole("listitem");
+    expect(factors.length).toBeGreaterThan(1);
+    for (const factor of factors) expect(factor.textContent).toMatch(/× \d\.\d\d.+\.$/);
+  });
+
+  it("follow the intent that is chosen", () => {
+    const { seen } = reasons();
+    choose("Intent", "meteors");
+    expect(seen.night!.intent).toBe("meteors");
+    expect(screen.getByText(intentOf("meteors").goal)).toBeTruthy();
+    expect(within(screen.getByLabelText("Intent")).getAllByRole("option")).toHaveLength(INTENTS.length);
+  });
+
+  it("take what one knows by hand, with commas and real minus signs, and back to the stand-in", () => {
+    const { onOverride } = reasons();
+    enter("Gusts, m/s", "6,5");
+    expect(onOverride).toHaveBeenLastCalledWith({ gustMps: 6.5 });
+    enter("Dew point, °C", "\u22122");
+    expect(onOverride).toHaveBeenLastCalledWith({ dewPointC: -2 });
+    enter("Cloud, %", "half");
+    expect(onOverride).toHaveBeenCalledTimes(2);
+    expect(screen.getByLabelText("Cloud, %").getAttribute("aria-invalid")).toBe("true");
+  });
+
+  it("ask for traffic and tide only where there are any", () => {
+    reasons(outingReply([shotReply("x")], siteReply({ road: "none", tidal: false })));
+    expect(screen.queryByLabelText("Vehicles an hour")).toBeNull();
+    expect(screen.queryByLabelText("Tide from mean, m")).toBeNull();
+    expect(screen.getByText(/Place the shots first/)).toBeTruthy();
+  });
+
+  it("warn of what the site and the intent are dangerous for", () => {
+    reasons();
+    expect(screen.getByText("Wet steps.")).toBeTruthy();
+    for (const caution of intentOf("light-trails").cautions) expect(screen.getByText(CAUTIONS[caution])).toBeTruthy();
+  });
+
+  it("keep what was set before when one thing changes", () => {
+    const before = { ...NO_OVERRIDES, gustMps: 4 };
+    expect(changedOverrides(before, { cloudPercent: 20 })).toEqual({ ...NO_OVERRIDES, gustMps: 4, cloudPercent: 20 });
+    expect(changedOverrides(null, { gustMps: null })).toEqual(NO_OVERRIDES);
+  });
+});
+
+describe("the clock", () => {
+  it("is the site's own", () => {
+    expect(clock(Date.parse("2026-10-24T16:00:00Z"), "Europe/Vienna")).toBe("18:00");
+    expect(clock(Date.parse("2026-10-24T16:00:00Z"), "UTC")).toBe("16:00");
+  });
+});
