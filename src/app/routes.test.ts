@@ -1,0 +1,274 @@
+import { EventEmitter } from "node:events";
+import { mkdtempSync, rmSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import sharp from "sharp";
+import { kitReply } from "@/contracts/kit";
+import {
+  logReply,
+  measureReply,
+  outingListReply,
+  outingReply,
+  problemReply,
+  shotDetailReply,
+  siteReply,
+} from "@/contracts/replies";
+import { GENERIC_PHONE } from "@/core/camera";
+import { usualScene } from "@/core/solve";
+import { type Database, openEmbedded } from "@/db/database";
+import { addLogEntry } from "@/db/log";
+import { storeBytes } from "@/engine/store";
+import * as kitItem from "./api/kit/[list]/[itemId]/route";
+import * as kitList from "./api/kit/[list]/route";
+import * as kit from "./api/kit/route";
+import * as logEntry from "./api/log/[entryId]/route";
+import * as log from "./api/log/route";
+import * as measure from "./api/measure/route";
+import * as plan from "./api/outings/[outingId]/plan/route";
+import * as outing from "./api/outings/[outingId]/route";
+import * as outingShots from "./api/outings/[outingId]/shots/route";
+import * as outings from "./api/outings/route";
+import * as measured from "./api/pictures/[hash]/measure/route";
+import * as picture from "./api/pictures/[hash]/route";
+import * as shotRecipe from "./api/shots/[shotId]/recipe/route";
+import * as shot from "./api/shots/[shotId]/route";
+import * as site from "./api/sites/[siteId]/route";
+import * as sites from "./api/sites/route";
+import * as stacks from "./api/stacks/route";
+
+const data = mkdtempSync(join(tmpdir(), "aevumen-routes-"));
+process.env.AEVUMEN_DATA = data;
+let database: Database;
+
+beforeAll(async () => {
+  database = await openEmbedded(null, join(process.cwd(), "src/db/migrations"));
+  const application = { database, boss: null, changes: new EventEmitter(), capturing: new Map() };
+  (globalThis as { aevumenApplication?: unknown }).aevumenApplication = Promise.resolve(application);
+});
+afterAll(async () => {
+  await database.close();
+  rmSync(data, { recursive: true, force: true });
+});
+
+type Handler<Params> = (request: Request, context: { params: Promise<Params> }) => Promise<Response>;
+
+/** Asks a route as its own pages do. */
+async function ask<Params>(handler: Handler<Params>, params: Params, body?: unknown, query = "") {
+  const given =
+    body === undefined ? {} : { body: body instanceof Buffer ? new Uint8Array(body) : JSON.stringify(body) };
+  const request = new Request(`http://127.0.0.1:3210/api/x${query}`, {
+    ...{ method: body === undefined ? "GET" : "POST", headers: { host: "127.0.0.1:3210" }, ...given },
+  });
+  const response = await handler(request, { params: Promise.resolve(params) });
+  const json = response.headers.get("content-type")?.includes("json") ? await response.json() : null;
+  return { status: response.status, json, response };
+}
+const saysOf = ({ json }: { readonly json: unknown }) => problemReply.parse(json).message;
+const nobody = crypto.randomUUID();
+
+/** Begins an outing at a new place. */
+async function begin(name: string) {
+  const place = { name, latitudeDeg: 53.86, longitudeDeg: -3.42 };
+  const { status, json } = await ask(outings.POST, {}, { name, date: "2026-11-25", site: place });
+  expect(status).toBe(201);
+  return json as { outing: { id: string; siteId: string }; shotId: string };
+}
+
+describe("outings and sites", () => {
+  it("begin with a site whose zone follows from its place, and a first shot", async () => {
+    const { outing: created, shotId } = await begin("Quay");
+    const detail = outingReply.parse((await ask(outing.GET, { outingId: created.id })).json);
+    expect(detail.site).toMatchObject({ name: "Quay", zone: "Europe/London" });
+    expect(detail.shots.map(({ id }) => id)).toEqual([shotId]);
+    const all = outingListReply.parse((await ask(outings.GET, {})).json);
+    expect(all.find(({ id }) => id === created.id)).toMatchObject({ siteName: "Quay", firstShotId: shotId });
+  });
+
+  it("refuse what is wrong in words, and do not find what is not there", async () => {
+    const place = { name: "Pole", latitudeDeg: 91, longitudeDeg: 0 };
+    const wrong = await ask(outings.POST, {}, { name: "x", date: "2026-11-25", site: place });
+    expect([wrong.status, saysOf(wrong)]).toEqual([400, "Latitude goes from -90 to 90."]);
+    expect((await ask(outings.POST, {}, { name: "x", date: "2026-11-25", site: null, siteId: nobody })).status).toBe(
+      404,
+    );
+    for (const outingId of [nobody, "../../etc", ""]) {
+      expect((await ask(outing.GET, { outingId })).status).toBe(404);
+    }
+    expect(saysOf(await ask(outing.GET, { outingId: nobody }))).toMatch(/no such outing/);
+  });
+
+  it("move to another night, and keep typed conditions", async () => {
+    const { outing: created } = await begin("Moved");
+    const overrides = {
+      ...{ cloudPercent: 10, gustMps: null, temperatureC: null },
+      ...{ dewPointC: null, vehiclesPerHour: null, tideMetres: null },
+    };
+    expect((await ask(outing.PATCH, { outingId: created.id }, { date: "2026-12-01", overrides })).status).toBe(200);
+    const detail = outingReply.parse((await ask(outing.GET, { outingId: created.id })).json);
+    expect(detail.outing).toMatchObject({ date: "2026-12-01", overrides: { cloudPercent: 10 } });
+    expect((await ask(outing.PATCH, { outingId: created.id }, { date: "soon" })).status).toBe(400);
+  });
+
+  it("take sites from a file's places, moved ones with a new zone, deleted ones back", async () => {
+    const made = await ask(sites.POST, {}, [{ name: "Pass", latitudeDeg: 48.2, longitudeDeg: 16.4 }]);
+    const [pass] = siteReply.array().parse(made.json);
+    expect(pass).toMatchObject({ zone: "Europe/Vienna", horizon: [] });
+    const params = { siteId: pass!.id };
+    const moved = await ask(site.PATCH, params, { latitudeDeg: 40.7, longitudeDeg: -74 });
+    expect(moved.json).toMatchObject({ zone: "America/New_York" });
+    const names = async () =>
+      siteReply
+        .array()
+        .parse((await ask(sites.GET, {})).json)
+        .map(({ name }) => name);
+    await ask(site.PATCH, params, { deleted: true });
+    expect(await names()).not.toContain("Pass");
+    await ask(site.PATCH, params, { deleted: false });
+    expect(await names()).toContain("Pass");
+    expect((await ask(site.PATCH, { siteId: nobody }, { name: "x" })).status).toBe(404);
+    expect((await ask(sites.POST, {}, [])).status).toBe(400);
+  });
+});
+
+describe("shots", () => {
+  const detailOf = async (shotId: string) => shotDetailReply.parse((await ask(shot.GET, { shotId })).json);
+
+  it("keep their scene, aim and camera, and give none away half written", async () => {
+    const { shotId } = await begin("Scene");
+    const scene = { ...usualScene("light-trails"), sceneEv: 5.5 };
+    const camera = { phone: "A", lens: "tele", fNumber: 2.4, fullSize: false, clipOn: null };
+    const aim = { azimuthDeg: 200, tiltDeg: 10, rollDeg: 0, crop: "16:9", guides: "thirds", constellations: true };
+    expect((await ask(shot.PATCH, { shotId }, { scene, camera, aim })).status).toBe(200);
+    const saved = (await detailOf(shotId)).shot;
+    expect(saved.scene?.sceneEv).toBe(5.5);
+    expect([saved.camera, saved.aim]).toEqual([camera, aim]);
+    const wrong = await ask(shot.PATCH, { shotId }, { scene: { ...scene, sceneEv: 99 } });
+    expect([wrong.status, saysOf(wrong)]).toEqual([400, "Scene light goes from -10 to 18."]);
+    expect((await detailOf(shotId)).shot.scene?.sceneEv).toBe(5.5);
+    await ask(shot.PATCH, { shotId }, { scene: null, camera: null });
+    expect((await detailOf(shotId)).shot).toMatchObject({ scene: null, camera: null, aim });
+  });
+
+  it("take recipes in their usual spelling, and say what was expected of others", async () => {
+    const { shotId } = await begin("Recipe");
+    const read = await ask(shotRecipe.PUT, { shotId }, { line: "4x2S|ISO50→lighten over  mean" });
+    expect(read.json).toEqual({ line: "4 x 2s | iso 50 -> lighten over mean" });
+    const wrong = await ask(shotRecipe.PUT, { shotId }, { line: "2s | iso fifty" });
+    expect([wrong.status, problemReply.parse(wrong.json).code]).toEqual([400, "invalid-recipe"]);
+    expect((await detailOf(shotId)).shot.recipeLine).toBe("4 x 2s | iso 50 -> lighten over mean");
+    expect((await ask(shotRecipe.PUT, { shotId: nobody }, { line: "2s" })).status).toBe(404);
+  });
+
+  it("are added, placed, taken off the night and deleted", async () => {
+    const { outing: created, shotId } = await begin("More");
+    const added = await ask(outingShots.POST, { outingId: created.id }, { name: "Second", intent: "star-arcs" });
+    expect(added.status).toBe(201);
+    const beginsAt = "2026-11-25T18:00:00.000Z";
+    await ask(shot.PATCH, { shotId }, { beginsAt, minutes: 12 });
+    expect((await detailOf(shotId)).shot).toMatchObject({ beginsAt, minutes: 12 });
+    await ask(shot.PATCH, { shotId }, { beginsAt: null });
+    expect((await detailOf(shotId)).shot.beginsAt).toBeNull();
+    await ask(shot.PATCH, { shotId }, { deleted: true });
+    const left = outingReply.parse((await ask(outing.GET, { outingId: created.id })).json);
+    expect(left.shots.map(({ name }) => name)).toEqual(["Second"]);
+    expect((await ask(outingShots.POST, { outingId: nobody }, { name: "x" })).status).toBe(404);
+  });
+});
+
+describe("the kit", () => {
+  it("takes, replaces and lets go of each kind of thing", async () => {
+    const read = async () => kitReply.parse((await ask(kit.GET, {})).json);
+    const filter = { name: "ND", notation: "factor", value: 8 };
+    await ask(kitList.PUT, { list: "filters" }, filter);
+    await ask(kitList.PUT, { list: "filters" }, { ...filter, value: 64 });
+    await ask(kitList.PUT, { list: "phones" }, GENERIC_PHONE);
+    const before = await read();
+    expect(before.filters.map(({ name, value }) => [name, value])).toEqual([["ND", 64]]);
+    expect(before.phones[0]?.profile).toEqual(GENERIC_PHONE.profile);
+    const params = { list: "filters", itemId: before.filters[0]!.id };
+    expect((await ask(kitItem.DELETE, params)).status).toBe(200);
+    expect((await ask(kitItem.DELETE, params)).status).toBe(404);
+    expect((await read()).filters).toEqual([]);
+  });
+
+  it("refuses lists that it has not, and things that cannot be", async () => {
+    for (const list of ["lenses", "__proto__", "toString"]) {
+      expect((await ask(kitList.PUT, { list }, { name: "x" })).status).toBe(404);
+      expect((await ask(kitItem.DELETE, { list, itemId: nobody })).status).toBe(404);
+    }
+    const wrong = await ask(kitList.PUT, { list: "filters" }, { name: "x", notation: "stops", value: -1 });
+    expect([wrong.status, saysOf(wrong)]).toEqual([400, "A filter's strength is more than nothing."]);
+    expect((await ask(kit.POST, {}, { phones: [], filters: "all" })).status).toBe(400);
+  });
+});
+
+describe("pictures", () => {
+  const grey = () =>
+    sharp({ create: { width: 64, height: 48, channels: 3, background: "#5a5a5a" } })
+      .jpeg({ quality: 100 })
+      .toBuffer();
+
+  it("are measured as they are sent, and nothing of them is kept", async () => {
+    const { errors } = measureReply.parse((await ask(measure.POST, {}, await grey())).json);
+    for (const error of Object.values(errors)) expect(Math.abs(error)).toBeLessThan(0.1);
+    const text = await ask(measure.POST, {}, Buffer.from("no picture"));
+    expect(text.status).toBe(422);
+    expect(saysOf(text)).toMatch(/^This is not a picture.* The scene's light is as it was.$/);
+    expect(saysOf(await ask(measure.POST, {}, Buffer.alloc(0)))).toBe("The file is empty.");
+  });
+
+  it("that are stored are measured and shown by their hash alone", async () => {
+    const { hash } = await storeBytes(await grey());
+    expect(measureReply.safeParse((await ask(measured.GET, { hash })).json).success).toBe(true);
+    const samples = await ask(picture.GET, { hash }, undefined, "?as=samples");
+    expect(samples.response.headers.get("x-picture-width")).toBe("64");
+    expect((await samples.response.arrayBuffer()).byteLength).toBe(64 * 48 * 3);
+    expect((await ask(picture.GET, { hash }, undefined, "?as=preview&edge=17")).status).toBe(400);
+    expect((await ask(picture.GET, { hash })).status).toBe(400);
+    for (const unknown of ["0".repeat(64), "../../etc/passwd", ""]) {
+      expect((await ask(measured.GET, { hash: unknown })).status).toBe(404);
+      expect((await ask(picture.GET, { hash: unknown }, undefined, "?as=samples")).status).toBe(404);
+    }
+  });
+});
+
+describe("plans, log and stacks", () => {
+  it("take the night along in three forms, and say which there are", async () => {
+    const { outing: created } = await begin("Plan");
+    const params = { outingId: created.id };
+    const form = (format: string) => ask(plan.GET, params, undefined, `?format=${format}`);
+    expect((await form("json")).json).toMatchObject({ outing: { date: "2026-11-25", name: "Plan" } });
+    expect(await (await form("ics")).response.text()).toMatch(/^BEGIN:VCALENDAR/);
+    const pdf = Buffer.from(await (await form("pdf")).response.arrayBuffer());
+    expect(pdf.subarray(0, 5).toString()).toBe("%PDF-");
+    expect(saysOf(await form("docx"))).toBe("Choose pdf, ics or json.");
+    const loose = (await ask(outings.POST, {}, { name: "Loose", date: "2026-11-25", site: null })).json;
+    const none = await ask(plan.GET, { outingId: loose.outing.id }, undefined, "?format=pdf");
+    expect([none.status, saysOf(none)]).toEqual([409, "This outing has no site, so it has no night to plan."]);
+  });
+
+  it("keep notes and ratings, and bring entries back", async () => {
+    const { outing: created, shotId } = await begin("Noted");
+    await addLogEntry(database.db, {
+      ...{ outingId: created.id, shotId, runId: null, stackId: null, kind: "run", recipeLine: "2s" },
+      ...{ phoneName: null, frameCount: 1, refusedCount: 0, thumbnailHash: null },
+    });
+    const mine = async () =>
+      logReply.parse((await ask(log.GET, {})).json).filter(({ entry }) => entry.outingId === created.id);
+    const entryId = (await mine())[0]!.entry.id;
+    await ask(logEntry.PATCH, { entryId }, { note: "Too bright.", rating: 4 });
+    expect((await mine())[0]!.entry).toMatchObject({ note: "Too bright.", rating: 4 });
+    expect((await ask(logEntry.PATCH, { entryId }, { rating: 9 })).status).toBe(400);
+    await ask(logEntry.PATCH, { entryId }, { deleted: true });
+    expect(await mine()).toEqual([]);
+    await ask(logEntry.PATCH, { entryId }, { deleted: false });
+    expect(await mine()).toHaveLength(1);
+  });
+
+  it("make no stack of a run or of frames that are not there", async () => {
+    const wanted = { runId: nobody, frameIds: [nobody], parameters: { method: "median" } };
+    expect((await ask(stacks.POST, {}, wanted)).status).toBe(404);
+    expect((await ask(stacks.POST, {}, { ...wanted, parameters: { method: "blend" } })).status).toBe(400);
+    expect((await ask(stacks.POST, {}, { ...wanted, frameIds: [] })).status).toBe(400);
+  });
+});
