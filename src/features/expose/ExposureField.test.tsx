@@ -12,7 +12,7 @@ const request: SolveRequest = {
   ...{ ...usualScene("blurred-subject"), intent: "blurred-subject", camera, filterStops: [3], mover },
 };
 
-function field(line: string, asked = request) {
+function field(line: string, asked = request, size?: readonly [number, number]) {
   const { recipe } = parseRecipe(line);
   const setup = setupOf(asked, recipe);
   const given = { onEdge: jest.fn(), onPoint: jest.fn(), onRecipe: jest.fn() };
@@ -24,9 +24,10 @@ function field(line: string, asked = request) {
       point={recipe.sequence ? { shutterSeconds: recipe.sequence.shutterSeconds, iso: recipe.iso ?? 50 } : null}
       recipes={solve(asked).recipes}
       chosenEdge={null}
-      picture={null}
+      picture={<p>the picture</p>}
       {...given}
     />,
+    size,
   );
   const open = () => view.container.querySelectorAll("[data-open]").length;
   return { ...view, ...given, setup, open, area: screen.getByRole("application") };
@@ -84,5 +85,15 @@ describe("the exposure field on screen", () => {
     expect(area.getAttribute("aria-label")).toMatch(/No point yet/);
     fireEvent.keyDown(area, { key: "ArrowRight" });
     expect(onPoint).not.toHaveBeenCalled();
+  });
+
+  it("holds the picture where there is room for it, and none where there is not", () => {
+    field("1s | iso 50");
+    expect(screen.getByText("the picture")).toBeTruthy();
+  });
+
+  it("holds no picture on a phone", () => {
+    field("1s | iso 50", request, [390, 500]);
+    expect(screen.queryByText("the picture")).toBeNull();
   });
 });

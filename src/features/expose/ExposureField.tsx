@@ -50,7 +50,7 @@ interface ExposureFieldProps {
   readonly onEdge: (id: string | null) => void;
   readonly onPoint: (point: FieldPoint) => void;
   readonly onRecipe: (recipe: SolvedRecipe) => void;
-  /** Lies over the lower left of the field, where settings are too dark for anything. */
+  /** Lies over the lower left of the field, where settings are too dark for anything; not in a narrow one. */
   readonly picture: ReactNode;
 }
 
@@ -259,7 +259,7 @@ export function ExposureField(props: ExposureFieldProps) {
           )}
         </svg>
       )}
-      {picture}
+      {width >= LEAST_FOR_PICTURE_PX && picture}
       {closed && (
         <Box
           position="absolute"

@@ -62,7 +62,6 @@ export function RehearsedPicture(props: RehearsedPictureProps) {
       left="54px"
       bottom="38px"
       width={shown ? `${REHEARSED_WIDTH}px` : "auto"}
-      display={{ base: "none", md: "block" }}
       bg="ink"
       borderWidth="1px"
       borderColor="line"

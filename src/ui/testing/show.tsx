@@ -24,9 +24,9 @@ function givePointers(): void {
   globalThis.PointerEvent = class extends MouseEvent {} as typeof PointerEvent;
 }
 
-/** Renders a piece of the interface as it stands in the application, 900 by 560 pixels large. */
-export function show(element: ReactElement) {
-  giveSizes(900, 560);
+/** Renders a piece of the interface as it stands in the application, of this size in pixels. */
+export function show(element: ReactElement, [width, height]: readonly [number, number] = [900, 560]) {
+  giveSizes(width, height);
   givePointers();
   const client = new QueryClient({ defaultOptions: { queries: { retry: false } } });
   const tree = (inner: ReactElement) => (

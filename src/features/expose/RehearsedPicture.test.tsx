@@ -1,0 +1,65 @@
+/** @jest-environment jsdom */
+import { fireEvent, screen } from "@testing-library/react";
+import { chosenCamera } from "@/core/camera";
+import { parseRecipe } from "@/core/recipe";
+import type { Rehearsal } from "@/core/rehearse";
+import { show } from "@/ui/testing/show";
+import { RehearsedPicture } from "./RehearsedPicture";
+import { useRehearsal } from "./useRehearsal";
+
+jest.mock("./useRehearsal", () => ({ useRehearsal: jest.fn() }));
+const rehearsal = jest.mocked(useRehearsal);
+const camera = chosenCamera({ phones: [], clipOns: [] }, null);
+
+/** A canvas that keeps what is put into it. */
+function keepDrawings() {
+  const put: Uint8ClampedArray[] = [];
+  HTMLCanvasElement.prototype.getContext = jest.fn().mockReturnValue({
+    createImageData: (width: number, height: number) => ({ data: new Uint8ClampedArray(4 * width * height) }),
+    putImageData: ({ data }: { data: Uint8ClampedArray }) => put.push(data),
+  });
+  return put;
+}
+
+function picture(line: string, seen: Rehearsal | null) {
+  rehearsal.mockReturnValue(seen);
+  const { recipe } = parseRecipe(line);
+  show(<RehearsedPicture recipe={recipe} camera={camera} sceneEv={4} sensorCelsius={15} />);
+}
+const two = (framesIn: number): Rehearsal => ({
+  ...{ width: 2, height: 1, data: Uint8Array.from([1, 2, 3, 40, 50, 60]), framesIn, framesOf: 16 },
+});
+
+describe("the picture beside the field", () => {
+  it("is drawn sample by sample, whole and opaque", () => {
+    const put = keepDrawings();
+    picture("1s | iso 50", two(1));
+    expect([...put[0]!]).toEqual([1, 2, 3, 255, 40, 50, 60, 255]);
+    const canvas = screen.getByRole<HTMLCanvasElement>("img", { name: /^A stand-in scene under your light/ });
+    expect([canvas.width, canvas.height]).toEqual([2, 1]);
+    expect(screen.getByText("The stand-in quay under your light")).toBeTruthy();
+  });
+
+  it("says how many of a run's frames are in it", () => {
+    keepDrawings();
+    picture("40 x 1s | iso 50 -> mean", two(16));
+    expect(screen.getByText("The stand-in quay under your light, 16 of 40 frames")).toBeTruthy();
+  });
+
+  it("draws nothing before the first frame", () => {
+    const put = keepDrawings();
+    picture("1s", null);
+    expect(put).toEqual([]);
+  });
+
+  it("is simulated no more while it is put away", () => {
+    keepDrawings();
+    picture("1s", two(1));
+    rehearsal.mockClear();
+    fireEvent.click(screen.getByRole("button", { name: "Hide the picture" }));
+    expect(screen.queryByRole("img")).toBeNull();
+    expect(rehearsal).not.toHaveBeenCalled();
+    fireEvent.click(screen.getByRole("button", { name: "Show the picture" }));
+    expect(rehearsal).toHaveBeenCalled();
+  });
+});

@@ -1,0 +1,112 @@
+/** @jest-environment jsdom */
+import { act, fireEvent, screen } from "@testing-library/react";
+import { ProblemError, sendJson, uploadFile } from "@/features/api/client";
+import { show } from "@/ui/testing/show";
+import { useImport } from "./useImport";
+
+jest.mock("@/features/api/client", () => ({
+  ...jest.requireActual("@/features/api/client"),
+  sendJson: jest.fn(),
+  uploadFile: jest.fn(),
+}));
+const sent = jest.mocked(sendJson);
+const uploaded = jest.mocked(uploadFile);
+const runId = "run-1";
+
+function Sender({ files }: { readonly files: readonly File[] }) {
+  const { uploads, busy, problem, send } = useImport("shot-1");
+  return (
+    <>
+      <button type="button" onClick={() => void send(files)}>
+        send
+      </button>
+      <output>{busy ? "busy" : "rests"}</output>
+      <p>{problem}</p>
+      <ul>
+        {uploads.map(({ id, name, share, state, reason }) => (
+          <li key={id}>{`${name} ${state} ${share} ${reason ?? ""}`.trim()}</li>
+        ))}
+      </ul>
+    </>
+  );
+}
+
+const files = ["a.jpg", "b & c.jpg", "d.zip"].map((name) => new File(["x"], name));
+const rows = () => screen.queryAllByRole("listitem").map(({ textContent }) => textContent);
+const press = () => act(async () => void fireEvent.click(screen.getByText("send")));
+
+beforeEach(() => {
+  jest.resetAllMocks();
+  sent.mockResolvedValue({ id: runId });
+});
+
+describe("importing files", () => {
+  it("opens a batch, sends each file into it by name, and closes it", async () => {
+    uploaded.mockResolvedValue({ taken: 1, refused: [] });
+    show(<Sender files={files} />);
+    await press();
+    expect(rows()).toEqual(["a.jpg taken 1", "b & c.jpg taken 1", "d.zip taken 1"]);
+    expect(uploaded.mock.calls.map(([url]) => url)).toEqual([
+      "/api/runs/run-1/files?name=a.jpg",
+      "/api/runs/run-1/files?name=b%20%26%20c.jpg",
+      "/api/runs/run-1/files?name=d.zip",
+    ]);
+    expect(sent.mock.calls.map(([method, url]) => [method, url])).toEqual([
+      ["POST", "/api/shots/shot-1/imports"],
+      ["POST", "/api/runs/run-1/finish"],
+    ]);
+    expect(screen.getByRole("status").textContent).toBe("rests");
+  });
+
+  it("sends two at once and no more, and shows how far each is", async () => {
+    const ends: (() => void)[] = [];
+    uploaded.mockImplementation((_url, _file, _schema, onProgress) => {
+      onProgress(0.25);
+      return new Promise((resolve) => ends.push(() => resolve({ taken: 1, refused: [] } as never)));
+    });
+    show(<Sender files={files} />);
+    await press();
+    expect(rows()).toEqual(["a.jpg sending 0.25", "b & c.jpg sending 0.25", "d.zip waiting 0"]);
+    expect(screen.getByRole("status").textContent).toBe("busy");
+    await act(async () => ends[0]!());
+    expect(rows()[2]).toBe("d.zip sending 0.25");
+    await act(async () => {
+      ends[1]!();
+      ends[2]!();
+    });
+    expect(screen.getByRole("status").textContent).toBe("rests");
+  });
+
+  it("says why a file was refused, each of an archive by name, and goes on with the others", async () => {
+    uploaded
+      .mockResolvedValueOnce({ taken: 0, refused: [{ name: "a.jpg", reason: "It breaks off." }] })
+      .mockRejectedValueOnce(new ProblemError("refused", "The disk is full."))
+      .mockResolvedValueOnce({
+        ...{ taken: 1 },
+        refused: [
+          { name: "x.txt", reason: "It is no picture." },
+          { name: "y.jpg", reason: "It is there already." },
+        ],
+      });
+    show(<Sender files={files} />);
+    await press();
+    expect(rows()).toEqual([
+      "a.jpg refused 1 It breaks off.",
+      "b & c.jpg refused 0 The disk is full.",
+      "d.zip refused 1 x.txt: It is no picture. y.jpg: It is there already.",
+    ]);
+    expect(sent.mock.lastCall?.[1]).toBe("/api/runs/run-1/finish");
+  });
+
+  it("sends nothing where no batch can be opened, or nothing was given", async () => {
+    sent.mockRejectedValue(new ProblemError("not-found", "There is no such shot."));
+    const { again } = show(<Sender files={files} />);
+    await press();
+    expect(screen.getByText("There is no such shot.")).toBeTruthy();
+    expect(uploaded).not.toHaveBeenCalled();
+    sent.mockClear();
+    again(<Sender files={[]} />);
+    await press();
+    expect(sent).not.toHaveBeenCalled();
+  });
+});
