@@ -23,7 +23,6 @@ export const filterRequest = z
     ({ notation, value }) => value < (notation === "factor" ? 1 : 0) || filterStops({ notation, value }) <= 30,
     "No filter takes more than 30 stops.",
   );
-export type FilterRequest = z.infer<typeof filterRequest>;
 
 const rising = (values: readonly number[]): boolean => values.every((value, i) => i === 0 || value > values[i - 1]!);
 
@@ -43,7 +42,6 @@ export const clipOnRequest = z.strictObject({
   lossStops: within("Light loss", -2, 6),
   vignettingStops: within("Vignetting", 0, 6),
 });
-export type ClipOnRequest = z.infer<typeof clipOnRequest>;
 
 /** Something that holds the phone, with how it was found to ring and sway. */
 export const supportRequest = z.strictObject({
@@ -52,7 +50,6 @@ export const supportRequest = z.strictObject({
   settleSeconds: within("Settling", 0, 20),
   gustPxPerMps: within("Sway", 0, 20),
 });
-export type SupportRequest = z.infer<typeof supportRequest>;
 
 /** A kit as it travels between machines; files of before clip-ons and supports lack those lists. */
 export const kitFile = z.strictObject({

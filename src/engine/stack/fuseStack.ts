@@ -3,6 +3,9 @@ import { eachFrame, openFrames, stepReporter } from "./decodedFrames";
 import type { StackOutcome, StackProgress, StackRequest } from "./request";
 import { writeTiff } from "./writeTiff";
 
+/** A fusion holds four planes of single precision and their pyramids: some 30 bytes a pixel. */
+const MOST_PIXELS = 80_000_000;
+
 /** Fuses a bracket: all frames are weighed, then, decoded anew, blended; memory does not grow with their number. */
 export async function fuseStack(
   request: StackRequest<"fuse">,
@@ -13,6 +16,10 @@ export async function fuseStack(
   const frames = await openFrames(request.files);
   if ("kind" in frames) return frames;
   const { width, height, files, refused } = frames;
+  if (width * height > MOST_PIXELS) {
+    const reason = `${width} x ${height} pixels are more than a fusion can hold (80 million); fuse smaller pictures.`;
+    return { kind: "failed", reason, refused };
+  }
   const step = stepReporter(files.length, 2, onProgress);
   const fusion = createFusion(width, height);
   const weighed = await eachFrame(frames, files, (samples) => weighFrame(fusion, samples), step, signal);

@@ -60,6 +60,14 @@ describe("stacking files by other ways than folding", () => {
     expect(samples![0]! / 257).toBeLessThan(200);
   });
 
+  it("refuses a bracket that is larger than memory, in words", async () => {
+    const { outcome } = await fuse([await write("lamp-huge.png", flat(9, 9000, 9000))], "fuse");
+    expect(outcome).toMatchObject({
+      kind: "failed",
+      reason: expect.stringMatching(/^9000 x 9000 pixels are more than/),
+    });
+  });
+
   it("leaves out what cannot be read, stops when told, and leaves nothing beside the result", async () => {
     writeFileSync(join(folder, "lamp-text.jpg"), "no picture");
     const text = { name: "lamp-text.jpg", path: join(folder, "lamp-text.jpg") };
