@@ -5,7 +5,7 @@ import { useMemo, useState } from "react";
 import type { ShotScene } from "@/contracts/scene";
 import { type CameraChoice, chosenCamera } from "@/core/camera";
 import { CAUTIONS, intentOf } from "@/core/intent";
-import { parseRecipe, type Recipe } from "@/core/recipe";
+import type { Recipe } from "@/core/recipe";
 import { type Edge, explain, fieldEdges, meterStops, type SolveRequest, setupOf, solve } from "@/core/solve";
 import { useKit, useShot, useShotCamera } from "@/features/api/queries";
 import { useNight } from "@/features/night/NightContext";
@@ -62,8 +62,7 @@ export function ExposeStation({ shotId }: { readonly outingId: string; readonly 
     const solved = solve(request);
     return { ...solved, recipes: inOwnNotation(solved.recipes, filters) };
   }, [request, filters]);
-  const rehearsed = useMemo(() => parseRecipe(line).recipe, [line]);
-  const setup = useMemo(() => (request ? setupOf(request, rehearsed) : null), [request, rehearsed]);
+  const setup = useMemo(() => (request ? setupOf(request, recipe) : null), [request, recipe]);
   if (!detail || !shot || !camera || !kit || !request || !solution || !setup) return <Box flex="1" />;
 
   const { filterStops, frames } = setup;
@@ -77,7 +76,7 @@ export function ExposeStation({ shotId }: { readonly outingId: string; readonly 
   const lastFrame = detail.runs.flatMap((run) => run.frames.at(-1) ?? [])[0] ?? null;
 
   const changeCamera = (choice: CameraChoice) => {
-    remember("the camera");
+    remember();
     void change({ camera: choice });
     const before = shot.camera;
     notice({ tone: "said", text: "The camera is changed.", undo: () => void change({ camera: before }) });
@@ -93,8 +92,7 @@ export function ExposeStation({ shotId }: { readonly outingId: string; readonly 
           onChoose: (fullSize: boolean) => changeCamera({ ...camera.choice, fullSize }),
         };
   const base: Recipe = recipe.sequence ? recipe : { ...recipe, sequence: ONE_SECOND };
-  const remember = (what: string) =>
-    setBefore({ what, sceneEv: scene.sceneEv, best: solution.recipes[0]?.line ?? "none", edges });
+  const remember = () => setBefore({ sceneEv: scene.sceneEv, best: solution.recipes[0]?.line ?? "none", edges });
   const saveScene = async (next: ShotScene | null) => {
     setPending(next);
     await change({ scene: next });
@@ -103,7 +101,7 @@ export function ExposeStation({ shotId }: { readonly outingId: string; readonly 
   const changeScene = (part: Partial<ShotScene>) => {
     // What is on its way counts: a second change may come before the first is saved.
     const previous = pending ?? shot.scene;
-    remember("the scene");
+    remember();
     void saveScene({ ...scene, ...part });
     notice({
       tone: "said",
@@ -127,7 +125,7 @@ export function ExposeStation({ shotId }: { readonly outingId: string; readonly 
               intent={intent}
               onCamera={changeCamera}
               onIntent={(next) => {
-                remember("the intent");
+                remember();
                 void change({ intent: next });
                 notice({ tone: "said", text: intentOf(next).goal, undo: () => void change({ intent }) });
               }}
@@ -146,7 +144,7 @@ export function ExposeStation({ shotId }: { readonly outingId: string; readonly 
               onRecipe={(chosen) => apply(chosen.recipe)}
               picture={
                 <RehearsedPicture
-                  recipe={rehearsed}
+                  recipe={recipe}
                   camera={camera}
                   sceneEv={scene.sceneEv}
                   sensorCelsius={scene.sensorCelsius}

@@ -7,7 +7,6 @@ import { minus } from "@/ui/words";
 
 /** What stood there before the last change of an assumption. */
 export interface BeforeChange {
-  readonly what: string;
   readonly sceneEv: number;
   readonly best: string;
 }

@@ -1,7 +1,7 @@
 "use client";
 
 import { useMutation, useQueryClient } from "@tanstack/react-query";
-import { useState } from "react";
+import { useMemo, useState } from "react";
 import { z } from "zod";
 import { type ParsedRecipe, parseRecipe, printRecipe, type Recipe } from "@/core/recipe";
 import { errorText, sendJson } from "@/features/api/client";
@@ -43,10 +43,11 @@ export function useShotRecipe(shotId: string): ShotRecipe {
   });
   const savedLine = sent ?? kept;
   const line = draft ?? savedLine;
+  const parsed = useMemo(() => parseRecipe(line), [line]);
   const save = (text: string) => {
     setSent(text);
     setDraft(null);
     mutate(text);
   };
-  return { ...parseRecipe(line), savedLine, line, type: setDraft, save, apply: (recipe) => save(printRecipe(recipe)) };
+  return { ...parsed, savedLine, line, type: setDraft, save, apply: (recipe) => save(printRecipe(recipe)) };
 }
