@@ -98,10 +98,11 @@ test("a truncated JPEG, a text named .jpg and another size are named with reason
       asFile("cut.jpg", one.subarray(0, one.length / 2)),
       asFile("notes.jpg", Buffer.from("2 s was too bright")),
     ]);
-  await expect(page.getByText("2 files were not taken")).toBeVisible();
-  await expect(page.getByText(/breaks off or is damaged/)).toBeVisible();
-  await expect(page.getByText(/not a picture that can be read/)).toBeVisible();
-  await expect(page.getByText(/There are 2 sizes among them/)).toBeVisible();
+  const choice = page.getByRole("complementary", { name: "Choice" });
+  await expect(choice.getByText("2 files were not taken")).toBeVisible();
+  await expect(choice.getByText(/breaks off or is damaged/)).toBeVisible();
+  await expect(choice.getByText(/not a picture that can be read/)).toBeVisible();
+  await expect(choice.getByText(/There are 2 sizes among them/)).toBeVisible();
 
   await page.getByRole("button", { name: "Fuse 3 frames" }).click();
   await expect(page.getByText("600 × 400 at")).toBeVisible({ timeout: 60_000 });

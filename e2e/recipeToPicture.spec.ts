@@ -1,12 +1,16 @@
 import { expect, type Page, test } from "@playwright/test";
 import { GENERIC_PHONE } from "../src/core/camera";
 
-async function beginOuting(page: Page, place: string): Promise<void> {
+/** The form of a new outing, with a site to be made; it stands there only once the known sites are read. */
+async function askForNewSite(page: Page): Promise<void> {
   await page.goto("/");
-  const site = page.getByLabel("Site", { exact: true });
   await expect(page.getByLabel("Night of")).toBeVisible();
-  await page.waitForLoadState("networkidle");
+  const site = page.getByLabel("Site", { exact: true });
   if (await site.isVisible()) await site.selectOption("A new site");
+}
+
+async function beginOuting(page: Page, place: string): Promise<void> {
+  await askForNewSite(page);
   await page.getByLabel("Place", { exact: true }).fill(place);
   await page.getByLabel("Coordinates", { exact: true }).fill("53°51'36\"N 3°25'12\"W");
   await page.getByRole("button", { name: "Begin this outing" }).click();
@@ -114,10 +118,7 @@ test("the phone says what it cannot do, and a run can be ended early", async ({ 
 });
 
 test("wrong coordinates keep what was typed and say what to write", async ({ page }) => {
-  await page.goto("/");
-  await page.waitForLoadState("networkidle");
-  const site = page.getByLabel("Site", { exact: true });
-  if (await site.isVisible()) await site.selectOption("A new site");
+  await askForNewSite(page);
   await page.getByLabel("Place", { exact: true }).fill("Nowhere");
   const coordinates = page.getByLabel("Coordinates", { exact: true });
   await coordinates.fill("91, 0");
