@@ -121,6 +121,7 @@ test("a filter and many frames open the ground; another lens moves it", async ({
   }
   await line(page).fill("1s | iso 50");
   await line(page).press("Enter");
+  await expect(field(page)).toHaveAttribute("aria-label", /1.s at ISO 50/);
   const bare = await ground(page).count();
   await page.getByLabel("Filter", { exact: true }).selectOption("Eight times");
   await expect(line(page)).toHaveValue("1s | iso 50 | nd 8");

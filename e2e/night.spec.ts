@@ -130,7 +130,7 @@ test("the ribbon is read, zoomed and its blocks moved by mouse and by keys, with
   await expect(page.getByTitle("The whole night; drag to move through it")).toBeVisible();
   const before = await readout(page);
   await page.mouse.move(box.x + box.width / 3 + 30, box.y + 150);
-  expect(await readout(page)).not.toBe(before);
+  await expect.poll(() => readout(page)).not.toBe(before);
   expect(wholeNight).not.toBe(before);
   await ribbon(page).focus();
   await page.keyboard.press("Home");

@@ -14,6 +14,8 @@ export class ProblemError extends Error {
 
 const NO_ANSWER = "The application does not answer. Is it still running in its terminal?";
 
+const onTheWay = new Set<Promise<unknown>>();
+
 async function ask(url: string, init?: RequestInit): Promise<unknown> {
   const response = await fetch(url, init).catch(() => {
     throw new ProblemError("no-answer", NO_ANSWER);
@@ -38,7 +40,21 @@ export async function sendJson<Schema extends z.ZodType>(
   schema: Schema,
 ): Promise<z.infer<Schema>> {
   const headers = { "content-type": "application/json" };
-  return schema.parse(await ask(url, { method, headers, body: JSON.stringify(body ?? {}) }));
+  const answer = ask(url, { method, headers, body: JSON.stringify(body ?? {}) });
+  onTheWay.add(answer);
+  try {
+    return schema.parse(await answer);
+  } finally {
+    onTheWay.delete(answer);
+  }
+}
+
+/** Whether something that was sent is not answered yet. */
+export const isSaving = (): boolean => onTheWay.size > 0;
+
+/** Waits until everything that was sent is answered, well or not; also what is sent in the meantime. */
+export async function saved(): Promise<void> {
+  while (isSaving()) await Promise.allSettled(onTheWay);
 }
 
 /** What to tell a person about an error of any kind. */

@@ -7,6 +7,7 @@ import { useState } from "react";
 import { CAUTIONS, INTENTS, intentOf } from "@/core/intent";
 import { bestStretch, type NightOverrides, NO_OVERRIDES, scoreMoment, scoreReasons } from "@/core/night";
 import { moonVisibility } from "@/core/sky";
+import { DownloadLink } from "@/features/api/DownloadLink";
 import { LANES } from "@/features/ribbon/lanes";
 import { Action } from "@/ui/Action";
 import { typedNumber } from "@/ui/Entry";
@@ -144,19 +145,19 @@ export function NightReasons({ night, outingId, overrides, onOverride }: NightRe
       </Box>
       <Flex gap="6px" wrap="wrap">
         <Action asChild px="9px" minHeight="32px">
-          <a href={`/api/outings/${outingId}/plan?format=pdf`} download>
+          <DownloadLink href={`/api/outings/${outingId}/plan?format=pdf`}>
             <Download size={14} /> Field sheet, PDF
-          </a>
+          </DownloadLink>
         </Action>
         <Action asChild px="9px" minHeight="32px">
-          <a href={`/api/outings/${outingId}/plan?format=ics`} download>
+          <DownloadLink href={`/api/outings/${outingId}/plan?format=ics`}>
             <CalendarDays size={14} /> Calendar
-          </a>
+          </DownloadLink>
         </Action>
         <Action asChild px="9px" minHeight="32px">
-          <a href={`/api/outings/${outingId}/plan?format=json`} download>
+          <DownloadLink href={`/api/outings/${outingId}/plan?format=json`}>
             <FileJson size={14} /> JSON
-          </a>
+          </DownloadLink>
         </Action>
         <Action asChild look="quiet" minHeight="32px">
           <NextLink href={`/sites?site=${site.id}`}>

@@ -6,6 +6,7 @@ import { DateTime } from "luxon";
 import type { StackReply } from "@/contracts/replies";
 import type { PictureStatistics } from "@/core/picture";
 import { readableDuration, STACK_METHODS, type StackMethod } from "@/core/recipe";
+import { DownloadLink } from "@/features/api/DownloadLink";
 import { HistogramView } from "@/features/picture/HistogramView";
 import { RefusedList } from "@/features/sift/RefusedList";
 import { Action } from "@/ui/Action";
@@ -99,9 +100,9 @@ export function StackReasons({ stacks, chosen, statistics, busy, onChoose, onAga
             <Flex gap="6px" wrap="wrap">
               {FORMATS.map(({ format, name }) => (
                 <Action asChild key={format} look={format === "tiff" ? "main" : "plain"} px="10px">
-                  <a href={`/api/stacks/${stack.id}/download?format=${format}`} download>
+                  <DownloadLink href={`/api/stacks/${stack.id}/download?format=${format}`}>
                     <Download size={15} /> {name}
-                  </a>
+                  </DownloadLink>
                 </Action>
               ))}
             </Flex>
