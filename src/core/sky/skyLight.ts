@@ -36,7 +36,7 @@ export function magnitudeFromLuminance(luminanceCdM2: number): number {
 }
 
 /** Airmass for scattered light of the whole sky, about 3.2 at the horizon. @see Krisciunas & Schaefer (1991), eq. 3 */
-function scatteringAirmass(altitudeDeg: number): number {
+export function scatteringAirmass(altitudeDeg: number): number {
   const cosAltitude = Math.cos(Math.max(0, altitudeDeg) / DEG_PER_RAD);
   return 1 / Math.sqrt(1 - 0.96 * cosAltitude ** 2);
 }
@@ -77,32 +77,30 @@ export function moonlitLuminance(moon: MoonLight, towards: HorizontalPosition): 
 }
 
 /** Luminance of the dark sky in a direction: brighter towards the horizon, where one looks through more air. @see same, eq. 2 */
-function darkSkyLuminance(zenithMagPerArcsec2: number, altitudeDeg: number): number {
+export function darkSkyLuminance(zenithMagPerArcsec2: number, altitudeDeg: number): number {
   const airmass = scatteringAirmass(altitudeDeg);
   return luminanceFromMagnitude(zenithMagPerArcsec2) * airmass * 10 ** (-0.4 * EXTINCTION_MAG * (airmass - 1));
 }
 
-/** What lights the sky at one instant, and where one looks. */
+/** What lights the sky at one instant. */
 export interface SkyLightInput {
   readonly sunAltitudeDeg: number;
   readonly moon: MoonLight;
   /** Measured or estimated zenith brightness of the site's darkest sky, natural and artificial light together. */
   readonly darkSkyMagPerArcsec2: number;
-  /** The zenith when left out. */
-  readonly towards?: HorizontalPosition;
 }
 
 /**
- * Luminance of a clear sky in cd/m² in a direction: twilight as an even hemisphere (E/π), moonlight by its separation,
- * and the site's dark sky. Twilight's glow towards the set sun is not modelled: there the sky is brighter than this.
+ * Luminance of a clear sky overhead in cd/m²: twilight as an even hemisphere (E/π), moonlight by its separation, and the
+ * site's dark sky.
  *
  * @returns Always positive, for the dark sky is.
  */
-export function skyLuminance({ sunAltitudeDeg, moon, darkSkyMagPerArcsec2, towards = ZENITH }: SkyLightInput): number {
+export function skyLuminance({ sunAltitudeDeg, moon, darkSkyMagPerArcsec2 }: SkyLightInput): number {
   return (
     sunIlluminance(sunAltitudeDeg) / Math.PI +
-    moonlitLuminance(moon, towards) +
-    darkSkyLuminance(darkSkyMagPerArcsec2, towards.altitudeDeg)
+    moonlitLuminance(moon, ZENITH) +
+    luminanceFromMagnitude(darkSkyMagPerArcsec2)
   );
 }
 
