@@ -2,6 +2,9 @@ import { GENERIC_LENSES, GENERIC_PHONE } from "@/core/camera";
 
 const [MAIN, , TELE] = GENERIC_LENSES;
 
+/** The whole sensor, held level. */
+const LEVEL = { rollDeg: 0, crop: "4:3", constellations: false } as const;
+
 /** An older phone: two apertures, fewer rungs, a slower card. */
 const POCKET_B = {
   name: "Pocket B",
@@ -108,6 +111,7 @@ export const OSSARY_QUAY = {
         intent: "blurred-subject",
         minutesAfterSunset: 24,
         minutes: 8,
+        aim: { ...LEVEL, azimuthDeg: 226, tiltDeg: 13, guides: "thirds" },
         recipeLine: "24 x 2s every 2.5s | iso 50 | nd 8 | wb 4000K | focus inf | delay 2s | jpeg -> mean",
       },
       {
@@ -115,6 +119,7 @@ export const OSSARY_QUAY = {
         intent: "smoothed-water",
         minutesAfterSunset: 40,
         minutes: 12,
+        aim: { ...LEVEL, azimuthDeg: 247, tiltDeg: 4, guides: "middle" },
         recipeLine: "16 x 4s every 4.5s | iso 50 | nd 8 | wb 3800K | focus inf | delay 2s | jpeg -> mean",
       },
       {
@@ -122,6 +127,7 @@ export const OSSARY_QUAY = {
         intent: "light-trails",
         minutesAfterSunset: 150,
         minutes: 20,
+        aim: { ...LEVEL, azimuthDeg: 196, tiltDeg: 8, guides: "none" },
         recipeLine: "20 x 0.5s every 1s | iso 50 | wb 4200K | focus 12m | delay 2s | jpeg -> lighten",
       },
     ],

@@ -16,7 +16,7 @@ interface ChooseProps<Value extends string | number> {
 export function Choose<Value extends string | number>(props: ChooseProps<Value>) {
   const { label, value, options, onChoose, placeholder, maxWidth = "170px" } = props;
   return (
-    <Box asChild bg="slate" height="28px" fontSize="12.5px" maxW={maxWidth}>
+    <Box asChild bg="slate" height={{ base: "40px", md: "28px" }} fontSize="12.5px" maxW={maxWidth}>
       <select
         aria-label={label}
         value={value}
@@ -27,7 +27,7 @@ export function Choose<Value extends string | number>(props: ChooseProps<Value>)
       >
         {placeholder !== undefined && <option value="">{placeholder}</option>}
         {options.map((option) => (
-          <option key={option.value} value={option.value} style={{ color: "#16171B" }}>
+          <option key={option.value} value={option.value}>
             {option.name}
           </option>
         ))}

@@ -15,21 +15,55 @@ export interface FrameWidth {
   readonly sensorWidthMm: number;
 }
 
+/** A stretch of a mover's path in metres along it, counted from where it passes the axis. */
+export interface Stretch {
+  readonly fromM: number;
+  readonly toM: number;
+}
+
 /**
- * Time from one edge of the frame to the other, seconds: the visible stretch of the path over the speed. A pinhole sees
- * |X/Z| up to half the sensor's width over the focal length.
+ * The stretch of a path that is in the frame, from the left edge to the right one. A pinhole sees |X/Z| up to half the
+ * sensor's width over the focal length.
+ *
+ * @returns Infinite at the side on which the path does not leave the frame.
+ */
+export function seenStretch({ focalLengthMm, sensorWidthMm }: FrameWidth, mover: Mover): Stretch {
+  const slope = sensorWidthMm / 2 / focalLengthMm;
+  const cos = Math.cos(mover.headingDegFromPerpendicular / DEG_PER_RAD);
+  const sin = Math.sin(mover.headingDegFromPerpendicular / DEG_PER_RAD);
+  const reach = slope * mover.distanceM;
+  const leaves = (opening: number) => (opening > 0 ? reach / opening : Number.POSITIVE_INFINITY);
+  return { fromM: -leaves(cos + slope * sin), toM: leaves(cos - slope * sin) };
+}
+
+/**
+ * Time from one edge of the frame to the other, seconds: the visible stretch of the path over the speed.
  *
  * @returns `Infinity` when the path leaves the frame on one side only, or the mover stands still.
  */
-export function crossingSeconds({ focalLengthMm, sensorWidthMm }: FrameWidth, mover: Mover): number {
-  const { distanceM, speedMps, headingDegFromPerpendicular } = mover;
-  const slope = sensorWidthMm / 2 / focalLengthMm;
-  const cos = Math.cos(headingDegFromPerpendicular / DEG_PER_RAD);
-  const sin = Math.sin(headingDegFromPerpendicular / DEG_PER_RAD);
-  const ahead = cos - slope * sin;
-  const behind = cos + slope * sin;
-  if (ahead <= 0 || behind <= 0 || speedMps <= 0) return Number.POSITIVE_INFINITY;
-  return (slope * distanceM * (1 / ahead + 1 / behind)) / speedMps;
+export function crossingSeconds(frame: FrameWidth, mover: Mover): number {
+  const { fromM, toM } = seenStretch(frame, mover);
+  return mover.speedMps > 0 ? (toM - fromM) / mover.speedMps : Number.POSITIVE_INFINITY;
+}
+
+/**
+ * Direction of a point of the path as the camera sees it, degrees: to the right of the axis, and above the camera.
+ *
+ * @param alongM Metres along the path from where it passes the axis.
+ * @param aboveM Metres over the camera; negative under it.
+ */
+export function pathDirection(
+  { distanceM, headingDegFromPerpendicular }: Mover,
+  alongM: number,
+  aboveM: number,
+): { readonly awayDeg: number; readonly altitudeDeg: number } {
+  const heading = headingDegFromPerpendicular / DEG_PER_RAD;
+  const right = alongM * Math.cos(heading);
+  const ahead = distanceM + alongM * Math.sin(heading);
+  return {
+    awayDeg: Math.atan2(right, ahead) * DEG_PER_RAD,
+    altitudeDeg: Math.atan2(aboveM, Math.hypot(right, ahead)) * DEG_PER_RAD,
+  };
 }
 
 /** Share of the frame that a mover crosses while the shutter is open, 0 to 1. */

@@ -1,4 +1,14 @@
-export { coverage, crossingSeconds, type FrameWidth, freezeSeconds, imageSpeedMmPerS, type Mover } from "./crossing";
+export {
+  coverage,
+  crossingSeconds,
+  type FrameWidth,
+  freezeSeconds,
+  imageSpeedMmPerS,
+  type Mover,
+  pathDirection,
+  type Stretch,
+  seenStretch,
+} from "./crossing";
 export { framesForCleanMedian, ghostOpacity, medianCleanProbability } from "./crowd";
 export { type PressMoment, pressMoment } from "./press";
 export {

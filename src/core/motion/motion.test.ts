@@ -23,8 +23,10 @@ import {
   longestStarShutter,
   medianCleanProbability,
   offeredDelaySeconds,
+  pathDirection,
   plateScaleArcsec,
   pressMoment,
+  seenStretch,
   settleDelaySeconds,
   shutterForContrast,
   starRate,
@@ -51,8 +53,24 @@ describe("crossing", () => {
     expect(crossingSeconds(camera, { ...mover, headingDegFromPerpendicular: 0, speedMps: 0 })).toBe(
       Number.POSITIVE_INFINITY,
     );
+    expect(seenStretch(camera, mover).toM).toBe(Number.POSITIVE_INFINITY);
+    expect(seenStretch(camera, mover).fromM).toBeGreaterThan(-mover.distanceM);
     expect(coverage(1, 2)).toBe(0.5);
     expect(coverage(3, 2)).toBe(1);
+  });
+
+  it("is seen from edge to edge of the frame, the lower in it the nearer it is", () => {
+    const frame = { focalLengthMm: 6.4, sensorWidthMm: 9.792 };
+    for (const headingDegFromPerpendicular of [-40, -10, 0, 25, 50]) {
+      const mover = { distanceM: 18, speedMps: 8, headingDegFromPerpendicular };
+      const { fromM, toM } = seenStretch(frame, mover);
+      const [left, axis, right] = [fromM, 0, toM].map((alongM) => pathDirection(mover, alongM, -1.5));
+      near(Math.tan((-left!.awayDeg * Math.PI) / 180), 9.792 / 2 / 6.4);
+      near(Math.tan((right!.awayDeg * Math.PI) / 180), 9.792 / 2 / 6.4);
+      expect(axis!.awayDeg).toBe(0);
+      near(Math.tan((-axis!.altitudeDeg * Math.PI) / 180), 1.5 / 18);
+      expect(Math.sign(right!.altitudeDeg - left!.altitudeDeg)).toBe(Math.sign(headingDegFromPerpendicular));
+    }
   });
 });
 

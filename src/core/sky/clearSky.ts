@@ -1,5 +1,7 @@
+import { evFromLuminance } from "../light";
 import { DEG_PER_RAD } from "../units";
 import { sunIlluminance } from "./illuminance";
+import { moonOf, type NightSky, sunOf } from "./night";
 import type { HorizontalPosition } from "./place";
 import {
   darkSkyLuminance,
@@ -63,4 +65,17 @@ export function clearSky({ sun, moon, darkSkyMagPerArcsec2 }: SkyLights): SkyByD
     (share > 0 ? share * glow(sun, towards) : 0) +
     moonlitLuminance(moon, towards) +
     darkSkyLuminance(darkSkyMagPerArcsec2, towards.altitudeDeg);
+}
+
+/** The clear sky of a night at an instant of it, by direction. */
+export function clearSkyAt(night: NightSky, atMs: number, darkSkyMagPerArcsec2: number): SkyByDirection {
+  return clearSky({ sun: sunOf(night, atMs), moon: moonOf(night, atMs), darkSkyMagPerArcsec2 });
+}
+
+/** EV at ISO 100 of a sky where a camera looks; of the horizon where it looks below that. */
+export function evTowards(
+  sky: SkyByDirection,
+  { tiltDeg, azimuthDeg }: { tiltDeg: number; azimuthDeg: number },
+): number {
+  return evFromLuminance(sky({ altitudeDeg: Math.max(0, tiltDeg), azimuthDeg }));
 }

@@ -1,5 +1,5 @@
 export { CHART_STAR_VECTORS, CHART_STARS, CONSTELLATION_LINES, MILKY_WAY_RINGS, rotationToDate } from "./chart";
-export { clearSky, illuminanceFrom, type SkyByDirection, type SkyLights } from "./clearSky";
+export { clearSkyAt, evTowards, type SkyByDirection } from "./clearSky";
 export { type Crossing, crossings, type Interval, intervalsWhere } from "./crossings";
 export { type HorizonPoint, horizonAltitude } from "./horizon";
 export { moonIlluminance, sunIlluminance } from "./illuminance";

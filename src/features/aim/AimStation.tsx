@@ -112,6 +112,7 @@ export function AimStation({ outingId, shotId }: { readonly outingId: string; re
           <>
             <SkyView
               night={night.plan.night}
+              darkSkyMagPerArcsec2={night.site.darkSkyMagPerArcsec2}
               atMs={atMs}
               pose={aim}
               shower={meteors >= LEAST_METEORS ? night.plan.shower : null}
@@ -120,6 +121,7 @@ export function AimStation({ outingId, shotId }: { readonly outingId: string; re
               halfWidth={halfWidth}
               aspect={crop.height / crop.width}
               spanSeconds={spanSeconds}
+              mover={scene.mover}
               onPose={(pose) => turn({ ...aim, ...pose })}
             />
             <AimBar

@@ -6,7 +6,16 @@ import type { Camera } from "@/core/camera";
 import { longestStarShutter } from "@/core/motion";
 import { equivalentFocalMm, fieldOfViewDeg, sensorSizeMm } from "@/core/optics";
 import { readableDuration } from "@/core/recipe";
-import { type Crossing, declinationOf, type HorizontalPosition, moonlightOn, moonOf, starOf } from "@/core/sky";
+import {
+  type Crossing,
+  clearSkyAt,
+  declinationOf,
+  evTowards,
+  type HorizontalPosition,
+  moonlightOn,
+  moonOf,
+  starOf,
+} from "@/core/sky";
 import type { Schools } from "@/core/solve";
 import { clock } from "@/features/night/clock";
 import type { Night } from "@/features/night/NightContext";
@@ -69,6 +78,8 @@ export function SkyReasons(props: SkyReasonsProps) {
   );
   const untrailed = longestStarShutter(lens, declination, schools.stars, schools.starFactor);
   const meteors = plan.momentAt(atMs).meteorsPerHour;
+  const skyEv = evTowards(clearSkyAt(plan.night, atMs, site.darkSkyMagPerArcsec2), aim);
+  const overhead = plan.momentAt(atMs).skyEv;
   const radiant = starOf(plan.night, plan.shower)(atMs);
   return (
     <Box>
@@ -76,6 +87,11 @@ export function SkyReasons(props: SkyReasonsProps) {
         label="Seen across"
         value={`${fieldOfViewDeg(2 * halfWidth * lens.focalLengthMm, lens.focalLengthMm).toFixed(0)}°`}
         because={`${lens.focalLengthMm.toFixed(1)} mm, like ${equivalentFocalMm(lens).toFixed(0)} mm on a 35 mm frame; ${fieldOfViewDeg(sensorSizeMm(lens).heightMm, lens.focalLengthMm).toFixed(0)}° upright at full size.${camera.vignettingStops > 0 ? ` The clip-on darkens the corners by ${camera.vignettingStops.toFixed(1)} stops and takes ${camera.lossStops.toFixed(1)} everywhere.` : ""}`}
+      />
+      <Readout
+        label="The sky in the middle"
+        value={`EV ${minus(skyEv.toFixed(1))}`}
+        because={`${Math.abs(skyEv - overhead).toFixed(1)} stops ${skyEv < overhead ? "darker" : "brighter"} than the even sky on the ribbon: twilight glows low and towards the sun, moonlight round the moon. Clear sky; Expose can take it as scene light.`}
       />
       <Readout
         label="Declination in the middle"

@@ -4,24 +4,19 @@ import { Box } from "@chakra-ui/react";
 import { type KeyboardEvent, useEffect, useRef, useState } from "react";
 import type { ShotAim } from "@/contracts/scene";
 import type { CameraPose } from "@/core/optics";
-import type { NightSky, Shower } from "@/core/sky";
 import { useSize } from "@/ui/useSize";
-import { drawSky } from "./drawSky";
 import { Guides } from "./Guides";
+import { drawSky, type SkyDrawing } from "./sky/drawSky";
 
-interface SkyViewProps {
-  readonly night: NightSky;
-  readonly atMs: number;
-  readonly pose: CameraPose;
-  readonly shower: Shower | null;
-  readonly constellations: boolean;
+interface SkyViewProps extends SkyDrawing {
   readonly guides: ShotAim["guides"];
-  readonly halfWidth: number;
   /** Height over width of the picture. */
   readonly aspect: number;
-  readonly spanSeconds: number;
   readonly onPose: (pose: CameraPose) => void;
 }
+
+/** Room round the picture in which one sees what it leaves out, pixels. */
+const MARGIN = 22;
 
 const round = (value: number): number => Math.round(value * 10) / 10;
 const turned = (pose: CameraPose, azimuthBy: number, tiltBy: number): CameraPose => ({
@@ -30,23 +25,43 @@ const turned = (pose: CameraPose, azimuthBy: number, tiltBy: number): CameraPose
   tiltDeg: round(Math.max(-30, Math.min(88, pose.tiltDeg + tiltBy))),
 });
 
-/** The sky as the lens will see it; drag to turn the camera. */
-export function SkyView(props: SkyViewProps) {
-  const { night, atMs, pose, shower, constellations, guides, halfWidth, aspect, spanSeconds, onPose } = props;
+/** The sky as the lens will see it, and round it what the picture leaves out; drag to turn the camera. */
+export function SkyView({ guides, aspect, onPose, ...drawing }: SkyViewProps) {
+  const { night, darkSkyMagPerArcsec2, atMs, pose, halfWidth, shower, constellations, spanSeconds, mover } = drawing;
   const [ref, box] = useSize<HTMLDivElement>();
   const canvas = useRef<HTMLCanvasElement>(null);
   const [grip, setGrip] = useState<{ readonly x: number; readonly y: number; readonly pose: CameraPose } | null>(null);
-  const width = Math.min(box.width, box.height / aspect);
+  const width = Math.max(0, Math.min(box.width - 2 * MARGIN, (box.height - 2 * MARGIN) / aspect));
   const height = width * aspect;
   useEffect(() => {
     const context = canvas.current?.getContext("2d");
     if (!canvas.current || !context || width <= 0) return;
     const ratio = window.devicePixelRatio || 1;
-    canvas.current.width = Math.round(width * ratio);
-    canvas.current.height = Math.round(height * ratio);
+    canvas.current.width = Math.round(box.width * ratio);
+    canvas.current.height = Math.round(box.height * ratio);
     context.setTransform(ratio, 0, 0, ratio, 0, 0);
-    drawSky(context, { width, height }, { night, atMs, pose, halfWidth, spanSeconds, shower, constellations });
-  }, [night, atMs, pose, halfWidth, spanSeconds, shower, constellations, width, height]);
+    drawSky(
+      context,
+      box,
+      { width, height },
+      {
+        ...{ night, darkSkyMagPerArcsec2, atMs, pose, halfWidth, shower, constellations, spanSeconds, mover },
+      },
+    );
+  }, [
+    night,
+    darkSkyMagPerArcsec2,
+    atMs,
+    pose,
+    halfWidth,
+    shower,
+    constellations,
+    spanSeconds,
+    mover,
+    box,
+    width,
+    height,
+  ]);
   const degPerPx = width > 0 ? (2 * Math.atan(halfWidth) * 180) / Math.PI / width : 0;
   const onKeyDown = (event: KeyboardEvent) => {
     const step = event.shiftKey ? 10 : 1;
@@ -71,7 +86,12 @@ export function SkyView(props: SkyViewProps) {
         role="img"
         tabIndex={0}
         aria-label={`The sky towards azimuth ${pose.azimuthDeg}°, tilted ${pose.tiltDeg}°. Drag or use the arrow keys to turn.`}
-        style={{ width: `${width}px`, height: `${height}px`, cursor: grip ? "grabbing" : "grab", touchAction: "none" }}
+        style={{
+          width: `${box.width}px`,
+          height: `${box.height}px`,
+          cursor: grip ? "grabbing" : "grab",
+          touchAction: "none",
+        }}
         onKeyDown={onKeyDown}
         onPointerDown={(event) => {
           event.currentTarget.setPointerCapture(event.pointerId);

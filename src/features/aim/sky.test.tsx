@@ -3,7 +3,7 @@ import { fireEvent, screen } from "@testing-library/react";
 import type { ShotAim } from "@/contracts/scene";
 import { chosenCamera, GENERIC_PHONE } from "@/core/camera";
 import { longestStarShutter } from "@/core/motion";
-import { moonOf } from "@/core/sky";
+import { clearSkyAt, evTowards, moonOf } from "@/core/sky";
 import { USUAL_SCHOOLS } from "@/core/solve";
 import { type Night, NightProvider, useNight } from "@/features/night/NightContext";
 import { outingReply, shotReply } from "@/features/testing/replies";
@@ -60,6 +60,18 @@ describe("the sky in numbers", () => {
     ).toBeTruthy();
     fireEvent.click(screen.getByText("Let Expose count with it, not with 0°."));
     expect(onDeclination).toHaveBeenCalledWith(-22);
+  });
+
+  it("tell the sky's light where the camera looks, against the ribbon's", () => {
+    const { seen } = reasons({}, 4.6);
+    const { plan, site } = seen.night!;
+    const ev = evTowards(clearSkyAt(plan.night, seen.atMs, site.darkSkyMagPerArcsec2), aim);
+    const overhead = plan.momentAt(seen.atMs).skyEv;
+    expect(ev).toBeGreaterThan(overhead);
+    expect(screen.getByText(`EV ${ev.toFixed(1)}`)).toBeTruthy();
+    expect(
+      screen.getByText(new RegExp(`^${(ev - overhead).toFixed(1)} stops brighter than the even sky`)),
+    ).toBeTruthy();
   });
 
   it("say so once it counts", () => {
@@ -127,7 +139,7 @@ describe("the picture of the sky", () => {
     inNight((night) => (
       <SkyView
         {...{ night: night.plan.night, atMs: night.beginMs, pose, shower: null, constellations: false, onPose }}
-        {...{ guides: "none", halfWidth: 0.765, aspect: 0.75, spanSeconds: 0 }}
+        {...{ guides: "none", halfWidth: 0.765, aspect: 0.75, spanSeconds: 0, mover: null, darkSkyMagPerArcsec2: 21 }}
       />
     ));
     return { onPose, sky: screen.getByRole("img", { name: /^The sky towards azimuth/ }) };

@@ -22,6 +22,7 @@ import { BracketProposal } from "./BracketProposal";
 import { ExposeBar } from "./ExposeBar";
 import { ExposureField, type FieldPoint } from "./ExposureField";
 import { PointPanel } from "./PointPanel";
+import { plannedSky } from "./plannedSky";
 import { type BeforeChange, RecipeList } from "./RecipeList";
 import { RehearsedPicture } from "./RehearsedPicture";
 import { SceneForm } from "./SceneForm";
@@ -70,7 +71,7 @@ export function ExposeStation({ shotId }: { readonly outingId: string; readonly 
   const point: FieldPoint | null = recipe.sequence ? { shutterSeconds: recipe.sequence.shutterSeconds, iso } : null;
   const meter = point ? meterStops(request, { ...point, filterStops }) : null;
   const edges = fieldEdges(request, setup);
-  const planned = shot.beginsAt && night ? night.plan.momentAt(Date.parse(shot.beginsAt)).skyEv : null;
+  const planned = night ? plannedSky(night, shot) : null;
   const own = [night?.site.hazards, night?.site.access].flatMap((text) => (text?.trim() ? [text.trim()] : []));
   const cautions = [...own, ...intentOf(intent).cautions.map((id) => CAUTIONS[id])];
   const lastFrame = detail.runs.flatMap((run) => run.frames.at(-1) ?? [])[0] ?? null;
@@ -208,7 +209,7 @@ export function ExposeStation({ shotId }: { readonly outingId: string; readonly 
                     fNumber={camera.lens.fNumber}
                     supports={kit.supports}
                     meterStops={meter}
-                    plannedSkyEv={planned}
+                    plannedSky={planned}
                     onChange={changeScene}
                     testPicture={
                       <TestPicture

@@ -17,7 +17,7 @@ function form(part: Partial<Parameters<typeof SceneForm>[0]> = {}) {
       fNumber={1.8}
       supports={[shoe]}
       meterStops={-0.4}
-      plannedSkyEv={-2.34}
+      plannedSky={{ ev: -2.34, aimed: true }}
       testPicture={null}
       onChange={onChange}
       {...part}
@@ -35,6 +35,7 @@ describe("scene light", () => {
     choose("Scene light by subject", subject!.name);
     const [low, high] = subject!.ev;
     expect(onChange).toHaveBeenLastCalledWith({ sceneEv: (low + high) / 2 });
+    expect(screen.getByText("by the sky you aim at, when it is planned")).toBeTruthy();
     fireEvent.click(screen.getByText("EV \u22122.3"));
     expect(onChange).toHaveBeenLastCalledWith({ sceneEv: -2.34 });
   });

@@ -10,6 +10,7 @@ import { parseDuration } from "@/core/recipe";
 import { Choose } from "@/ui/Choose";
 import { Entry, Row, typedNumber } from "@/ui/Entry";
 import { minus, signed } from "@/ui/words";
+import type { PlannedSky } from "./plannedSky";
 
 interface SceneFormProps {
   readonly scene: ShotScene;
@@ -17,8 +18,8 @@ interface SceneFormProps {
   readonly supports: KitReply["supports"];
   /** The point's own brightness, for a test frame's reading; null without a point. */
   readonly meterStops: number | null;
-  /** The clear sky's EV when the shot is planned; null while it is not. */
-  readonly plannedSkyEv: number | null;
+  /** The clear sky when the shot is planned; null while it is not. */
+  readonly plannedSky: PlannedSky | null;
   readonly testPicture: ReactNode;
   readonly onChange: (change: Partial<ShotScene>) => void;
 }
@@ -28,7 +29,7 @@ const USUAL_MOVER = { distanceM: 25, speedMps: 12, headingDegFromPerpendicular: 
 
 /** Where the light comes from, what moves, and what holds the phone; every way in shows the EV it gives. */
 export function SceneForm(props: SceneFormProps) {
-  const { scene, fNumber, supports, meterStops, plannedSkyEv, testPicture, onChange } = props;
+  const { scene, fNumber, supports, meterStops, plannedSky, testPicture, onChange } = props;
   const commit = (key: keyof ShotScene, value: unknown): string | null => {
     const checked = shotScene.shape[key].safeParse(value);
     if (!checked.success) return checked.error.issues[0]?.message ?? "That cannot be used.";
@@ -88,10 +89,10 @@ export function SceneForm(props: SceneFormProps) {
           }}
         />
       </Row>
-      {plannedSkyEv !== null && (
-        <Row label="by the sky when it is planned">
-          <Box as="button" color="lamp" onClick={() => light(plannedSkyEv)}>
-            {`EV ${minus(plannedSkyEv.toFixed(1))}`}
+      {plannedSky && (
+        <Row label={`by the sky ${plannedSky.aimed ? "you aim at" : "overhead"}, when it is planned`}>
+          <Box as="button" color="lamp" onClick={() => light(plannedSky.ev)}>
+            {`EV ${minus(plannedSky.ev.toFixed(1))}`}
           </Box>
         </Row>
       )}

@@ -119,7 +119,7 @@ export function ItemList<List extends KitList>(props: ItemListProps<List>) {
                     onChange={(event) => type(key, event.target.value)}
                   >
                     {Object.entries(choices).map(([value, called]) => (
-                      <option key={value} value={value} style={{ color: "#16171B" }}>
+                      <option key={value} value={value}>
                         {called}
                       </option>
                     ))}

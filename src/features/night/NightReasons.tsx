@@ -68,7 +68,7 @@ export function NightReasons({ night, outingId, overrides, onOverride }: NightRe
           }}
         >
           {INTENTS.map(({ id, name }) => (
-            <option key={id} value={id} style={{ color: "#16171B" }}>
+            <option key={id} value={id}>
               {name}
             </option>
           ))}

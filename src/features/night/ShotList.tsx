@@ -92,7 +92,7 @@ export function ShotList({ night, conflicts, busy, onChange, onAdd, onArrange }:
                   }}
                 >
                   {INTENTS.map((intent) => (
-                    <option key={intent.id} value={intent.id} style={{ color: "#16171B" }}>
+                    <option key={intent.id} value={intent.id}>
                       {intent.name}
                     </option>
                   ))}

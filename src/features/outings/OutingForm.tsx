@@ -97,13 +97,11 @@ export function OutingForm({ sites, busy, problem, onSubmit }: OutingFormProps) 
           <Box asChild bg="slate" height="38px" width="100%" px="8px">
             <select id={siteId} value={isNew ? NEW : known.id} onChange={(event) => setChosen(event.target.value)}>
               {sites.map((site) => (
-                <option key={site.id} value={site.id} style={{ color: "#16171B" }}>
+                <option key={site.id} value={site.id}>
                   {site.name}
                 </option>
               ))}
-              <option value={NEW} style={{ color: "#16171B" }}>
-                A new site
-              </option>
+              <option value={NEW}>A new site</option>
             </select>
           </Box>
         </Box>

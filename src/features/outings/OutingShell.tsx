@@ -174,7 +174,7 @@ function ShotChooser({
         onChange={(event) => router.push(`/outings/${outingId}/shots/${event.target.value}/run`)}
       >
         {shots.map(({ id, name }) => (
-          <option key={id} value={id} style={{ color: "#16171B" }}>
+          <option key={id} value={id}>
             {name}
           </option>
         ))}

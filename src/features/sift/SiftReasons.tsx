@@ -64,7 +64,7 @@ export function SiftReasons({
         <Box asChild width="100%" bg="transparent" py="8px" color="mist">
           <select aria-label="Batch" value={chosen?.run.id} onChange={(event) => onChoose(event.target.value)}>
             {runs.map((run) => (
-              <option key={run.run.id} value={run.run.id} style={{ color: "#16171B" }}>
+              <option key={run.run.id} value={run.run.id}>
                 {runName(run)}
               </option>
             ))}

@@ -148,7 +148,7 @@ export function SiteForm({ site, busy, onSave, onDelete }: SiteFormProps) {
               <select id={id} value="" onChange={(event) => commit("darkSkyMagPerArcsec2", Number(event.target.value))}>
                 <option value="">Choose a class</option>
                 {DARKNESS_CLASSES.map(({ name, magPerArcsec2 }) => (
-                  <option key={name} value={magPerArcsec2} style={{ color: "#16171B" }}>
+                  <option key={name} value={magPerArcsec2}>
                     {`${name}: ${magPerArcsec2}`}
                   </option>
                 ))}
@@ -165,7 +165,7 @@ export function SiteForm({ site, busy, onSave, onDelete }: SiteFormProps) {
               <select id={id} value="" onChange={(event) => commit("lampEv", Number(event.target.value))}>
                 <option value="">Choose what is lit</option>
                 {LIT_SUBJECTS.map(({ name, ev: [low, high] }) => (
-                  <option key={name} value={(low + high) / 2} style={{ color: "#16171B" }}>
+                  <option key={name} value={(low + high) / 2}>
                     {`${name}, EV ${minus(String(low))} to ${minus(String(high))}`}
                   </option>
                 ))}
@@ -178,7 +178,7 @@ export function SiteForm({ site, busy, onSave, onDelete }: SiteFormProps) {
             <Box asChild bg="slate" height="34px" width="100%">
               <select id={id} value={site.road} onChange={(event) => commit("road", event.target.value)}>
                 {ROAD_CLASSES.map((road) => (
-                  <option key={road} value={road} style={{ color: "#16171B" }}>
+                  <option key={road} value={road}>
                     {ROADS[road].name}
                   </option>
                 ))}

@@ -47,7 +47,7 @@ export function StackReasons({ stacks, chosen, statistics, busy, onChoose, onAga
         <Box asChild width="100%" bg="transparent" pb="8px" color="mist">
           <select aria-label="Result" value={stack.id} onChange={(event) => onChoose(event.target.value)}>
             {stacks.map(({ stack: entry }) => (
-              <option key={entry.id} value={entry.id} style={{ color: "#16171B" }}>
+              <option key={entry.id} value={entry.id}>
                 {`${entry.parameters.method} of ${entry.framesUsed ?? entry.inputs.length}, ${DateTime.fromISO(entry.createdAt).toFormat("d LLL HH:mm:ss")}`}
               </option>
             ))}

@@ -7,6 +7,10 @@ const config = defineConfig({
   globalCss: {
     "html, body": { height: "100%", bg: "ink", color: "bone", fontSize: "14px", lineHeight: 1.45 },
     body: { fontFamily: "body", overflow: "hidden" },
+    ".dark": { colorScheme: "dark" },
+    ".light": { colorScheme: "light" },
+    // Lists that the browser opens take neither the theme's ground nor its ink by themselves.
+    option: { bg: "slate", color: "bone" },
     "*:focus-visible": { outline: "2px solid", outlineColor: "lamp", outlineOffset: "2px" },
     "input[type=radio], input[type=checkbox]": { accentColor: "{colors.lamp}" },
     // Recipe lines are read character by character: no ligature may draw "->" as something else.

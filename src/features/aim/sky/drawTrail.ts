@@ -1,0 +1,43 @@
+import { type Mover, pathDirection, seenStretch } from "@/core/motion";
+import { ON_SKY } from "@/ui/theme/skyScale";
+import { addToPath, type Sketch, type Spot, write } from "./sketch";
+
+/** A usual tripod, and the lamps of what passes, metres over the ground. */
+const CAMERA_HEIGHT_M = 1.5;
+const LAMP_HEIGHT_M = 0.8;
+const PIECES = 40;
+
+/** Draws the trail that lamps leave while the shutter is open, from the frame's left edge, and the rest of the way dashed. */
+export function drawTrail(sketch: Sketch, mover: Mover, spanSeconds: number): void {
+  const { context, frame, scale, pose, at } = sketch;
+  const { fromM, toM } = seenStretch({ focalLengthMm: scale, sensorWidthMm: frame.width }, mover);
+  if (!Number.isFinite(fromM) || !Number.isFinite(toM)) return;
+  const endM = Math.min(toM, fromM + mover.speedMps * spanSeconds);
+  const whole = endM >= toM;
+  const stretch = (beginM: number, lastM: number): (Spot | null)[] =>
+    Array.from({ length: PIECES + 1 }, (_, piece) => {
+      const alongM = beginM + ((lastM - beginM) * piece) / PIECES;
+      const { awayDeg, altitudeDeg } = pathDirection(mover, alongM, LAMP_HEIGHT_M - CAMERA_HEIGHT_M);
+      return at(altitudeDeg, pose.azimuthDeg + awayDeg);
+    });
+  const drawn = stretch(fromM, endM);
+  context.strokeStyle = whole ? ON_SKY.moss : ON_SKY.coral;
+  context.lineWidth = 2.5;
+  context.beginPath();
+  addToPath(context, drawn);
+  context.stroke();
+  context.lineWidth = 1.2;
+  context.setLineDash([5, 5]);
+  context.beginPath();
+  addToPath(context, stretch(endM, toM));
+  context.stroke();
+  context.setLineDash([]);
+  const middle = drawn[PIECES / 2];
+  if (middle)
+    write(
+      sketch,
+      whole ? "lamps, the whole way" : "lamps, as far as this line goes",
+      [middle[0] - 60, middle[1] - 7],
+      whole ? ON_SKY.moss : ON_SKY.coral,
+    );
+}
