@@ -6,6 +6,7 @@ import exifr from "exifr";
 import sharp from "sharp";
 import { GENERIC_MAIN_LENS } from "@/core/sensor";
 import golden from "@/core/sky/fixtures/sky.json";
+import { usualScene } from "@/core/solve";
 
 const folder = mkdtempSync(join(tmpdir(), "aevumen-cli-"));
 afterAll(() => rmSync(folder, { recursive: true, force: true }));
@@ -141,6 +142,24 @@ describe("aevumen solve", () => {
     expect(reply.edges.map(({ id }) => id)).toEqual(expect.arrayContaining(["surfaces-clip", "silk", "phone-longest"]));
   });
 
+  it("takes what is left out from the intent's usual scene and the generic phone", () => {
+    const solved = (request: object) => {
+      writeFileSync(file, JSON.stringify(request));
+      return aevumen("solve", "--in", file, "--json").json() as {
+        recipes: { line: string }[];
+        edges: { name: string }[];
+      };
+    };
+    const whole = solved({ ...usualScene("light-trails"), intent: "light-trails" });
+    expect(solved({ intent: "light-trails" })).toEqual(whole);
+    const tram = solved({
+      ...{ intent: "light-trails", mover: { distanceM: 18, speedMps: 8 }, schools: { frames: "many" } },
+      camera: { isoLadder: [100, 200] },
+    });
+    expect(tram.edges.map(({ name }) => name)).toContain("crosses in 3.4\u202fs");
+    for (const { line } of tram.recipes) expect(line).toMatch(/ iso (100|200) /);
+  });
+
   it("answers for a camera of one's own, and tells what would make a recipe better", () => {
     const camera = {
       lens: { ...GENERIC_MAIN_LENS, focalLengthMm: 3 },
@@ -159,6 +178,11 @@ describe("aevumen solve", () => {
     const wrong = aevumen("solve", "--in", file);
     expect([wrong.status, wrong.stdout]).toEqual([1, ""]);
     expect(wrong.stderr).toMatch(/sceneEv: Scene light goes from -10 to 18/);
+    writeFileSync(file, JSON.stringify({ intent: "juggling", sceneEv: "dim" }));
+    const two = aevumen("solve", "--in", file).stderr;
+    expect(two).toMatch(/intent: /);
+    expect(two).toMatch(/sceneEv: Scene light must be a number/);
+    expect(two.trim().split("\n")).toHaveLength(2);
     writeFileSync(file, "{");
     expect(aevumen("solve", "--in", file).status).toBe(1);
     expect(aevumen("solve", "--in", join(folder, "nowhere.json")).status).toBe(1);

@@ -6,7 +6,6 @@ import { Entry, typedNumber } from "./Entry";
 import { FileInput } from "./FileInput";
 import { Tabs } from "./Tabs";
 import { choose, enter, show } from "./testing/show";
-import { counted, minus, signed } from "./words";
 
 describe("tabs", () => {
   const pages = ["One", "Two", "Three"].map((name) => ({ name, content: `page ${name}` }));
@@ -85,17 +84,5 @@ describe("a file", () => {
     expect(onFile).toHaveBeenCalledWith(file);
     fireEvent.change(screen.getByLabelText("Kit file"), { target: { files: [] } });
     expect(onFile).toHaveBeenCalledTimes(1);
-  });
-});
-
-describe("numbers in words", () => {
-  it("have real minus signs, a sign of their own, and their things in the right number", () => {
-    expect(minus("-1.5")).toBe("\u22121.5");
-    expect([signed(1.26), signed(-0.7), signed(-0.04), signed(0)]).toEqual(["+1.3", "\u22120.7", "0.0", "0.0"]);
-    expect([counted(0, "frame"), counted(1, "frame"), counted(2, "frame")]).toEqual([
-      "0 frames",
-      "1 frame",
-      "2 frames",
-    ]);
   });
 });

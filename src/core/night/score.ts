@@ -3,6 +3,7 @@ import type { IntentId } from "../intent";
 import { evFromLuminance } from "../light";
 import { luminanceFromMagnitude } from "../sky";
 import { THIN_SPACE } from "../units";
+import { plain } from "../words";
 import type { Moment, NightSite } from "./moment";
 import type { WindowKind } from "./windows";
 
@@ -24,7 +25,7 @@ export interface ScoreReason {
 const clamp = (value: number): number => Math.max(0, Math.min(1, value));
 /** 0 at `from`, 1 at `to`, even between; `from` may be the larger. */
 const ramp = (value: number, from: number, to: number): number => clamp((value - from) / (to - from));
-const ev = (value: number): string => `EV ${value.toFixed(1).replace("-", "\u2212")}`;
+const ev = (value: number): string => `EV ${plain(value)}`;
 const percent = (value: number): string => `${Math.round(value)}${THIN_SPACE}%`;
 
 /** Length of a trail exposure that the clipping risk is judged by. */
@@ -82,8 +83,7 @@ const skyWithTexture: Factor = {
 const dark: Factor = {
   name: "darkness",
   value: (m) => ramp(m.sunAltitudeDeg, -11, -18),
-  because: (m) =>
-    `The sun is ${m.sunAltitudeDeg.toFixed(0).replace("-", "\u2212")}° high; full dark begins at \u221218°.`,
+  because: (m) => `The sun is ${plain(m.sunAltitudeDeg, 0)}° high; full dark begins at \u221218°.`,
 };
 
 const moonless: Factor = {
@@ -145,7 +145,7 @@ const safeWater: Factor = {
   because: (m) =>
     m.tideMetres === null
       ? "No tide here."
-      : `Tide ${m.tideMetres.toFixed(1).replace("-", "\u2212")}${THIN_SPACE}m from mean level (${m.tideSource}).`,
+      : `Tide ${plain(m.tideMetres)}${THIN_SPACE}m from mean level (${m.tideSource}).`,
 };
 
 const meteors: Factor = {

@@ -1,5 +1,6 @@
 import { crossings, type Interval, intervalsWhere } from "../sky";
 import { THIN_SPACE } from "../units";
+import { plain } from "../words";
 import type { Moment, NightPlan } from "./moment";
 
 /** Kinds of windows of a night. */
@@ -37,9 +38,7 @@ const SLACK_MS = 45 * 60_000;
 const LEAST_METEORS = 5;
 const STEP_MS = 5 * 60_000;
 
-const minus = (text: string): string => text.replace("-", "\u2212");
-const degrees = (value: number): string => `${minus(value.toFixed(0))}°`;
-const stops = (value: number): string => minus(value.toFixed(1));
+const degrees = (value: number): string => `${plain(value, 0)}°`;
 
 type Rule = readonly [kind: WindowKind, value: (moment: Moment) => number, why: (middle: Moment) => string];
 
@@ -67,18 +66,18 @@ function rules({ site, night, shower }: NightPlan, most: { vehicles: number; met
       "balance",
       (m) => BALANCE_STOPS - Math.abs(m.skyEv - m.lampEv),
       (m) =>
-        `Sky and lamps differ by at most ${BALANCE_STOPS} stops around EV ${stops(m.lampEv)}: both keep their colour in one exposure.`,
+        `Sky and lamps differ by at most ${BALANCE_STOPS} stops around EV ${plain(m.lampEv)}: both keep their colour in one exposure.`,
     ],
     [
       "dark",
       SUN_BELOW_FULL_DARK,
-      (m) => `The sun is more than 18° down; the sky is as dark as this site gets, EV ${stops(m.skyEv)}.`,
+      (m) => `The sun is more than 18° down; the sky is as dark as this site gets, EV ${plain(m.skyEv)}.`,
     ],
     [
       "moonless-dark",
       moonless,
       (m) =>
-        `Full dark, and the moon (${Math.round(m.moonIlluminatedFraction * 100)}${THIN_SPACE}% lit) is below the horizon: EV ${stops(m.skyEv)}.`,
+        `Full dark, and the moon (${Math.round(m.moonIlluminatedFraction * 100)}${THIN_SPACE}% lit) is below the horizon: EV ${plain(m.skyEv)}.`,
     ],
     [
       "core",
@@ -135,7 +134,7 @@ function tideWindows(plan: NightPlan): NightWindow[] {
   const slope = (atMs: number) => height(atMs + 60_000) - height(atMs - 60_000);
   return crossings(slope, span).map(({ atMs, upward }) => {
     const { tideMetres, tideSource } = plan.momentAt(atMs);
-    const metres = `${minus((tideMetres ?? 0).toFixed(1))}${THIN_SPACE}m from mean level (${tideSource})`;
+    const metres = `${plain(tideMetres ?? 0)}${THIN_SPACE}m from mean level (${tideSource})`;
     return {
       kind: upward ? ("low-tide" as const) : ("high-tide" as const),
       beginMs: Math.max(span.beginMs, atMs - SLACK_MS),

@@ -2,6 +2,7 @@ import { stackedFilterStops } from "../light";
 import { crossingSeconds, longestStarShutter } from "../motion";
 import { sensorSizeMm } from "../optics";
 import { effectivePeriodSeconds, type Recipe, readableDuration } from "../recipe";
+import { plain, signed } from "../words";
 import { type Candidate, type Prediction, predict, type RecipeKind } from "./candidate";
 import type { FieldSetup } from "./edges/edge";
 import { METER_TO_CLIP_STOPS } from "./exposure";
@@ -17,8 +18,6 @@ export interface Figure {
   readonly tone: "plain" | "good" | "bad";
 }
 
-const signed = (value: number): string => `${value >= 0 ? "+" : "\u2212"}${Math.abs(value).toFixed(1)}`;
-const number = (value: number): string => value.toFixed(1).replace("-", "\u2212");
 const percent = (share: number): string => `${(100 * share).toFixed(share > 0.095 && share < 0.995 ? 0 : 1)} %`;
 const tenth = (seconds: number): string => readableDuration(Math.max(0.1, Math.round(seconds * 10) / 10));
 
@@ -62,7 +61,7 @@ function lightFigures(request: SolveRequest, { filterStops }: Candidate, p: Pred
   return [
     {
       ...{ id: "meter", label: "From the meter", value: signed(p.meterStops) },
-      because: `The scene's EV ${number(request.sceneEv)}, less the settings' EV ${number(request.sceneEv - p.meterStops - before)}${before > 0 ? ` and ${before.toFixed(1)} stops before the lens` : ""}.`,
+      because: `The scene's EV ${plain(request.sceneEv)}, less the settings' EV ${plain(request.sceneEv - p.meterStops - before)}${before > 0 ? ` and ${before.toFixed(1)} stops before the lens` : ""}.`,
       tone: away < 1 ? "good" : away > 2 ? "bad" : "plain",
     },
     {

@@ -1,6 +1,7 @@
 import { freezeSeconds, handHeldSeconds, longestStarShutter, starTrailPx } from "../motion";
 import { equivalentFocalMm } from "../optics";
 import { readableDuration } from "../recipe";
+import { signed } from "../words";
 import { type Candidate, openSeconds, type Prediction, periodOf } from "./candidate";
 import { noiseCeilingIso } from "./edges/brightnessEdges";
 import { BARE_SETUP } from "./edges/edge";
@@ -31,7 +32,6 @@ interface Judgement {
   readonly reason: string;
 }
 
-const stops = (value: number): string => `${value >= 0 ? "+" : "\u2212"}${Math.abs(value).toFixed(1)}`;
 const percent = (share: number): string =>
   `${share > 0.99 && share < 1 ? (100 * share).toFixed(1) : Math.round(100 * share)} %`;
 
@@ -202,7 +202,7 @@ export function scoreOf(request: SolveRequest, context: Context, candidate: Cand
 export function reasonsOf(request: SolveRequest, context: Context, candidate: Candidate, p: Prediction): string[] {
   const bright = p.meterStops > BRIGHT_STOPS && p.headroomStops >= 0;
   const reasons = [
-    `The ${groundOf(request)} comes out ${stops(p.meterStops)} from the meter, ${p.headroomStops < 0 ? "and clips" : `${p.headroomStops.toFixed(1)} stops under clipping`}${bright ? ": darken it afterwards" : ""}.`,
+    `The ${groundOf(request)} comes out ${signed(p.meterStops)} from the meter, ${p.headroomStops < 0 ? "and clips" : `${p.headroomStops.toFixed(1)} stops under clipping`}${bright ? ": darken it afterwards" : ""}.`,
     judgeMotion(request, candidate, p).reason,
   ];
   if (p.trailHeadroomStops !== null) {

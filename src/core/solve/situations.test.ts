@@ -45,7 +45,7 @@ describe("ten seconds far too bright, four still, one right", () => {
   it("is told beforehand", () => {
     const sceneEv = Math.log2((100 * 1.8 ** 2) / 50);
     const stops = (line: string) => saidOf({ sceneEv }, line, "meter");
-    expect([stops("10s | iso 50"), stops("4s | iso 50"), stops("1s | iso 50")]).toEqual(["+3.3", "+2.0", "+0.0"]);
+    expect([stops("10s | iso 50"), stops("4s | iso 50"), stops("1s | iso 50")]).toEqual(["+3.3", "+2.0", "0.0"]);
     expect(ask({ sceneEv }).recipes[0]?.line).toMatch(/^1s \| iso 50 /);
   });
 });

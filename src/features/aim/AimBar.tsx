@@ -4,10 +4,10 @@ import { Box, Flex } from "@chakra-ui/react";
 import type { KitReply } from "@/contracts/kit";
 import type { ShotAim } from "@/contracts/scene";
 import type { Camera, CameraChoice } from "@/core/camera";
+import { plain } from "@/core/words";
 import { CameraBar } from "@/features/shot/CameraBar";
 import { CROPS, cropped } from "@/features/shot/crop";
 import { Choose } from "@/ui/Choose";
-import { minus } from "@/ui/words";
 
 interface AimBarProps {
   readonly time: string;
@@ -19,7 +19,7 @@ interface AimBarProps {
 }
 
 const GUIDE_NAMES = { none: "no guides", thirds: "thirds", diagonals: "diagonals", middle: "middle" } as const;
-const degrees = (value: number): string => `${minus(value.toFixed(0))}°`;
+const degrees = (value: number): string => `${plain(value, 0)}°`;
 
 /** How the camera stands, what it is, and the shape of the picture. */
 export function AimBar({ time, aim, kit, camera, onAim, onCamera }: AimBarProps) {

@@ -17,10 +17,10 @@ import {
   starOf,
 } from "@/core/sky";
 import type { Schools } from "@/core/solve";
+import { plain } from "@/core/words";
 import { clock } from "@/features/night/clock";
 import type { Night } from "@/features/night/NightContext";
 import { Readout } from "@/ui/Readout";
-import { minus } from "@/ui/words";
 
 interface SkyReasonsProps {
   readonly night: Night;
@@ -36,7 +36,7 @@ interface SkyReasonsProps {
   readonly onDeclination: (declinationDeg: number) => void;
 }
 
-const degrees = (value: number): string => `${minus(value.toFixed(0))}°`;
+const degrees = (value: number): string => `${plain(value, 0)}°`;
 const LEAST_METEORS = 1;
 
 /** Where moonlight comes from, in words. */
@@ -90,7 +90,7 @@ export function SkyReasons(props: SkyReasonsProps) {
       />
       <Readout
         label="The sky in the middle"
-        value={`EV ${minus(skyEv.toFixed(1))}`}
+        value={`EV ${plain(skyEv)}`}
         because={`${Math.abs(skyEv - overhead).toFixed(1)} stops ${skyEv < overhead ? "darker" : "brighter"} than the even sky on the ribbon: twilight glows low and towards the sun, moonlight round the moon. Clear sky; Expose can take it as scene light.`}
       />
       <Readout

@@ -6,10 +6,10 @@ import type { Camera, CameraChoice } from "@/core/camera";
 import { INTENTS, type IntentId } from "@/core/intent";
 import { stackedFilterStops } from "@/core/light";
 import { type Recipe, STACK_METHODS } from "@/core/recipe";
+import { signed } from "@/core/words";
 import { CameraBar } from "@/features/shot/CameraBar";
 import type { KitFilter } from "@/features/shot/filtersOf";
 import { Choose } from "@/ui/Choose";
-import { signed } from "@/ui/words";
 
 interface ExposeBarProps {
   /** With a shutter time. */

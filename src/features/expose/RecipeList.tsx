@@ -3,7 +3,7 @@
 import { Box, Flex } from "@chakra-ui/react";
 import { readableDuration } from "@/core/recipe";
 import type { Solution, SolvedRecipe } from "@/core/solve";
-import { minus } from "@/ui/words";
+import { plain } from "@/core/words";
 
 /** What stood there before the last change of an assumption. */
 export interface BeforeChange {
@@ -30,9 +30,9 @@ export function RecipeList({ solution, line, before, sceneEv, cautions, onRecipe
     <Box>
       {before && best && (before.sceneEv !== sceneEv || before.best !== best.line) && (
         <Box fontSize="12.5px" color="mist" mb="6px" aria-live="polite">
-          {`Before: EV ${minus(before.sceneEv.toFixed(1))}, best `}
+          {`Before: EV ${plain(before.sceneEv)}, best `}
           <code>{before.best}</code>
-          {`. Now: EV ${minus(sceneEv.toFixed(1))}, best `}
+          {`. Now: EV ${plain(sceneEv)}, best `}
           <code>{best.line}</code>. The limits that moved show where they were, dotted.
         </Box>
       )}

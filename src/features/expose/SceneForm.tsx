@@ -7,9 +7,9 @@ import { type ShotScene, shotScene } from "@/contracts/scene";
 import { exposureValue, LIT_SUBJECTS } from "@/core/light";
 import { SUPPORTS, type SupportKind, WATERS, type WaterKind } from "@/core/motion";
 import { parseDuration } from "@/core/recipe";
+import { minus, plain, signed } from "@/core/words";
 import { Choose } from "@/ui/Choose";
 import { Entry, Row, typedNumber } from "@/ui/Entry";
-import { minus, signed } from "@/ui/words";
 import type { PlannedSky } from "./plannedSky";
 
 interface SceneFormProps {
@@ -71,7 +71,7 @@ export function SceneForm(props: SceneFormProps) {
   );
   return (
     <Box>
-      {heading(`Scene light, EV ${minus(scene.sceneEv.toFixed(1))}`)}
+      {heading(`Scene light, EV ${plain(scene.sceneEv)}`)}
       {testPicture}
       {numberRow("sceneEv", "typed, EV at ISO 100", "Scene light, EV", scene.sceneEv)}
       <Row label="by subject">
@@ -92,7 +92,7 @@ export function SceneForm(props: SceneFormProps) {
       {plannedSky && (
         <Row label={`by the sky ${plannedSky.aimed ? "you aim at" : "overhead"}, when it is planned`}>
           <Box as="button" color="lamp" onClick={() => light(plannedSky.ev)}>
-            {`EV ${minus(plannedSky.ev.toFixed(1))}`}
+            {`EV ${plain(plannedSky.ev)}`}
           </Box>
         </Row>
       )}

@@ -4,8 +4,8 @@ import { Box, Flex } from "@chakra-ui/react";
 import { useMemo, useState } from "react";
 import type { MeteredScene, ShotScene } from "@/contracts/scene";
 import { type SolveRequest, solve } from "@/core/solve";
+import { minus, plain, signed } from "@/core/words";
 import { Entry, Row, typedNumber } from "@/ui/Entry";
-import { minus, signed } from "@/ui/words";
 import { SCHOOLS, type School, type SchoolOption, SIZE_SCHOOL } from "./schools";
 
 type Schools = ShotScene["schools"];
@@ -45,7 +45,7 @@ function meteringWords(option: SchoolOption, metered: MeteredScene | null, reque
   const mode = option.set.metering ?? "centre";
   if (metered) {
     const ev = metered[`${mode}Ev`];
-    return `EV ${minus(ev.toFixed(1))} here: the field ${Math.abs(ev - request.sceneEv) < 0.05 ? "stays" : `moves by ${signed(ev - request.sceneEv)} stops`}.`;
+    return `EV ${plain(ev)} here: the field ${Math.abs(ev - request.sceneEv) < 0.05 ? "stays" : `moves by ${signed(ev - request.sceneEv)} stops`}.`;
   }
   return mode === "spot"
     ? `On the brightest surfaces it would say EV ${minus((request.sceneEv + request.highlightStops).toFixed(1))}. Measure a test picture to compare all three.`

@@ -8,10 +8,10 @@ import type { MeteredScene } from "@/contracts/scene";
 import { exposureValue, stackedFilterStops } from "@/core/light";
 import type { MeteringMode } from "@/core/picture";
 import { parseRecipe, type Recipe, readableDuration } from "@/core/recipe";
+import { minus, signed } from "@/core/words";
 import { errorText, getJson, uploadFile } from "@/features/api/client";
 import { Action } from "@/ui/Action";
 import { FileInput } from "@/ui/FileInput";
-import { minus, signed } from "@/ui/words";
 
 interface TestPictureProps {
   /** f-number, for pictures that do not tell theirs. */

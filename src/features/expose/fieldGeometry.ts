@@ -1,7 +1,7 @@
 import { scaleLog } from "d3";
 import { readableDuration } from "@/core/recipe";
 import { type Edge, edgeSeconds, productAt, type SolveRequest } from "@/core/solve";
-import { signed } from "@/ui/words";
+import { signed } from "@/core/words";
 
 const CHAR_PX = 6.1;
 const ROW_PX = 14;

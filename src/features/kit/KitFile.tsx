@@ -4,10 +4,10 @@ import { Flex } from "@chakra-ui/react";
 import { Download, FileUp } from "lucide-react";
 import { useRef } from "react";
 import { type KitReply, kitFile } from "@/contracts/kit";
+import { counted } from "@/core/words";
 import { Action } from "@/ui/Action";
 import { FileInput } from "@/ui/FileInput";
 import { useNotice } from "@/ui/Notice";
-import { counted } from "@/ui/words";
 import { useKitChange } from "./useKitChange";
 
 /** The kit as a file to take along, and back from one; a file that is wrong changes nothing. */

@@ -4,8 +4,8 @@ import type { KitReply } from "@/contracts/kit";
 import { filterStops } from "@/core/light";
 import { SUPPORT_KINDS, SUPPORTS } from "@/core/motion";
 import { parseRecipe } from "@/core/recipe";
+import { signed } from "@/core/words";
 import { typedNumber } from "@/ui/Entry";
-import { signed } from "@/ui/words";
 import { type ItemField, ItemList } from "./ItemList";
 
 /** Reads a filter as the recipe line does: `nd 8`, `3 stops`, `od 0.9`. */

@@ -7,12 +7,12 @@ import { useState } from "react";
 import { CAUTIONS, INTENTS, intentOf } from "@/core/intent";
 import { bestStretch, type NightOverrides, NO_OVERRIDES, scoreMoment, scoreReasons } from "@/core/night";
 import { moonVisibility } from "@/core/sky";
+import { plain } from "@/core/words";
 import { DownloadLink } from "@/features/api/DownloadLink";
 import { LANES } from "@/features/ribbon/lanes";
 import { Action } from "@/ui/Action";
 import { typedNumber } from "@/ui/Entry";
 import { Readout } from "@/ui/Readout";
-import { minus } from "@/ui/words";
 import { clock, clockSpan } from "./clock";
 import { type Night, useNightCursor, useNightHeld } from "./NightContext";
 
@@ -101,10 +101,10 @@ export function NightReasons({ night, outingId, overrides, onOverride }: NightRe
       </Box>
       <Box as="dl" fontSize="12.5px">
         {[
-          { name: "sky", text: `EV ${minus(moment.skyEv.toFixed(1))} at the zenith`, source: undefined },
+          { name: "sky", text: `EV ${plain(moment.skyEv)} at the zenith`, source: undefined },
           {
             name: "sun",
-            text: `${minus(moment.sunAltitudeDeg.toFixed(1))}° in ${moment.sunAzimuthDeg.toFixed(0)}°`,
+            text: `${plain(moment.sunAltitudeDeg)}° in ${moment.sunAzimuthDeg.toFixed(0)}°`,
             source: undefined,
           },
           ...LANES.map(({ name, read, source }) => ({ name, text: read(moment), source: source?.(moment) })),

@@ -2,6 +2,7 @@
 
 import { Box, Flex } from "@chakra-ui/react";
 import { type KeyboardEvent, useEffect, useMemo, useRef, useState } from "react";
+import { plain } from "@/core/words";
 import { useCameraOf } from "@/features/api/queries";
 import { clock, clockSeconds } from "@/features/night/clock";
 import {
@@ -13,7 +14,6 @@ import {
 } from "@/features/night/NightContext";
 import { ON_SKY } from "@/ui/theme/skyScale";
 import { useSize } from "@/ui/useSize";
-import { minus } from "@/ui/words";
 import { clampTo } from "./geometry";
 import { LANES } from "./lanes";
 import { MiniMap } from "./MiniMap";
@@ -117,7 +117,7 @@ export function Ribbon({ night, shotId, large }: RibbonProps) {
   const moment = cursorMs === null ? null : plan.momentAt(clampTo(cursorMs, beginMs, endMs));
   const heldX = heldMs === null ? null : ((heldMs - from) / length) * width;
   const cursorX = cursorMs === null ? null : ((cursorMs - from) / length) * width;
-  const readout = moment && `${clockSeconds(moment.atMs, site.zone)}, sky EV ${minus(moment.skyEv.toFixed(1))}`;
+  const readout = moment && `${clockSeconds(moment.atMs, site.zone)}, sky EV ${plain(moment.skyEv)}`;
   return (
     <Box
       ref={ref}

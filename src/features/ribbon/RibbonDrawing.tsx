@@ -3,10 +3,10 @@
 import { memo, useMemo } from "react";
 import { BALANCE_STOPS } from "@/core/night";
 import type { SunEvents } from "@/core/sky";
+import { plain } from "@/core/words";
 import { clock } from "@/features/night/clock";
 import type { Night } from "@/features/night/NightContext";
 import { ON_SKY, skyColour } from "@/ui/theme/skyScale";
-import { minus } from "@/ui/words";
 import { areaPath, clockTicks, evScale, linePath, type RibbonBox, timeScale, visibleMoments } from "./geometry";
 import type { Lane } from "./lanes";
 
@@ -171,11 +171,11 @@ function LightLabels({ night, box }: { readonly night: Night; readonly box: Ribb
         textAnchor="middle"
         {...TEXT}
       >
-        {`sky, EV ${minus(middle.skyEv.toFixed(1))}`}
+        {`sky, EV ${plain(middle.skyEv)}`}
       </text>
       {middle.sunAltitudeDeg < -1 && (
         <text x={x + (close ? 130 : 0)} y={ev(night.site.lampEv) - 5} fill={ON_SKY.lamp} textAnchor="middle" {...TEXT}>
-          {`lamps, EV ${minus(night.site.lampEv.toFixed(1))}`}
+          {`lamps, EV ${plain(night.site.lampEv)}`}
         </text>
       )}
     </g>

@@ -4,8 +4,8 @@ import { Box, Flex } from "@chakra-ui/react";
 import type { Camera } from "@/core/camera";
 import { exposureValue, stackedFilterStops } from "@/core/light";
 import { effectivePeriodSeconds, type Recipe, readableDuration, runSeconds } from "@/core/recipe";
+import { minus } from "@/core/words";
 import { Readout } from "@/ui/Readout";
-import { minus } from "@/ui/words";
 
 interface RunReasonsProps {
   readonly recipe: Recipe;

@@ -3,11 +3,16 @@ export function minus(text: string): string {
   return text.replace("-", "\u2212");
 }
 
+/** Writes a number with a real minus sign and so many digits after the point; nothing has no sign. */
+export function plain(value: number, digits = 1): string {
+  const text = value.toFixed(digits);
+  return Number(text) === 0 ? (0).toFixed(digits) : minus(text);
+}
+
 /** Writes stops, degrees and other signed quantities with their sign: `+1.3`, `−0.7`, `0.0`. */
 export function signed(value: number, digits = 1): string {
-  const text = value.toFixed(digits);
-  if (Number(text) === 0) return (0).toFixed(digits);
-  return value > 0 ? `+${text}` : minus(text);
+  const text = plain(value, digits);
+  return Number(value.toFixed(digits)) > 0 ? `+${text}` : text;
 }
 
 /** Writes how many there are of something: `1 phone`, `3 phones`. */
