@@ -8,6 +8,8 @@ import { groundOf } from "./ground";
 import type { SolveRequest } from "./request";
 
 const MOST_TIMES_FARTHER = 8;
+/** Rungs are no exact fractions. */
+const ROUNDING = 1e-6;
 /** Nobody is sent nearer than this to what passes, metres. */
 const NEAREST_M = 5;
 
@@ -24,13 +26,17 @@ function reachIt(
   const said = `To reach "${name}" at the meter takes ${toMeter.toFixed(1)} stops: a filter of factor ${Math.ceil(2 ** toMeter)}, or the mean of ${Math.ceil(2 ** toMeter)} frames, or an hour or a place that much darker.`;
   if (toClip <= 0) return [said];
   const stops = Math.ceil(toClip);
-  const frames = Math.ceil(2 ** toClip);
-  const cost = runCost(
-    { ...EMPTY_RECIPE, sequence: { frames, shutterSeconds: seconds / frames, periodSeconds: null } },
-    request.camera,
-  );
+  const filter = `a filter of ${stops} ${stops === 1 ? "stop" : "stops"} (factor ${2 ** stops})`;
+  // Frames are taken at a rung of the phone's ladder, the longest that is not white.
+  const shutterSeconds = request.camera.shutterLadder.findLast((rung) => rung <= clipSeconds * (1 + ROUNDING));
+  const frames = shutterSeconds && Math.ceil(seconds / shutterSeconds - ROUNDING);
+  const cost =
+    frames && runCost({ ...EMPTY_RECIPE, sequence: { frames, shutterSeconds, periodSeconds: null } }, request.camera);
+  const byFrames = cost
+    ? `, or ${frames} frames of ${readableDuration(shutterSeconds)} by mean (${readableDuration(cost.seconds)}, ${Math.ceil(cost.megabytes)} MB), keep`
+    : " keeps";
   return [
-    `One frame at ISO ${lowest} is white from ${readableDuration(Math.round(clipSeconds * 100) / 100)}, and "${name}" lies beyond: a filter of ${stops} ${stops === 1 ? "stop" : "stops"} (factor ${2 ** stops}), or ${frames} frames by mean (${readableDuration(cost.seconds)}, ${Math.ceil(cost.megabytes)} MB), keep the ${groundOf(request)} under clipping.`,
+    `One frame at ISO ${lowest} is white from ${readableDuration(Math.round(clipSeconds * 100) / 100)}, and "${name}" lies beyond: ${filter}${byFrames} the ${groundOf(request)} under clipping.`,
     said,
   ];
 }

@@ -10,6 +10,7 @@ import {
   type SolveRequest,
   solve,
   trailHeadroomStops,
+  usualScene,
 } from ".";
 import { stillStreet as base, testCamera as camera } from "./testing/requests";
 
@@ -123,8 +124,25 @@ describe("the solver", () => {
     const { advice, edges } = solve(tram);
     const crossing = edges.find(({ id }) => id === "crossing");
     expect(crossing?.curve.kind === "shutter" && crossing.curve.seconds).toBeCloseTo(3.44, 2);
-    expect(advice[0]).toMatch(/white from 0.5.s.*a filter of 3 stops \(factor 8\), or 7 frames by mean/);
+    expect(advice[0]).toMatch(/white from 0.5.s.*a filter of 3 stops \(factor 8\), or 7 frames of 0\.5.s by mean/);
     expect(solve({ ...tram, intent: "light-trails" }).advice.join(" ")).toMatch(/a shorter shutter would not/);
+  });
+
+  it("takes as many frames as the motion needs, of a rung the phone has, and says the same beside it", () => {
+    const surf = { ...usualScene("smoothed-water"), intent: "smoothed-water", camera, filterStops: [] } as const;
+    for (const sceneEv of [5, 6, 7, 8, 9]) {
+      const { recipes, advice } = solve({ ...surf, water: "swell", sceneEv });
+      const [, said, shutter] = /or (\d+) frames of (\S+?).?s by mean/.exec(advice[0]!)!;
+      const best = recipes.find(({ kind }) => kind === "mean")!;
+      const { frames, shutterSeconds } = best.recipe.sequence!;
+      expect([sceneEv, best.verdict]).toEqual([sceneEv, sceneEv < 8 ? "works" : "compromise"]);
+      expect(frames * shutterSeconds).toBeGreaterThanOrEqual(0.98 * 15);
+      const [above = "1", below = "1"] = shutter!.split("/");
+      // Rungs are written rounded, and so is the limit: 15 s.
+      const rung = Number(above) / Number(below);
+      expect(Math.abs((Number(said) * rung) / 15 - 1)).toBeLessThan(rung / 15 + 0.03);
+      expect(shutterSeconds).toBeLessThanOrEqual(1.03 * rung);
+    }
   });
 
   it("tells what reaching an edge costs, and sends nobody too near to what passes", () => {
@@ -134,7 +152,7 @@ describe("the solver", () => {
         mover: { distanceM, speedMps, headingDegFromPerpendicular: 0 },
       }).advice.join(" ");
     // It clips from 1.9 s; 36 m at 12 m/s takes 4.6 s.
-    expect(at(36, 12)).toMatch(/or 3 frames by mean \(5.\d?.s, 15 MB\), keep the street under clipping/);
+    expect(at(36, 12)).toMatch(/or 3 frames of 1\.6.s by mean \(5.\d?.s, 15 MB\), keep the street under clipping/);
     expect(at(36, 12)).toMatch(/From 1[45]\.\d m instead of 36 it would cross in one frame, if there is a safe place/);
     expect(at(20, 2)).not.toMatch(/would cross in one frame/);
   });

@@ -46,11 +46,15 @@ export interface Solution {
   readonly advice: readonly string[];
 }
 const FRAME_COUNTS = [1, 2, 4, 8, 16, 32, 64, 128] as const;
+/** Rungs are no exact fractions: what misses a whole number of frames by this much is that number. */
+const ROUNDING = 1e-6;
 const BRACKET_FRAMES = 3;
 const MOST_RECIPES = 6;
 /** Blur discs up to this many pixels count as sharp. */
 const SHARP_PX = 2;
 const MOST_FRAMES = 2000;
+/** More frames than this are too many to fuse by mean or lighten for one picture. */
+const MOST_FUSED = 256;
 const MOST_STOPS_AWAY = 5;
 /** Worse than the worst: what fails altogether is still shown where nothing else is there. */
 const NOTHING = -1;
@@ -80,6 +84,7 @@ function bracketFits({ camera }: SolveRequest, shutterSeconds: number): boolean 
 /** The kinds and frame counts worth trying for an intent. */
 function plans(
   request: SolveRequest,
+  { neededSeconds }: Context,
   shutterSeconds: number,
 ): { readonly kind: RecipeKind; readonly frames: number }[] {
   const { intent, crowd, windowSeconds, schools } = request;
@@ -87,7 +92,9 @@ function plans(
   if (intent === "star-arcs") return [{ kind: "sequence", frames: fits }];
   if (intent === "meteors") return [{ kind: "burst", frames: fits }];
   if (ONE_FRAME.has(intent)) return [{ kind: "single", frames: 1 }];
-  const several = FRAME_COUNTS.filter((frames) => frames > 1 && frames <= fits);
+  const enough = neededSeconds === null ? 1 : Math.ceil(neededSeconds / shutterSeconds - ROUNDING);
+  const most = Math.min(fits, MOST_FUSED);
+  const several = [...new Set([...FRAME_COUNTS, enough])].filter((frames) => frames > 1 && frames <= most);
   const list: { kind: RecipeKind; frames: number }[] = [{ kind: "single", frames: 1 }];
   list.push(...several.map((frames) => ({ kind: "mean" as const, frames })));
   if (intent === "light-trails") list.push(...several.map((frames) => ({ kind: "lighten" as const, frames })));
@@ -166,7 +173,7 @@ export function solve(request: SolveRequest): Solution {
   for (const filterStops of [0, ...request.filterStops]) {
     const best = new Map<RecipeKind, Scored>();
     for (const shutterSeconds of request.camera.shutterLadder) {
-      const planned = plans(request, shutterSeconds);
+      const planned = plans(request, context, shutterSeconds);
       for (const iso of isosAround(request, context, shutterSeconds, filterStops)) {
         const frame = frameOutlook(request, { shutterSeconds, iso, filterStops });
         if (Math.abs(frame.meterStops) >= MOST_STOPS_AWAY) continue;
