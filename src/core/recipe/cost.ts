@@ -33,3 +33,10 @@ export function framesInStorage(megabytes: number, files: FileChoice): number {
 export function secondsOnBattery(batteryPercent: number, frames: number): number {
   return ((batteryPercent - BATTERY_PERCENT_PER_FRAME * frames) * 3600) / BATTERY_PERCENT_PER_HOUR;
 }
+
+/** How many frames of a period this much of a battery carries, after so many seconds of waiting. */
+export function framesOnBattery(batteryPercent: number, periodSeconds: number, waitedSeconds: number): number {
+  const perSecond = BATTERY_PERCENT_PER_HOUR / 3600;
+  const left = batteryPercent - perSecond * waitedSeconds;
+  return Math.max(0, Math.floor(left / (perSecond * periodSeconds + BATTERY_PERCENT_PER_FRAME)));
+}

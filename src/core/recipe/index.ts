@@ -1,4 +1,4 @@
-export { framesInStorage, type RunCost, runCost, secondsOnBattery } from "./cost";
+export { framesInStorage, framesOnBattery, type RunCost, runCost, secondsOnBattery } from "./cost";
 export { parseDuration, printDuration, readableDuration } from "./duration";
 export { recipeFromXmp, recipeXmp } from "./metadata";
 export { type ParsedRecipe, parseRecipe, type RecipeProblem } from "./parseRecipe";

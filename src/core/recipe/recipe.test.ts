@@ -5,6 +5,7 @@ import {
   frameShutters,
   framesInSpan,
   framesInStorage,
+  framesOnBattery,
   frameTimes,
   parseDuration,
   parseRecipe,
@@ -266,6 +267,12 @@ describe("what a run takes", () => {
     );
     expect(batteryPercent).toBeCloseTo(50, 9);
     expect(secondsOnBattery(0, 100)).toBeLessThan(0);
+    const onBattery = framesOnBattery(20, 10.35, 2);
+    const used = (count: number) =>
+      runCost(parseRecipe(`${count} x 10s every 10.35s | delay 2s`).recipe, { writeSeconds: 0 }).batteryPercent;
+    expect(used(onBattery)).toBeLessThanOrEqual(20);
+    expect(used(onBattery + 1)).toBeGreaterThan(20);
+    expect(framesOnBattery(0, 1, 10)).toBe(0);
   });
 });
 

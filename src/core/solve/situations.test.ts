@@ -119,3 +119,23 @@ describe("people, drawings, arcs, and the phone's own mode", () => {
     expect(ask({ support: "tripod", sceneEv: 0 }).advice.join(" ")).not.toMatch(/automatic night mode/);
   });
 });
+
+describe("a run as long as there is room for", () => {
+  const meteors: Partial<SolveRequest> = { intent: "meteors", sceneEv: -6, highlightStops: 0, windowSeconds: 7200 };
+
+  it("ends with the time, with the battery, or with the storage, whichever is first", () => {
+    const longest = (change: Partial<SolveRequest>) => {
+      const [best] = ask({ ...meteors, ...change }).recipes;
+      expect(best?.verdict).toBe("works");
+      return best!.predicted;
+    };
+    const whole = longest({});
+    expect(whole.totalSeconds).toBeGreaterThan(7100);
+    expect(whole.totalSeconds).toBeLessThanOrEqual(7200);
+    const low = longest({ batteryPercent: 20 });
+    expect(low.batteryPercent).toBeGreaterThan(19.8);
+    expect(low.batteryPercent).toBeLessThanOrEqual(20);
+    const full = longest({ freeMegabytes: 1000 });
+    expect(full.megabytes).toBe(1000);
+  });
+});

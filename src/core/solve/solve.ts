@@ -1,11 +1,20 @@
 import { framesForCleanMedian } from "../motion";
 import { hyperfocalMetres } from "../optics";
-import { type Focus, printRecipe, type Recipe, type StackMethod, type WhiteBalance } from "../recipe";
+import {
+  type Focus,
+  framesInStorage,
+  framesOnBattery,
+  printRecipe,
+  type Recipe,
+  type StackMethod,
+  type WhiteBalance,
+} from "../recipe";
 import { advise } from "./advise";
 import { betterBy, crossedEdge } from "./better";
 import {
   BRACKET_STOPS,
   type Candidate,
+  delayFor,
   frameOutlook,
   type Prediction,
   periodOf,
@@ -81,14 +90,25 @@ function bracketFits({ camera }: SolveRequest, shutterSeconds: number): boolean 
   return shutterSeconds / reach >= shutterLadder[0]! && shutterSeconds * reach <= shutterLadder.at(-1)!;
 }
 
+/** How many frames of a shutter time the time there is, the battery and the storage leave room for; one at least. */
+function framesThatFit(request: SolveRequest, shutterSeconds: number): number {
+  const { windowSeconds, batteryPercent, freeMegabytes, schools, camera } = request;
+  const period = periodOf(request, shutterSeconds);
+  // The pause after the last frame is not waited for.
+  const waited = (delayFor(request) ?? 0) - camera.writeSeconds;
+  const inWindow = Math.floor((windowSeconds - waited) / period);
+  const onBattery = framesOnBattery(batteryPercent, period, waited);
+  return Math.max(1, Math.min(MOST_FRAMES, inWindow, onBattery, framesInStorage(freeMegabytes, schools.files)));
+}
+
 /** The kinds and frame counts worth trying for an intent. */
 function plans(
   request: SolveRequest,
   { neededSeconds }: Context,
   shutterSeconds: number,
 ): { readonly kind: RecipeKind; readonly frames: number }[] {
-  const { intent, crowd, windowSeconds, schools } = request;
-  const fits = Math.max(1, Math.min(MOST_FRAMES, Math.floor(windowSeconds / periodOf(request, shutterSeconds))));
+  const { intent, crowd, schools } = request;
+  const fits = framesThatFit(request, shutterSeconds);
   if (intent === "star-arcs") return [{ kind: "sequence", frames: fits }];
   if (intent === "meteors") return [{ kind: "burst", frames: fits }];
   if (ONE_FRAME.has(intent)) return [{ kind: "single", frames: 1 }];
