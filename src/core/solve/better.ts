@@ -22,9 +22,11 @@ export function crossedEdge(request: SolveRequest, recipe: Recipe): Edge | undef
  * What would have to change for a better picture than this recipe's, the most pressing first; null where nothing has to.
  *
  * @param crossed The limit that it lies past, if any.
+ * @param shortened What to do where the run ends before its time; null where it does not.
  */
-export function betterBy(p: Prediction, crossed: Edge | undefined): string | null {
+export function betterBy(p: Prediction, crossed: Edge | undefined, shortened: string | null): string | null {
   if (crossed) return `It lies past "${crossed.name}". ${crossed.moves}`;
+  if (shortened !== null) return shortened;
   const missing = -p.meterStops;
   if (missing > NEARLY_METERED_STOPS) {
     return `${missing.toFixed(1)} stops more light, or ${Math.ceil(2 ** missing)} times the open shutter, would bring it to the meter.`;

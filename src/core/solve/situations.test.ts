@@ -127,7 +127,7 @@ describe("a run as long as there is room for", () => {
     const longest = (change: Partial<SolveRequest>) => {
       const [best] = ask({ ...meteors, ...change }).recipes;
       expect(best?.verdict).toBe("works");
-      return best!.predicted;
+      return { ...best!.predicted, better: best!.better };
     };
     const whole = longest({});
     expect(whole.totalSeconds).toBeGreaterThan(7100);
@@ -135,7 +135,10 @@ describe("a run as long as there is room for", () => {
     const low = longest({ batteryPercent: 20 });
     expect(low.batteryPercent).toBeGreaterThan(19.8);
     expect(low.batteryPercent).toBeLessThanOrEqual(20);
+    expect(low.better).toMatch(/battery ends it: a power bank .* all of the 2.h/);
     const full = longest({ freeMegabytes: 1000 });
     expect(full.megabytes).toBe(1000);
+    expect(full.better).toMatch(/storage ends it/);
+    expect(whole.better).not.toMatch(/ends it/);
   });
 });

@@ -1,23 +1,13 @@
 import { framesForCleanMedian } from "../motion";
 import { hyperfocalMetres } from "../optics";
-import {
-  type Focus,
-  framesInStorage,
-  framesOnBattery,
-  printRecipe,
-  type Recipe,
-  type StackMethod,
-  type WhiteBalance,
-} from "../recipe";
+import { type Focus, printRecipe, type Recipe, type StackMethod, type WhiteBalance } from "../recipe";
 import { advise } from "./advise";
 import { betterBy, crossedEdge } from "./better";
 import {
   BRACKET_STOPS,
   type Candidate,
-  delayFor,
   frameOutlook,
   type Prediction,
-  periodOf,
   predict,
   type RecipeKind,
   sequenceOf,
@@ -28,6 +18,7 @@ import { CLEAN_PROBABILITY } from "./edges/motionEdges";
 import { meterStops } from "./exposure";
 import { type Context, contextOf, mostScore, reasonsOf, scoreOf } from "./judge";
 import type { SolveRequest } from "./request";
+import { roomFor, shortenedBy } from "./room";
 
 /** How well a recipe does. */
 export type Verdict = "works" | "compromise" | "fails";
@@ -61,7 +52,6 @@ const BRACKET_FRAMES = 3;
 const MOST_RECIPES = 6;
 /** Blur discs up to this many pixels count as sharp. */
 const SHARP_PX = 2;
-const MOST_FRAMES = 2000;
 /** More frames than this are too many to fuse by mean or lighten for one picture. */
 const MOST_FUSED = 256;
 const MOST_STOPS_AWAY = 5;
@@ -90,17 +80,6 @@ function bracketFits({ camera }: SolveRequest, shutterSeconds: number): boolean 
   return shutterSeconds / reach >= shutterLadder[0]! && shutterSeconds * reach <= shutterLadder.at(-1)!;
 }
 
-/** How many frames of a shutter time the time there is, the battery and the storage leave room for; one at least. */
-function framesThatFit(request: SolveRequest, shutterSeconds: number): number {
-  const { windowSeconds, batteryPercent, freeMegabytes, schools, camera } = request;
-  const period = periodOf(request, shutterSeconds);
-  // The pause after the last frame is not waited for.
-  const waited = (delayFor(request) ?? 0) - camera.writeSeconds;
-  const inWindow = Math.floor((windowSeconds - waited) / period);
-  const onBattery = framesOnBattery(batteryPercent, period, waited);
-  return Math.max(1, Math.min(MOST_FRAMES, inWindow, onBattery, framesInStorage(freeMegabytes, schools.files)));
-}
-
 /** The kinds and frame counts worth trying for an intent. */
 function plans(
   request: SolveRequest,
@@ -108,7 +87,7 @@ function plans(
   shutterSeconds: number,
 ): { readonly kind: RecipeKind; readonly frames: number }[] {
   const { intent, crowd, schools } = request;
-  const fits = framesThatFit(request, shutterSeconds);
+  const fits = roomFor(request, shutterSeconds).frames;
   if (intent === "star-arcs") return [{ kind: "sequence", frames: fits }];
   if (intent === "meteors") return [{ kind: "burst", frames: fits }];
   if (ONE_FRAME.has(intent)) return [{ kind: "single", frames: 1 }];
@@ -223,7 +202,7 @@ export function solve(request: SolveRequest): Solution {
     return {
       ...{ kind, recipe, line: printRecipe(recipe), filterStops, score, reasons, predicted },
       verdict: verdictOf(score, crossed === undefined),
-      better: betterBy(predicted, crossed),
+      better: betterBy(predicted, crossed, shortenedBy(request, candidate)),
     };
   });
   recipes.sort((a, b) => RANK[a.verdict] - RANK[b.verdict] || b.score - a.score);
