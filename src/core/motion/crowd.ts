@@ -17,10 +17,20 @@ export function medianCleanProbability(frames: number, occupancy: number): numbe
   return clean;
 }
 
-/** Fewest frames, odd, whose median is clean with this probability; null when even 201 are not enough. */
+/** Medians of more frames than this are not worth taking; and their terms would be too small for a double. */
+const MOST_FRAMES = 801;
+
+/** Fewest frames, odd, whose median is clean with this probability; null when even 801 are not enough. */
 export function framesForCleanMedian(occupancy: number, probability: number): number | null {
-  for (let frames = 3; frames <= 201; frames += 2) {
-    if (medianCleanProbability(frames, occupancy) >= probability) return frames;
+  const clean = (half: number) => medianCleanProbability(2 * half + 1, occupancy) >= probability;
+  let above = (MOST_FRAMES - 1) / 2;
+  if (occupancy >= 0.5 || !clean(above)) return null;
+  // Under a half, each two frames more make it cleaner: what lies between is halved.
+  let below = 0;
+  while (above - below > 1) {
+    const middle = Math.floor((below + above) / 2);
+    if (clean(middle)) above = middle;
+    else below = middle;
   }
-  return null;
+  return 2 * above + 1;
 }

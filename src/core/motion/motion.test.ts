@@ -108,6 +108,11 @@ describe("water, crowds, sub-exposures", () => {
     expect(framesForCleanMedian(0.1, 0.99)).toBe(5);
     expect(framesForCleanMedian(0.3, 0.99)).toBeGreaterThan(20);
     expect(framesForCleanMedian(0.5, 0.99)).toBeNull();
+    for (const occupancy of [0.02, 0.15, 0.25, 0.4, 0.43]) {
+      const fewest = framesForCleanMedian(occupancy, 0.999)!;
+      expect(medianCleanProbability(fewest, occupancy)).toBeGreaterThanOrEqual(0.999);
+      if (fewest > 3) expect(medianCleanProbability(fewest - 2, occupancy)).toBeLessThan(0.999);
+    }
     expect(ghostOpacity(0.8, 8)).toBeCloseTo(0.1, 10);
   });
 

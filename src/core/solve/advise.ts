@@ -1,8 +1,9 @@
-import { offeredDelaySeconds, SUPPORTS, settleDelaySeconds } from "../motion";
+import { framesForCleanMedian, offeredDelaySeconds, SUPPORTS, settleDelaySeconds } from "../motion";
 import { EMPTY_RECIPE, readableDuration, runCost } from "../recipe";
 import { noiseCeilingIso, productAt } from "./edges/brightnessEdges";
-import { BARE_SETUP } from "./edges/edge";
+import { BARE_SETUP, rounded } from "./edges/edge";
 import { fieldEdges } from "./edges/fieldEdges";
+import { CLEAN_PROBABILITY } from "./edges/motionEdges";
 import { METER_TO_CLIP_STOPS, meterStops, trailHeadroomStops } from "./exposure";
 import { groundOf } from "./ground";
 import type { SolveRequest } from "./request";
@@ -51,6 +52,20 @@ function comeNearer({ mover }: SolveRequest, crossingSeconds: number, clipSecond
   ];
 }
 
+/** What a clean median would take where there is no room for it; nothing where there is. */
+function emptyIt({ crowd, intent, windowSeconds, camera }: SolveRequest): string[] {
+  if (intent !== "emptied-place" || crowd === null) return [];
+  const { occupancy, dwellSeconds } = crowd;
+  const frames = framesForCleanMedian(occupancy, CLEAN_PROBABILITY);
+  const share = `${Math.round(100 * occupancy)} %`;
+  if (frames === null) return [`With people on ${share} of the ground no median empties it: come at an emptier hour.`];
+  const seconds = (frames - 1) * Math.max(dwellSeconds, camera.writeSeconds);
+  if (seconds <= windowSeconds) return [];
+  return [
+    `With people on ${share} of the ground it takes the median of ${frames} frames, ${rounded(dwellSeconds)} apart: ${rounded(seconds)}, and there are ${rounded(windowSeconds)}. An emptier hour takes fewer.`,
+  ];
+}
+
 /** What opens the ground, by how much, and when the phone's own mode is the better tool. */
 export function advise(request: SolveRequest): string[] {
   const { isoLadder, shutterLadder } = request.camera;
@@ -70,6 +85,7 @@ export function advise(request: SolveRequest): string[] {
       if (edge.id === "crossing") advice.push(...comeNearer(request, curve.seconds, clipSeconds));
     }
   }
+  advice.push(...emptyIt(request));
   const trail = trailHeadroomStops(request, { shutterSeconds: 1, iso: lowest, filterStops: 0 });
   if (request.intent === "light-trails" && trail !== null && trail < 0) {
     const factor = 2 ** -trail;

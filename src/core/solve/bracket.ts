@@ -8,3 +8,6 @@ export function bracketShutters(ladder: Ladder, middleSeconds: number, stepStops
   const wanted = Array.from({ length: 2 * each + 1 }, (_, index) => middleSeconds * 2 ** ((index - each) * stepStops));
   return [...new Set(wanted.map((seconds) => nearestRung(ladder, seconds)))];
 }
+
+/** Stops from the middle frame of a bracket to its shortest and to its longest. */
+export const bracketReach = (frames: number, stepStops: number): number => ((frames - 1) / 2) * stepStops;

@@ -19,6 +19,7 @@ import {
   runCost,
   type StackMethod,
 } from "../recipe";
+import { bracketReach } from "./bracket";
 import { addsMotion, averagesLight } from "./edges/edge";
 import {
   averagedFrames,
@@ -114,7 +115,7 @@ function bracketOutlook(
   candidate: Candidate,
   stops: number,
 ): FrameOutlook {
-  const reach = 2 ** (((candidate.frames - 1) / 2) * stops);
+  const reach = 2 ** bracketReach(candidate.frames, stops);
   const darkest = frameOutlook(request, { ...candidate, shutterSeconds: candidate.shutterSeconds / reach });
   const brightest = frameOutlook(request, { ...candidate, shutterSeconds: candidate.shutterSeconds * reach });
   const { headroomStops, clippedShare: clipped } = darkest;

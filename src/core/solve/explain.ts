@@ -3,6 +3,7 @@ import { crossingSeconds, longestStarShutter } from "../motion";
 import { sensorSizeMm } from "../optics";
 import { effectivePeriodSeconds, type Recipe, readableDuration } from "../recipe";
 import { plain, signed } from "../words";
+import { bracketReach } from "./bracket";
 import { type Candidate, type Prediction, predict, type RecipeKind } from "./candidate";
 import type { FieldSetup } from "./edges/edge";
 import { METER_TO_CLIP_STOPS } from "./exposure";
@@ -44,13 +45,15 @@ export function candidateOf(request: SolveRequest, recipe: Recipe): Candidate | 
 }
 
 /** How a line sets up the field. */
-export function setupOf({ camera }: SolveRequest, { sequence, stack, filters, delaySeconds }: Recipe): FieldSetup {
+export function setupOf({ camera }: SolveRequest, recipe: Recipe): FieldSetup {
+  const { sequence, stack, filters, delaySeconds, bracketStops } = recipe;
   return {
     filterStops: stackedFilterStops(filters),
     frames: sequence?.frames ?? 1,
     stack,
     pauseSeconds: sequence ? effectivePeriodSeconds(sequence, camera) - sequence.shutterSeconds : camera.writeSeconds,
     delaySeconds: delaySeconds ?? 0,
+    reachStops: bracketReach(sequence?.frames ?? 1, bracketStops ?? 0),
   };
 }
 

@@ -91,6 +91,27 @@ describe("water", () => {
 });
 
 describe("people, drawings, arcs, and the phone's own mode", () => {
+  it("so full that the time is short for a clean median gets the longest that fits, and hears what it would take", () => {
+    const full = {
+      intent: "emptied-place",
+      sceneEv: 4,
+      crowd: { occupancy: 0.4, dwellSeconds: 10 },
+      windowSeconds: 600,
+    } as const;
+    const { recipes, advice } = ask(full);
+    const median = recipes.find(({ kind }) => kind === "median")!;
+    expect(median.verdict).toBe("compromise");
+    expect(median.better).toMatch(/clean from \d+ frames/);
+    expect(median.predicted.totalSeconds).toBeLessThanOrEqual(600);
+    expect(median.predicted.totalSeconds).toBeGreaterThan(560);
+    expect(advice.join(" ")).toMatch(
+      /people on 40 % of the ground it takes the median of 2\d\d frames, 10.s apart: 3\d min/,
+    );
+    const packed = ask({ ...full, crowd: { occupancy: 0.55, dwellSeconds: 10 } });
+    expect(packed.advice.join(" ")).toMatch(/no median empties it/);
+    expect(packed.recipes.some(({ kind }) => kind === "median")).toBe(false);
+  });
+
   it("fifteen frames, a stay apart, empty a square of which people cover 15 %", () => {
     const { recipes } = ask({ intent: "emptied-place", crowd: { occupancy: 0.15, dwellSeconds: 4 } });
     expect(recipes[0]).toMatchObject({ kind: "median", verdict: "works" });

@@ -204,7 +204,8 @@ describe("the solver", () => {
   it("fuses a bracket from the ladder for a still view whose lamps would clip", () => {
     const { recipes } = solve({ ...base, highlightStops: 7 });
     const bracket = recipes.find(({ kind }) => kind === "bracket");
-    expect(bracket?.line).toMatch(/^3 x .* \| bracket 2 stops .*-> fuse$/);
+    expect(bracket?.line).toMatch(/^5 x .* \| bracket 2 stops .*-> fuse$/);
+    expect([bracket?.verdict, bracket?.better]).toEqual(["works", null]);
     const single = recipes.find(({ kind }) => kind === "single");
     expect(bracket!.predicted.clippedShare).toBeLessThan(single!.predicted.clippedShare);
     expect(bracket!.predicted.snrShadow).toBeGreaterThan(single!.predicted.snrShadow);

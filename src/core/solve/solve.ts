@@ -3,6 +3,7 @@ import { hyperfocalMetres } from "../optics";
 import { type Focus, printRecipe, type Recipe, type StackMethod, type WhiteBalance } from "../recipe";
 import { advise } from "./advise";
 import { betterBy, crossedEdge } from "./better";
+import { bracketReach } from "./bracket";
 import {
   BRACKET_STOPS,
   type Candidate,
@@ -48,7 +49,7 @@ export interface Solution {
 const FRAME_COUNTS = [1, 2, 4, 8, 16, 32, 64, 128] as const;
 /** Rungs are no exact fractions: what misses a whole number of frames by this much is that number. */
 const ROUNDING = 1e-6;
-const BRACKET_FRAMES = 3;
+const BRACKETS = [3, 5] as const;
 const MOST_RECIPES = 6;
 /** Blur discs up to this many pixels count as sharp. */
 const SHARP_PX = 2;
@@ -57,7 +58,7 @@ const MOST_FUSED = 256;
 const MOST_STOPS_AWAY = 5;
 /** Worse than the worst: what fails altogether is still shown where nothing else is there. */
 const NOTHING = -1;
-/** Recipes that do worse than this are not shown while others do. */
+/** Recipes that do worse than this are not shown while others do better; where none does, the best of them is. */
 const LEAST_SHOWN = 0.1;
 const WORKS_FROM = 0.6;
 const COMPROMISE_FROM = 0.25;
@@ -74,8 +75,8 @@ function stackOf(kind: RecipeKind): StackMethod | null {
 }
 
 /** Whether the phone holds the shortest and the longest frame of a bracket around a shutter time. */
-function bracketFits({ camera }: SolveRequest, shutterSeconds: number): boolean {
-  const reach = 2 ** (((BRACKET_FRAMES - 1) / 2) * BRACKET_STOPS);
+function bracketFits({ camera }: SolveRequest, shutterSeconds: number, frames: number): boolean {
+  const reach = 2 ** bracketReach(frames, BRACKET_STOPS);
   const { shutterLadder } = camera;
   return shutterSeconds / reach >= shutterLadder[0]! && shutterSeconds * reach <= shutterLadder.at(-1)!;
 }
@@ -97,12 +98,16 @@ function plans(
   const list: { kind: RecipeKind; frames: number }[] = [{ kind: "single", frames: 1 }];
   list.push(...several.map((frames) => ({ kind: "mean" as const, frames })));
   if (intent === "light-trails") list.push(...several.map((frames) => ({ kind: "lighten" as const, frames })));
-  if (intent === "still-view" && bracketFits(request, shutterSeconds)) {
-    list.push({ kind: "bracket", frames: BRACKET_FRAMES });
+  if (intent === "still-view") {
+    const fitting = BRACKETS.filter((frames) => bracketFits(request, shutterSeconds, frames));
+    list.push(...fitting.map((frames) => ({ kind: "bracket" as const, frames })));
   }
   if (intent === "emptied-place" && crowd) {
     const frames = framesForCleanMedian(crowd.occupancy, CLEAN_PROBABILITY);
-    if (frames !== null && frames <= fits) list.push({ kind: "median", frames });
+    const apart = roomFor(request, Math.max(shutterSeconds, crowd.dwellSeconds - request.camera.writeSeconds)).frames;
+    // Fewer than it takes, and an odd number of them, still empty most of the place.
+    if (frames !== null && apart > 2)
+      list.push({ kind: "median", frames: Math.min(frames, apart - ((apart + 1) % 2)) });
   }
   return schools.frames === "one" ? list : list.filter(({ frames }) => frames > 1 || several.length === 0);
 }
@@ -192,7 +197,7 @@ export function solve(request: SolveRequest): Solution {
   }
   const sorted = found.sort((a, b) => b.score - a.score);
   const good = sorted.filter(({ score }) => score >= LEAST_SHOWN);
-  const ranked = (good.length > 0 ? good : sorted).slice(0, MOST_RECIPES);
+  const ranked = good.length > 0 ? good.slice(0, MOST_RECIPES) : sorted.slice(0, 1);
   const recipes = ranked.map(({ candidate, score }): SolvedRecipe => {
     const recipe = recipeOf(request, candidate);
     const predicted = predict(request, candidate);

@@ -69,27 +69,38 @@ function trailEdges(request: SolveRequest, setup: FieldSetup): Edge[] {
   ];
 }
 
+/** What keeps the brightest surfaces from clipping where they would. */
+function keepsHighlights({ intent }: SolveRequest, { reachStops }: FieldSetup): string {
+  if (reachStops > 0) return "More frames in the bracket, or wider apart; or a shorter middle frame.";
+  // A lamp draws in one frame, which must be as long as the drawing takes.
+  if (intent === "light-drawing") return "A filter, or a darker hour or place.";
+  return "A filter, more and shorter frames by mean, or a bracket where nothing moves.";
+}
+
 /** Where surfaces and trails turn white or drown, and where noise begins. */
 export function brightnessEdges(request: SolveRequest, setup: FieldSetup): Edge[] {
-  const clips = productAt(request, setup.filterStops, METER_TO_CLIP_STOPS);
-  const highlights = productAt(request, setup.filterStops, METER_TO_CLIP_STOPS - request.highlightStops);
+  // A bracket's highlights come from its shortest frame, its shadows from its longest.
+  const reach = setup.reachStops;
+  const clips = productAt(request, setup.filterStops, METER_TO_CLIP_STOPS + reach);
+  const highlights = productAt(request, setup.filterStops, METER_TO_CLIP_STOPS + reach - request.highlightStops);
   const lowest = request.camera.isoLadder[0]!;
   const averaged = averagedFrames(setup.stack, setup.frames);
   const noise = noiseCeilingIso(request, averaged);
-  const liftable = LIFTED_STOPS + Math.log2(averaged) / 2;
+  const liftable = LIFTED_STOPS + Math.log2(averaged) / 2 + reach;
   const dark = productAt(request, setup.filterStops, -liftable);
+  const inShortest = reach > 0 ? `, ${reach} stops later in a bracket's shortest frame` : "";
   return [
     {
       ...{ id: "surfaces-clip", name: `${groundOf(request)} clips`, curve: { kind: "product", product: clips } },
       ...{ forbids: "brighter", of: "frame", soft: false },
-      reason: `Metered surfaces clip ${METER_TO_CLIP_STOPS.toFixed(2)} stops over the meter: at ISO ${lowest} from ${rounded(clips / lowest)}.`,
+      reason: `Metered surfaces clip ${METER_TO_CLIP_STOPS.toFixed(2)} stops over the meter${inShortest}: at ISO ${lowest} from ${rounded(clips / lowest)}.`,
       moves: "Each stop of filter doubles the time; the mean of N frames does the same as log2 N stops.",
     },
     {
       ...{ id: "highlights-clip", name: "bright surfaces clip", curve: { kind: "product", product: highlights } },
       ...{ forbids: "brighter", of: "frame", soft: false },
-      reason: `Surfaces ${request.highlightStops.toFixed(1)} stops over the metered ones clip first: at ISO ${lowest} from ${rounded(highlights / lowest)}.`,
-      moves: "A filter, more and shorter frames by mean, or a bracket where nothing moves.",
+      reason: `Surfaces ${request.highlightStops.toFixed(1)} stops over the metered ones clip first${inShortest}: at ISO ${lowest} from ${rounded(highlights / lowest)}.`,
+      moves: keepsHighlights(request, setup),
     },
     ...trailEdges(request, setup),
     {

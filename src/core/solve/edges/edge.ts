@@ -36,10 +36,14 @@ export interface FieldSetup {
   readonly pauseSeconds: number;
   /** From pressing to the first frame. */
   readonly delaySeconds: number;
+  /** How far a bracket's shortest and longest frame lie from the middle one; 0 without a bracket. */
+  readonly reachStops: number;
 }
 
 /** One frame through the bare lens. */
-export const BARE_SETUP: FieldSetup = { filterStops: 0, frames: 1, stack: null, pauseSeconds: 0, delaySeconds: 0 };
+export const BARE_SETUP: FieldSetup = {
+  ...{ filterStops: 0, frames: 1, stack: null, pauseSeconds: 0, delaySeconds: 0, reachStops: 0 },
+};
 
 /** Whether motion adds up over the frames: by all ways to fuse that keep what moves. */
 export function addsMotion({ frames, stack }: Pick<FieldSetup, "frames" | "stack">): boolean {
