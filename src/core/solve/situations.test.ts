@@ -105,7 +105,7 @@ describe("people, drawings, arcs, and the phone's own mode", () => {
     expect(median.predicted.totalSeconds).toBeLessThanOrEqual(600);
     expect(median.predicted.totalSeconds).toBeGreaterThan(560);
     expect(advice.join(" ")).toMatch(
-      /people on 40 % of the ground it takes the median of 2\d\d frames, 10.s apart: 3\d min/,
+      /people on 40 % of the ground it takes the median of 2\d\d frames, 10.s apart: 3\d.min/,
     );
     const packed = ask({ ...full, crowd: { occupancy: 0.55, dwellSeconds: 10 } });
     expect(packed.advice.join(" ")).toMatch(/no median empties it/);
