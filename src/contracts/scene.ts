@@ -93,6 +93,7 @@ export const solveRequest = shotScene.extend({
       lossStops: within("Light loss", -2, 6).default(0),
     })
     .optional(),
+  skyEv: within("The sky", -10, 20).nullable().default(null),
   filterStops: z
     .array(within("A filter", 0.1, 30))
     .max(8)

@@ -35,6 +35,7 @@ describe("a rehearsed picture", () => {
     const { recipe } = parseRecipe(line);
     const request: SolveRequest = {
       ...usualScene("still-view"),
+      skyEv: null,
       intent: "still-view",
       camera,
       filterStops: [],

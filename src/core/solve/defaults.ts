@@ -1,8 +1,8 @@
 import type { IntentId } from "../intent";
 import type { Schools, SolveRequest } from "./request";
 
-/** What a person says of the scene; the rest of a request comes from phone and kit. */
-export type SceneAssumptions = Omit<SolveRequest, "intent" | "camera" | "filterStops">;
+/** What a person says of the scene; the rest of a request comes from phone, kit and sky. */
+export type SceneAssumptions = Omit<SolveRequest, "intent" | "camera" | "filterStops" | "skyEv">;
 
 /** The practices one starts from. */
 export const USUAL_SCHOOLS: Schools = {

@@ -108,3 +108,7 @@ export function clippedShare(request: SolveRequest, exposure: Exposure): number 
   const spread = Math.max(0.25, request.highlightStops / 2);
   return normalTail(headroom / spread);
 }
+
+/** How much brighter than the metered surfaces the sky in the picture is, stops; null without a sky in it. */
+export const skyOverStops = ({ skyEv, sceneEv }: Pick<SolveRequest, "skyEv" | "sceneEv">): number | null =>
+  skyEv === null ? null : skyEv - sceneEv;

@@ -7,7 +7,7 @@ import { noiseCeilingIso } from "./edges/brightnessEdges";
 import { BARE_SETUP } from "./edges/edge";
 import { fieldEdges } from "./edges/fieldEdges";
 import { LIGHT_DRAWING_SECONDS, SMOOTH_DUTY } from "./edges/motionEdges";
-import { METER_TO_CLIP_STOPS } from "./exposure";
+import { METER_TO_CLIP_STOPS, skyOverStops } from "./exposure";
 import { groundOf } from "./ground";
 import type { SolveRequest } from "./request";
 
@@ -205,6 +205,10 @@ export function reasonsOf(request: SolveRequest, context: Context, candidate: Ca
     `The ${groundOf(request)} comes out ${signed(p.meterStops)} from the meter, ${p.headroomStops < 0 ? "and clips" : `${p.headroomStops.toFixed(1)} stops under clipping`}${bright ? ": darken it afterwards" : ""}.`,
     judgeMotion(request, candidate, p).reason,
   ];
+  const over = skyOverStops(request);
+  if (over !== null && over > p.headroomStops) {
+    reasons.push(`The sky is ${over.toFixed(1)} stops brighter and comes out white; a later hour at dusk keeps it.`);
+  }
   if (p.trailHeadroomStops !== null) {
     reasons.push(
       p.trailHeadroomStops >= 0

@@ -43,6 +43,8 @@ export interface SolveRequest {
   readonly sceneEv: number;
   /** How much brighter than that the brightest surfaces are that should keep detail, stops. */
   readonly highlightStops: number;
+  /** EV of the clear sky in the picture when it is taken; null where there is none in it, or nobody knows when. */
+  readonly skyEv: number | null;
   /** The moving lamp that draws, if any; it moves as the mover does. */
   readonly lampIntensityCd: number | null;
   readonly mover: Mover | null;

@@ -163,3 +163,28 @@ describe("a run as long as there is room for", () => {
     expect(whole.better).not.toMatch(/ends it/);
   });
 });
+
+describe("a sky that is still bright over a lit street", () => {
+  const dusk: Partial<SolveRequest> = { intent: "still-view", sceneEv: 4, skyEv: 8 };
+  const skyEdge = (change: Partial<SolveRequest>) => ask(change).edges.find(({ id }) => id === "sky-clips");
+
+  it("is white four stops before the street is, and is no limit once it is the darker of the two", () => {
+    const clips = (id: string) => {
+      const { curve } = ask(dusk).edges.find((edge) => edge.id === id)!;
+      return curve.kind === "product" ? curve.product : Number.NaN;
+    };
+    expect(Math.log2(clips("surfaces-clip") / clips("sky-clips"))).toBeCloseTo(4, 9);
+    expect(skyEdge(dusk)?.reason).toMatch(/EV 8.0 then, 4.0 stops over/);
+    expect(skyEdge({ ...dusk, skyEv: 3 })).toBeUndefined();
+    expect(skyEdge({ ...dusk, skyEv: null })).toBeUndefined();
+  });
+
+  it("is told of each recipe that loses it, and kept by a bracket that reaches it", () => {
+    const white = (line: string) => /comes out white/.test(line);
+    const { recipes } = ask({ ...dusk, highlightStops: 4 });
+    const said = (kind: string) => recipes.find((recipe) => recipe.kind === kind)!.reasons.join(" ");
+    expect(white(said("single"))).toBe(recipes.find(({ kind }) => kind === "single")!.predicted.headroomStops < 4);
+    expect(white(said("bracket"))).toBe(false);
+    expect(white(ask({ ...dusk, skyEv: 10 }).recipes[0]!.reasons.join(" "))).toBe(true);
+  });
+});

@@ -129,7 +129,13 @@ describe("the solver", () => {
   });
 
   it("takes as many frames as the motion needs, of a rung the phone has, and says the same beside it", () => {
-    const surf = { ...usualScene("smoothed-water"), intent: "smoothed-water", camera, filterStops: [] } as const;
+    const surf = {
+      ...usualScene("smoothed-water"),
+      skyEv: null,
+      intent: "smoothed-water",
+      camera,
+      filterStops: [],
+    } as const;
     for (const sceneEv of [5, 6, 7, 8, 9]) {
       const { recipes, advice } = solve({ ...surf, water: "swell", sceneEv });
       const [, said, shutter] = /or (\d+) frames of (\S+?).?s by mean/.exec(advice[0]!)!;

@@ -52,12 +52,14 @@ export function ExposeStation({ shotId }: { readonly outingId: string; readonly 
     () => pending ?? sceneOf({ scene: shot?.scene ?? null, intent }, lampEv),
     [pending, shot?.scene, intent, lampEv],
   );
+  const planned = useMemo(() => (night && shot ? plannedSky(night, shot) : null), [night, shot]);
+  const aimedEv = planned?.aimed ? planned.ev : null;
   const filters = useMemo(() => (kit ? filtersOf(kit) : []), [kit]);
   const shape = shot?.aim?.crop ?? WHOLE_SENSOR;
   const request = useMemo((): SolveRequest | null => {
     const filterStops = filters.map(({ stops }) => stops);
-    return camera ? { ...scene, intent, camera: framed(camera, shape), filterStops } : null;
-  }, [camera, shape, scene, intent, filters]);
+    return camera ? { ...scene, intent, camera: framed(camera, shape), skyEv: aimedEv, filterStops } : null;
+  }, [camera, shape, scene, intent, filters, aimedEv]);
   const solution = useMemo(() => {
     if (!request) return null;
     const solved = solve(request);
@@ -71,7 +73,6 @@ export function ExposeStation({ shotId }: { readonly outingId: string; readonly 
   const point: FieldPoint | null = recipe.sequence ? { shutterSeconds: recipe.sequence.shutterSeconds, iso } : null;
   const meter = point ? meterStops(request, { ...point, filterStops }) : null;
   const edges = fieldEdges(request, setup);
-  const planned = night ? plannedSky(night, shot) : null;
   const own = [night?.site.hazards, night?.site.access].flatMap((text) => (text?.trim() ? [text.trim()] : []));
   const cautions = [...own, ...intentOf(intent).cautions.map((id) => CAUTIONS[id])];
   const lastFrame = detail.runs.flatMap((run) => run.frames.at(-1) ?? [])[0] ?? null;

@@ -9,7 +9,7 @@ import { ExposureField } from "./ExposureField";
 const camera = chosenCamera({ phones: [], clipOns: [] }, null);
 const mover = { distanceM: 18, speedMps: 8, headingDegFromPerpendicular: 0 };
 const request: SolveRequest = {
-  ...{ ...usualScene("blurred-subject"), intent: "blurred-subject", camera, filterStops: [3], mover },
+  ...{ ...usualScene("blurred-subject"), skyEv: null, intent: "blurred-subject", camera, filterStops: [3], mover },
 };
 
 function field(line: string, asked = request, size?: readonly [number, number]) {

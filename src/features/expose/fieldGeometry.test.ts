@@ -27,6 +27,7 @@ import {
 
 const request: SolveRequest = {
   ...usualScene("blurred-subject"),
+  skyEv: null,
   ...{ intent: "blurred-subject", filterStops: [3], framesPerSecond: 25, freeMegabytes: 20_000, batteryPercent: 80 },
   camera: {
     lens: GENERIC_MAIN_LENS,

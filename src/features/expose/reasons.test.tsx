@@ -12,7 +12,13 @@ import { SchoolsForm } from "./SchoolsForm";
 import { SCHOOLS } from "./schools";
 
 const camera = chosenCamera({ phones: [], clipOns: [] }, null);
-const request: SolveRequest = { ...usualScene("light-trails"), intent: "light-trails", camera, filterStops: [3] };
+const request: SolveRequest = {
+  ...usualScene("light-trails"),
+  skyEv: null,
+  intent: "light-trails",
+  camera,
+  filterStops: [3],
+};
 const { recipe } = parseRecipe("2s | iso 800");
 
 /** Thin spaces stay thin. */

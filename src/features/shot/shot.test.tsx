@@ -75,7 +75,7 @@ describe("filters of the kit", () => {
 
 describe("solved recipes", () => {
   it("name filters as their owner does, at the same strength, and lines without one stay", () => {
-    const request = { ...usualScene("smoothed-water"), intent: "smoothed-water" as const, sceneEv: 6 };
+    const request = { ...usualScene("smoothed-water"), skyEv: null, intent: "smoothed-water" as const, sceneEv: 6 };
     const filters = filtersOf(kit);
     const asked = { ...request, camera: chosenCamera(kit, null), filterStops: filters.map(({ stops }) => stops) };
     const { recipes } = solve(asked);

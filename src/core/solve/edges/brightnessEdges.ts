@@ -1,5 +1,6 @@
 import { fullWell, noiseElectrons } from "../../sensor";
-import { averagedFrames, METER_TO_CLIP_STOPS, trailClipIso, trailContrastSeconds } from "../exposure";
+import { plain } from "../../words";
+import { averagedFrames, METER_TO_CLIP_STOPS, skyOverStops, trailClipIso, trailContrastSeconds } from "../exposure";
 import { groundOf } from "../ground";
 import type { SolveRequest } from "../request";
 import { type Edge, type FieldSetup, rounded, shutterEdge } from "./edge";
@@ -77,6 +78,23 @@ function keepsHighlights({ intent }: SolveRequest, { reachStops }: FieldSetup): 
   return "A filter, more and shorter frames by mean, or a bracket where nothing moves.";
 }
 
+/** Where a sky that is brighter than the metered surfaces turns white. */
+function skyEdges(request: SolveRequest, setup: FieldSetup): Edge[] {
+  const over = skyOverStops(request);
+  if (over === null || over <= 0) return [];
+  const product = productAt(request, setup.filterStops, METER_TO_CLIP_STOPS + setup.reachStops - over);
+  const lowest = request.camera.isoLadder[0]!;
+  return [
+    {
+      ...{ id: "sky-clips", name: "sky clips", curve: { kind: "product", product } },
+      // A white sky is a choice, and cloud or a later hour changes it.
+      ...{ forbids: "brighter", of: "frame", soft: true },
+      reason: `The clear sky in the picture is EV ${plain(request.sceneEv + over)} then, ${over.toFixed(1)} stops over the metered surfaces: at ISO ${lowest} it is white from ${rounded(product / lowest)}.`,
+      moves: "A later hour at dusk, an earlier one at dawn; another direction; a bracket where nothing moves.",
+    },
+  ];
+}
+
 /** Where surfaces and trails turn white or drown, and where noise begins. */
 export function brightnessEdges(request: SolveRequest, setup: FieldSetup): Edge[] {
   // A bracket's highlights come from its shortest frame, its shadows from its longest.
@@ -102,6 +120,7 @@ export function brightnessEdges(request: SolveRequest, setup: FieldSetup): Edge[
       reason: `Surfaces ${request.highlightStops.toFixed(1)} stops over the metered ones clip first${inShortest}: at ISO ${lowest} from ${rounded(highlights / lowest)}.`,
       moves: keepsHighlights(request, setup),
     },
+    ...skyEdges(request, setup),
     ...trailEdges(request, setup),
     {
       ...{ id: "too-dark", name: "too dark", curve: { kind: "product", product: dark } },

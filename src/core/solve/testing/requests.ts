@@ -14,7 +14,15 @@ export const testCamera: SolveCamera = {
 
 /** A lit street on a tripod in which nothing moves. */
 export const stillStreet: SolveRequest = {
-  ...{ intent: "still-view", camera: testCamera, sceneEv: 5, highlightStops: 2, lampIntensityCd: null, mover: null },
+  ...{
+    intent: "still-view",
+    camera: testCamera,
+    sceneEv: 5,
+    skyEv: null,
+    highlightStops: 2,
+    lampIntensityCd: null,
+    mover: null,
+  },
   ...{ vehiclesPerHour: 0, water: null, crowd: null, declinationDeg: 0, support: "tripod", ownSupport: null },
   ...{ stabilisationStops: 3, gustMps: 2, sensorCelsius: 15, filterStops: [3, 6], windowSeconds: 900 },
   ...{ framesPerSecond: 25, freeMegabytes: 20_000, batteryPercent: 100 },
