@@ -109,7 +109,7 @@ export const OSSARY_QUAY = {
       {
         name: "Cable tram, whole climb",
         intent: "blurred-subject",
-        minutesAfterSunset: 43,
+        minutesAfterSunset: 40,
         minutes: 8,
         aim: { ...LEVEL, azimuthDeg: 226, tiltDeg: 13, guides: "thirds" },
         recipeLine: "24 x 2s every 2.5s | iso 50 | nd 8 | wb 4000K | focus inf | delay 2s | jpeg -> mean",
@@ -117,7 +117,7 @@ export const OSSARY_QUAY = {
       {
         name: "Quay lamps on still water",
         intent: "smoothed-water",
-        minutesAfterSunset: 58,
+        minutesAfterSunset: 59,
         minutes: 12,
         aim: { ...LEVEL, azimuthDeg: 247, tiltDeg: 4, guides: "middle" },
         recipeLine: "16 x 4s every 4.5s | iso 50 | nd 8 | wb 3800K | focus inf | delay 2s | jpeg -> mean",
