@@ -10,4 +10,6 @@ export default createConfig({
   testMatch: ["<rootDir>/src/**/*.test.ts", "<rootDir>/src/**/*.test.tsx"],
   modulePathIgnorePatterns: ["<rootDir>/dist", "<rootDir>/.next"],
   testTimeout: 60_000,
+  // Every core: the default leaves one idle, which is half of a small machine.
+  maxWorkers: "100%",
 });
