@@ -25,7 +25,23 @@ const TONES = { works: "moss", compromise: "lamp", fails: "coral" } as const;
 
 /** The ranked recipes with reasons, cost and verdict, what would open the ground, and what the last change did. */
 export function RecipeList({ solution, line, before, sceneEv, cautions, onRecipe }: RecipeListProps) {
-  const best = solution.recipes[0];
+  const [best] = solution.recipes;
+  const works = best?.verdict === "works";
+  // What would open the ground comes first where nothing works yet, and last where something does.
+  const advice = (
+    <Box py={works ? "6px" : 0} borderTopWidth={works ? "1px" : 0} borderColor="line">
+      {works && solution.advice.length > 0 && (
+        <Box fontSize="12.5px" fontWeight={560}>
+          What else would do
+        </Box>
+      )}
+      {solution.advice.map((sentence) => (
+        <Box key={sentence} color={works ? "ash" : "coral"} fontSize={works ? "12.5px" : "13px"} py="3px">
+          {sentence}
+        </Box>
+      ))}
+    </Box>
+  );
   return (
     <Box>
       {before && best && (before.sceneEv !== sceneEv || before.best !== best.line) && (
@@ -36,11 +52,7 @@ export function RecipeList({ solution, line, before, sceneEv, cautions, onRecipe
           <code>{best.line}</code>. The limits that moved show where they were, dotted.
         </Box>
       )}
-      {solution.advice.map((sentence) => (
-        <Box key={sentence} color="coral" fontSize="13px" py="3px">
-          {sentence}
-        </Box>
-      ))}
+      {!works && advice}
       <Box as="ol" listStyleType="none" aria-label="Recipes, the best first">
         {solution.recipes.map((recipe, index) => (
           <Box as="li" key={recipe.line} borderTopWidth={index === 0 ? 0 : "1px"} borderColor="line" py="6px">
@@ -74,6 +86,7 @@ export function RecipeList({ solution, line, before, sceneEv, cautions, onRecipe
           </Box>
         ))}
       </Box>
+      {works && advice}
       <Box fontSize="12.5px" py="6px" borderTopWidth="1px" borderColor="line">
         <Box fontWeight={560}>Mind</Box>
         {cautions.map((text) => (

@@ -124,6 +124,24 @@ describe("the list of recipes", () => {
     for (const sentence of solution.advice) expect(screen.getByText(sentence, asWritten)).toBeTruthy();
   });
 
+  it("puts what would open the ground first where nothing works, and last where something does", () => {
+    const follows = (change: Partial<typeof request>) => {
+      const solved = solve({ ...request, ...change });
+      const { again } = show(<p />);
+      again(
+        <RecipeList
+          {...{ solution: solved, line: "", before: null, sceneEv: 4.5, cautions: [], onRecipe: jest.fn() }}
+        />,
+      );
+      const sentence = screen.getAllByText(solved.advice[0]!, asWritten).at(-1)!;
+      const recipes = screen.getAllByRole("list", { name: "Recipes, the best first" }).at(-1)!;
+      const after = recipes.compareDocumentPosition(sentence) & Node.DOCUMENT_POSITION_FOLLOWING;
+      return { works: solved.recipes[0]!.verdict === "works", after: after !== 0 };
+    };
+    expect(follows({ filterStops: [] })).toEqual({ works: false, after: false });
+    expect(follows({ intent: "blurred-subject", filterStops: [3] })).toEqual({ works: true, after: true });
+  });
+
   it("tells what an assumption changed, and nothing when it changed nothing", () => {
     list({ sceneEv: 2, best: "8s | iso 50" });
     expect(screen.getByText(/Before: EV 2.0, best/)).toBeTruthy();
