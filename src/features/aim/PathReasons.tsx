@@ -57,7 +57,14 @@ export function PathReasons({ mover, camera, halfWidth, recipe, spanSeconds, onM
       </Flex>
       {mover && cross !== null && press && (
         <>
-          <PlanView mover={mover} slope={halfWidth} coverage={coverage(spanSeconds, cross)} onMover={onMover} />
+          <PlanView
+            mover={mover}
+            slope={halfWidth}
+            coverage={coverage(spanSeconds, cross)}
+            aheadMetres={press.aheadMetres}
+            openMetres={mover.speedMps * spanSeconds}
+            onMover={onMover}
+          />
           <Readout
             label="Crosses the frame in"
             value={Number.isFinite(cross) ? tenth(cross) : "never whole"}

@@ -2,7 +2,7 @@
 
 import { Box } from "@chakra-ui/react";
 import { type PointerEvent, useState } from "react";
-import type { Mover } from "@/core/motion";
+import { type Mover, seenStretch } from "@/core/motion";
 import { useSize } from "@/ui/useSize";
 
 interface PlanViewProps {
@@ -10,25 +10,42 @@ interface PlanViewProps {
   /** Half the width seen, over the distance. */
   readonly slope: number;
   readonly coverage: number;
+  /** How far from the frame's edge it is when one has to press, metres along its path. */
+  readonly aheadMetres: number;
+  /** How far it goes while the shutter is open, metres. */
+  readonly openMetres: number;
   readonly onMover: (mover: Mover) => void;
 }
 
 const HEIGHT = 220;
 const DEG_PER_RAD = 180 / Math.PI;
 
-/** From above: the camera, what it sees, and the path of the mover; drag the path nearer or farther, its end to turn it. */
-export function PlanView({ mover, slope, coverage, onMover }: PlanViewProps) {
+/**
+ * From above: the camera, what it sees, and the path of the mover, with where it is when one has to press and the stretch
+ * that the open shutter sees; drag the path nearer or farther, its end to turn it.
+ */
+export function PlanView({ mover, slope, coverage, aheadMetres, openMetres, onMover }: PlanViewProps) {
   const [ref, { width }] = useSize<HTMLDivElement>();
   const [held, setHeld] = useState<"distance" | "heading" | null>(null);
   const farthest = Math.max(20, mover.distanceM * 1.7);
-  // The whole width that is seen where the mover passes stays in the drawing.
-  const scale = Math.min((HEIGHT - 24) / farthest, Math.max(20, width / 2 - 40) / (slope * mover.distanceM));
+  // The whole width that is seen where the mover passes stays in the drawing, and where it is when one presses.
+  const widest = slope * mover.distanceM + aheadMetres;
+  const scale = Math.min((HEIGHT - 24) / farthest, Math.max(20, width / 2 - 40) / widest);
   const foot = { x: width / 2, y: HEIGHT - 10 };
   const heading = mover.headingDegFromPerpendicular / DEG_PER_RAD;
   const middle = { x: foot.x, y: foot.y - mover.distanceM * scale };
   const reach = Math.min(width / 2 - 20, slope * mover.distanceM * scale * 1.6 + 30);
   const tip = { x: middle.x + reach * Math.cos(heading), y: middle.y - reach * Math.sin(heading) };
-  const tail = { x: middle.x - reach * Math.cos(heading), y: middle.y + reach * Math.sin(heading) };
+  const along = (metres: number) => ({
+    x: middle.x + metres * scale * Math.cos(heading),
+    y: middle.y - metres * scale * Math.sin(heading),
+  });
+  const { fromM, toM } = seenStretch({ focalLengthMm: 1, sensorWidthMm: 2 * slope }, mover);
+  const crosses = Number.isFinite(fromM) && Number.isFinite(toM);
+  const press = along(fromM - aheadMetres);
+  const tail = along(crosses ? Math.min(-reach / scale, fromM - aheadMetres) : -reach / scale);
+  const opens = along(fromM);
+  const closes = along(Math.min(toM, fromM + openMetres));
   const hold = (what: "distance" | "heading") => (event: PointerEvent<SVGElement>) => {
     event.currentTarget.ownerSVGElement?.setPointerCapture(event.pointerId);
     setHeld(what);
@@ -72,7 +89,10 @@ export function PlanView({ mover, slope, coverage, onMover }: PlanViewProps) {
         </Box>
         <Box asChild color={coverage >= 1 ? "moss" : "coral"}>
           <g>
-            <line x1={tail.x} y1={tail.y} x2={tip.x} y2={tip.y} stroke="currentColor" strokeWidth={2} />
+            <line x1={tail.x} y1={tail.y} x2={tip.x} y2={tip.y} stroke="currentColor" strokeOpacity={0.6} />
+            {crosses && (
+              <line x1={opens.x} y1={opens.y} x2={closes.x} y2={closes.y} stroke="currentColor" strokeWidth={4} />
+            )}
             <circle
               cx={tip.x}
               cy={tip.y}
@@ -81,6 +101,16 @@ export function PlanView({ mover, slope, coverage, onMover }: PlanViewProps) {
               style={{ cursor: "grab" }}
               onPointerDown={hold("heading")}
             />
+            <Box asChild color="ink">
+              <path
+                d="M-2,-4 L3,0 L-2,4"
+                transform={`translate(${tip.x} ${tip.y}) rotate(${-mover.headingDegFromPerpendicular})`}
+                fill="none"
+                stroke="currentColor"
+                strokeWidth={2}
+                pointerEvents="none"
+              />
+            </Box>
             <circle
               cx={middle.x}
               cy={middle.y}
@@ -93,6 +123,16 @@ export function PlanView({ mover, slope, coverage, onMover }: PlanViewProps) {
             />
           </g>
         </Box>
+        {crosses && aheadMetres > 0 && (
+          <Box asChild color="lamp">
+            <g>
+              <path d={`M${press.x},${press.y - 4} l5,-10 h-10 Z`} fill="currentColor" />
+              <text x={press.x} y={press.y - 18} fontSize={12} fill="currentColor" textAnchor="middle">
+                press
+              </text>
+            </g>
+          </Box>
+        )}
         <Box asChild color="ash">
           <text x={middle.x + 14} y={middle.y + 22} fontSize={12} fill="currentColor">
             {`${mover.distanceM} m`}

@@ -1,5 +1,5 @@
 /** @jest-environment jsdom */
-import { fireEvent, screen } from "@testing-library/react";
+import { fireEvent, screen, within } from "@testing-library/react";
 import fc from "fast-check";
 import { chosenCamera } from "@/core/camera";
 import { crossingSeconds } from "@/core/motion";
@@ -58,6 +58,26 @@ describe("the path from above", () => {
     // 2 s of delay and 0.12 s of the phone's own, at 8 m/s.
     expect(screen.getByText(/still 17.0 m from the edge: 2.s of delay and 0.12 s/)).toBeTruthy();
     expect(screen.getByText(/27.5 m of its path fit into the frame at 18 m/)).toBeTruthy();
+  });
+
+  it("draws to scale where it is when one presses, and how far the open shutter sees it", () => {
+    path();
+    const plan = screen.getByRole("img", { name: /^From above/ });
+    const number = (element: Element, name: string) => Number(element.getAttribute(name));
+    const [foot, , middle] = plan.querySelectorAll("circle");
+    const perMetre = (number(foot!, "cy") - number(middle!, "cy")) / tram.distanceM;
+    const left = number(middle!, "cx") - halfWidth * tram.distanceM * perMetre;
+    const seen = plan.querySelector("line[stroke-width='4']")!;
+    expect(number(seen, "x1")).toBeCloseTo(left, 6);
+    expect(number(seen, "x2") - number(seen, "x1")).toBeCloseTo(2 * 8 * perMetre, 6);
+    const press = within(plan).getByText("press");
+    expect(left - number(press, "x")).toBeCloseTo(2.12 * 8 * perMetre, 6);
+  });
+
+  it("draws no moment to press for what leaves the frame on one side only", () => {
+    path({ mover: { ...tram, headingDegFromPerpendicular: 70 } });
+    expect(screen.queryByText("press")).toBeNull();
+    expect(screen.getByText("It leaves the frame on one side only.")).toBeTruthy();
   });
 
   it("puts somebody there, and changes their speed by kind only", () => {
