@@ -1,1 +1,10 @@
-export { CAUTIONS, type CautionId, INTENT_IDS, INTENTS, type Intent, type IntentId, intentOf } from "./intents";
+export {
+  CAUTIONS,
+  type CautionId,
+  INTENT_IDS,
+  INTENTS,
+  type Intent,
+  type IntentId,
+  intentOf,
+  isOfStars,
+} from "./intents";

@@ -16,6 +16,11 @@ export const INTENT_IDS = [
 ] as const;
 export type IntentId = (typeof INTENT_IDS)[number];
 
+const OF_STARS: ReadonlySet<IntentId> = new Set(["star-points", "star-arcs", "meteors"]);
+
+/** Whether an intent is about the night sky itself. */
+export const isOfStars = (id: IntentId): boolean => OF_STARS.has(id);
+
 /** Dangers that come with a kind of place or picture. */
 export type CautionId = "road" | "water" | "dark" | "cold" | "people" | "rail" | "flash" | "private" | "lightning";
 

@@ -1,3 +1,4 @@
+import { type IntentId, isOfStars } from "../intent";
 import { freezeSeconds, handHeldSeconds, longestStarShutter, starTrailPx } from "../motion";
 import { equivalentFocalMm } from "../optics";
 import { readableDuration } from "../recipe";
@@ -23,7 +24,8 @@ const UNCLIPPED = 0.5;
 const BRIGHT_STOPS = 1;
 /** A frame that gusts have moved is not lost, but softer. */
 const WINDY = 0.8;
-const DARK_INTENTS: ReadonlySet<string> = new Set(["star-points", "star-arcs", "meteors", "light-drawing"]);
+/** Pictures that may be dark, and are seldom clean. */
+const isDark = (intent: IntentId): boolean => isOfStars(intent) || intent === "light-drawing";
 
 const clamp = (value: number): number => Math.max(0, Math.min(1, value));
 
@@ -175,7 +177,7 @@ export function mostScore(request: SolveRequest, context: Context, candidate: Ca
   const { handHeld, windSeconds, isoCeiling, targetStops } = context;
   const { shutterSeconds, frames, filterStops, iso } = candidate;
   const away = meterStops - targetStops;
-  const spread = away > 0 ? 1.1 : DARK_INTENTS.has(request.intent) ? 4 : 1.6;
+  const spread = away > 0 ? 1.1 : isDark(request.intent) ? 4 : 1.6;
   const held = away > 0 && meterStops <= METER_TO_CLIP_STOPS ? UNCLIPPED : 0;
   const brightness = Math.max(held, Math.exp(-((away / spread) ** 2)));
   const still = handHeld === null || shutterSeconds <= handHeld ? 1 : clamp(handHeld / shutterSeconds) ** 2;
@@ -192,7 +194,7 @@ export function scoreOf(request: SolveRequest, context: Context, candidate: Cand
     p.trailHeadroomStops === null || request.intent !== "light-trails"
       ? 1
       : Math.max(WHITE_TRAILS, clamp(1 + p.trailHeadroomStops / 10));
-  const noise = 1 - Math.exp(-p.snrMidTone / (DARK_INTENTS.has(request.intent) ? CLEAN_SNR / 5 : CLEAN_SNR / 2));
+  const noise = 1 - Math.exp(-p.snrMidTone / (isDark(request.intent) ? CLEAN_SNR / 5 : CLEAN_SNR / 2));
   const room = p.megabytes <= request.freeMegabytes && p.totalSeconds <= request.windowSeconds * 1.05 + 10 ? 1 : 0;
   const motion = judgeMotion(request, candidate, p).value;
   return mostScore(request, context, candidate, p.meterStops) * clipped * trail * noise * motion * room;

@@ -1,3 +1,4 @@
+import { isOfStars } from "../intent";
 import { framesForCleanMedian } from "../motion";
 import { hyperfocalMetres } from "../optics";
 import { type Focus, printRecipe, type Recipe, type StackMethod, type WhiteBalance } from "../recipe";
@@ -127,11 +128,9 @@ function isosAround(request: SolveRequest, context: Context, shutterSeconds: num
   return clean !== undefined && around.every((iso) => iso > clean) ? [...around, clean] : around;
 }
 
-const STAR_INTENTS: ReadonlySet<string> = new Set(["star-points", "star-arcs", "meteors"]);
-
 /** The focus that a school sets: stars lie at infinity; by distance, the hyperfocal one, to a decimetre. */
 function focusOf({ intent, camera, schools }: SolveRequest): Focus {
-  if (STAR_INTENTS.has(intent) || schools.focus === "infinity") return { kind: "infinity" };
+  if (isOfStars(intent) || schools.focus === "infinity") return { kind: "infinity" };
   if (schools.focus !== "distance") return { kind: "lock" };
   const { focalLengthMm, fNumber, pitchUm } = camera.lens;
   const circleOfConfusionMm = (SHARP_PX * pitchUm) / 1000;

@@ -4,7 +4,7 @@ import { Box } from "@chakra-ui/react";
 import { useMemo, useState } from "react";
 import type { ShotScene } from "@/contracts/scene";
 import { type CameraChoice, chosenCamera } from "@/core/camera";
-import { CAUTIONS, intentOf } from "@/core/intent";
+import { CAUTIONS, intentOf, isOfStars } from "@/core/intent";
 import type { Recipe } from "@/core/recipe";
 import { type Edge, explain, fieldEdges, meterStops, type SolveRequest, setupOf, solve } from "@/core/solve";
 import { useKit, useShot, useShotCamera } from "@/features/api/queries";
@@ -145,12 +145,15 @@ export function ExposeStation({ shotId }: { readonly outingId: string; readonly 
               }
               onRecipe={(chosen) => apply(chosen.recipe)}
               picture={
-                <RehearsedPicture
-                  recipe={recipe}
-                  camera={camera}
-                  sceneEv={scene.sceneEv}
-                  sensorCelsius={scene.sensorCelsius}
-                />
+                // The stand-in is a lit quay; of stars it would show nothing.
+                isOfStars(intent) ? null : (
+                  <RehearsedPicture
+                    recipe={recipe}
+                    camera={camera}
+                    sceneEv={scene.sceneEv}
+                    sensorCelsius={scene.sensorCelsius}
+                  />
+                )
               }
             />
           </>

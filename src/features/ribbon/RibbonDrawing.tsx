@@ -155,13 +155,16 @@ export const RibbonDrawing = memo(function RibbonDrawing(props: RibbonDrawingPro
   );
 });
 
+/** Labels whose lines are nearer than this stand side by side. */
+const ROW_PX = 16;
+
 /** Names of the light's lines, written where they run through the middle of what is seen. */
 function LightLabels({ night, box }: { readonly night: Night; readonly box: RibbonBox }) {
   const [from, to] = box.domain;
   const middle = night.plan.momentAt((from + to) / 2);
   const ev = evScale(box);
   const x = box.width / 2;
-  const close = Math.abs(middle.skyEv - night.site.lampEv) < 2.5;
+  const close = Math.abs(ev(middle.skyEv) - ev(night.site.lampEv)) < ROW_PX;
   return (
     <g fontSize={11.5}>
       <text
