@@ -3,7 +3,7 @@ import { exposureErrors } from "../picture";
 import { parseRecipe } from "../recipe";
 import { sceneNamed, setStage } from "../scene";
 import { meterStops, type SolveRequest, usualScene } from "../solve";
-import { type Rehearsal, rehearse, stageEv } from ".";
+import { type Rehearsal, rehearse, stageEv, standInFor } from ".";
 
 const camera = chosenCamera({ phones: [], clipOns: [] }, null);
 const stage = setStage(sceneNamed("tram-quay")!, camera.lens, 120);
@@ -75,5 +75,38 @@ describe("a rehearsed picture", () => {
     const dark = last("1/60 | iso 50");
     const bracket = last("3 x 1/15 | bracket 2 stops | iso 50 -> fuse");
     expect(matrixOf(bracket)).toBeGreaterThan(matrixOf(dark));
+  });
+});
+
+describe("a rehearsed night sky", () => {
+  const sky = { latitudeDeg: 53.8, azimuthDeg: 10, tiltDeg: 35, siderealHours: 23 };
+  const dark = setStage(standInFor("star-arcs", sky), camera.lens, 120);
+  const ev = stageEv(dark);
+  const taken = (line: string) => {
+    const { recipe } = parseRecipe(line);
+    const request = { recipe, camera, sensorCelsius: 15, brightenStops: -6 - ev };
+    return [...rehearse(dark, request)].findLast((picture) => picture !== null)!;
+  };
+  /** Samples of the upper half that are much brighter than its middle one. */
+  const lit = ({ width, height, data }: Rehearsal): number => {
+    const upper = data.subarray(0, 3 * width * Math.floor(height / 2));
+    const middle = upper.toSorted()[upper.length / 2]!;
+    return upper.filter((code) => code > middle + 60).length;
+  };
+
+  it("is as dark as a dark site, and is seen from where the shot aims", () => {
+    expect(ev).toBeLessThan(-5.5);
+    expect(ev).toBeGreaterThan(-9);
+    expect(standInFor("meteors", sky).cameraTiltDeg).toBe(35);
+    expect(standInFor("meteors", sky).stars).toEqual({ latitudeDeg: 53.8, azimuthDeg: 10, siderealHours: 23 });
+    expect(standInFor("smoothed-water", sky).stars).toBeNull();
+  });
+
+  it("has points in one frame and arcs in many, without dots between", () => {
+    const points = lit(taken("30s | iso 800"));
+    const arcs = taken("36 x 30s | iso 800 -> lighten");
+    expect(arcs.framesIn).toBe(36);
+    expect(points).toBeGreaterThan(10);
+    expect(lit(arcs)).toBeGreaterThan(2 * points);
   });
 });

@@ -25,15 +25,17 @@ export interface RehearsalRequest {
   readonly brightenStops: number;
 }
 
+/** Of traffic a few frames tell enough; arcs of stars would fall into dots. */
 const MOST_FRAMES = 16;
+const MOST_STAR_FRAMES = 240;
 const AUTOMATIC_KELVIN = 3800;
 /** Scene time at which a run begins: traffic is flowing. */
 const SCENE_STARTS_SECONDS = 8;
 const SEED = 11;
 
 /** Some of a run's frames, evenly spread over all of it, the first and the last among them. */
-function chosenFrames(count: number): number[] {
-  const some = Math.min(MOST_FRAMES, count);
+function chosenFrames(count: number, most: number): number[] {
+  const some = Math.min(most, count);
   return Array.from({ length: some }, (_, i) => (some === 1 ? 0 : Math.round((i * (count - 1)) / (some - 1))));
 }
 
@@ -45,7 +47,7 @@ export function* rehearse(stage: Stage, request: RehearsalRequest): Generator<Re
   const { recipe, camera, sensorCelsius, brightenStops } = request;
   const times = frameTimes(recipe, camera);
   const shutters = frameShutters(recipe);
-  const indices = chosenFrames(times.length);
+  const indices = chosenFrames(times.length, stage.scene.stars ? MOST_STAR_FRAMES : MOST_FRAMES);
   const transmission = filterTransmission(stackedFilterStops(recipe.filters) + camera.lossStops) * 2 ** brightenStops;
   const frames: Uint8Array[] = [];
   for (const [order, index] of indices.entries()) {

@@ -5,7 +5,7 @@ import { pointLampLuminance } from "./renderStatic";
 import type { Point3, Scene, Traffic } from "./scene";
 
 /** Light of a carried lamp at one instant of an exposure: cd·s/m² times pixels, to be spread around (x, y). */
-interface Splat {
+export interface Splat {
   readonly x: number;
   readonly y: number;
   readonly radius: number;

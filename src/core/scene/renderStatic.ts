@@ -70,6 +70,12 @@ function castSolid(
   return false;
 }
 
+const solidScratch = new Float64Array(3);
+
+/** Whether nothing solid stands between a camera at a height and the sky in a direction. */
+export const seesSky = (scene: PreparedScene, height: number, dx: number, dy: number, dz: number): boolean =>
+  !castSolid(scene, 0, height, 0, dx, dy, dz, solidScratch);
+
 const MIRROR_SAMPLES = 5;
 
 /** Luminance along one ray: solid things, else water that mirrors them, else sky. Three channels into `out`. */

@@ -122,6 +122,15 @@ export interface Traffic {
   readonly panels: readonly CarriedPanel[];
 }
 
+/** The turning sky of stars: which of them the camera sees, and when. */
+export interface StarSky {
+  readonly latitudeDeg: number;
+  /** Where the camera looks, from north through east. */
+  readonly azimuthDeg: number;
+  /** Local sidereal time at scene time 0. */
+  readonly siderealHours: number;
+}
+
 /** A place at one moment of an evening, described in physical units. */
 export interface Scene {
   readonly name: string;
@@ -133,6 +142,8 @@ export interface Scene {
   readonly surfaces: readonly Surface[];
   readonly lamps: readonly StreetLamp[];
   readonly traffic: readonly Traffic[];
+  /** Null where the sky is too bright for stars. */
+  readonly stars: StarSky | null;
   /** Fixes everything random in the scene: which windows are lit, when cars come. */
   readonly seed: number;
 }

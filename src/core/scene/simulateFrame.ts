@@ -4,6 +4,7 @@ import { type View, viewOf } from "./camera";
 import { addMovingLight, gatherMovingLight } from "./moving";
 import { renderStaticRows } from "./renderStatic";
 import type { Scene } from "./scene";
+import { gatherStarLight } from "./stars";
 
 /** A scene seen through a lens at one output width, with its still light rendered once. */
 export interface Stage {
@@ -63,7 +64,10 @@ export function simulateFrame({ scene, lens, view, still }: Stage, request: Fram
   const data = new Uint8Array(3 * width * height);
   const light = new Float32Array(3 * width * BAND_ROWS);
   const hidden = new Float32Array(width * BAND_ROWS);
-  const moving = gatherMovingLight(scene, view, request.opensSeconds, request.shutterSeconds);
+  const { opensSeconds, shutterSeconds } = request;
+  const traffic = gatherMovingLight(scene, view, opensSeconds, shutterSeconds);
+  const stars = gatherStarLight(scene, view, opensSeconds, shutterSeconds);
+  const moving = { ...traffic, splats: [...traffic.splats, ...stars] };
   const hot = scaledHotSamples(lens, view, request.sensorSeed);
   const exposure = { ...request, lens, sensorPixelsPerPixel: (lens.widthPx / width) ** 2 };
   for (let firstRow = 0; firstRow < height; firstRow += BAND_ROWS) {

@@ -4,8 +4,9 @@ import { Box } from "@chakra-ui/react";
 import { useMemo, useState } from "react";
 import type { ShotScene } from "@/contracts/scene";
 import { type CameraChoice, chosenCamera } from "@/core/camera";
-import { CAUTIONS, intentOf, isOfStars } from "@/core/intent";
+import { CAUTIONS, intentOf } from "@/core/intent";
 import type { Recipe } from "@/core/recipe";
+import { standInFor } from "@/core/rehearse";
 import { type Edge, explain, fieldEdges, meterStops, type SolveRequest, setupOf, solve } from "@/core/solve";
 import { useKit, useShot, useShotCamera } from "@/features/api/queries";
 import { useNight } from "@/features/night/NightContext";
@@ -22,7 +23,7 @@ import { BracketProposal } from "./BracketProposal";
 import { ExposeBar } from "./ExposeBar";
 import { ExposureField, type FieldPoint } from "./ExposureField";
 import { PointPanel } from "./PointPanel";
-import { plannedSky } from "./plannedSky";
+import { aimedSky, plannedSky } from "./plannedSky";
 import { type BeforeChange, RecipeList } from "./RecipeList";
 import { RehearsedPicture } from "./RehearsedPicture";
 import { SceneForm } from "./SceneForm";
@@ -53,6 +54,10 @@ export function ExposeStation({ shotId }: { readonly outingId: string; readonly 
     [pending, shot?.scene, intent, lampEv],
   );
   const planned = useMemo(() => (night && shot ? plannedSky(night, shot) : null), [night, shot]);
+  const standIn = useMemo(
+    () => standInFor(intent, night && shot ? aimedSky(night, shot) : null),
+    [intent, night, shot],
+  );
   const aimedEv = planned?.aimed ? planned.ev : null;
   const filters = useMemo(() => (kit ? filtersOf(kit) : []), [kit]);
   const shape = shot?.aim?.crop ?? WHOLE_SENSOR;
@@ -145,15 +150,13 @@ export function ExposeStation({ shotId }: { readonly outingId: string; readonly 
               }
               onRecipe={(chosen) => apply(chosen.recipe)}
               picture={
-                // The stand-in is a lit quay; of stars it would show nothing.
-                isOfStars(intent) ? null : (
-                  <RehearsedPicture
-                    recipe={recipe}
-                    camera={camera}
-                    sceneEv={scene.sceneEv}
-                    sensorCelsius={scene.sensorCelsius}
-                  />
-                )
+                <RehearsedPicture
+                  standIn={standIn}
+                  recipe={recipe}
+                  camera={camera}
+                  sceneEv={scene.sceneEv}
+                  sensorCelsius={scene.sensorCelsius}
+                />
               }
             />
           </>

@@ -112,7 +112,7 @@ export function ExposureField(props: ExposureFieldProps) {
     }),
     box,
     [
-      ...(picture && width >= LEAST_FOR_PICTURE_PX ? [pictureArea(height)] : []),
+      ...(width >= LEAST_FOR_PICTURE_PX ? [pictureArea(height)] : []),
       ...uprightNames(edges, scales, frames).map(({ at }) => ({
         ...{ left: at - 2, right: at + 2 },
         ...{ top: box.top, bottom: box.bottom },

@@ -1,8 +1,9 @@
 /** @jest-environment jsdom */
 import { fireEvent, screen } from "@testing-library/react";
 import { chosenCamera } from "@/core/camera";
+import type { IntentId } from "@/core/intent";
 import { parseRecipe } from "@/core/recipe";
-import type { Rehearsal } from "@/core/rehearse";
+import { type Rehearsal, standInFor } from "@/core/rehearse";
 import { show } from "@/ui/testing/show";
 import { RehearsedPicture } from "./RehearsedPicture";
 import { useRehearsal } from "./useRehearsal";
@@ -21,10 +22,18 @@ function keepDrawings() {
   return put;
 }
 
-function picture(line: string, seen: Rehearsal | null) {
+function picture(line: string, seen: Rehearsal | null, intent: IntentId = "light-trails") {
   rehearsal.mockReturnValue(seen);
   const { recipe } = parseRecipe(line);
-  show(<RehearsedPicture recipe={recipe} camera={camera} sceneEv={4} sensorCelsius={15} />);
+  show(
+    <RehearsedPicture
+      standIn={standInFor(intent, null)}
+      recipe={recipe}
+      camera={camera}
+      sceneEv={4}
+      sensorCelsius={15}
+    />,
+  );
 }
 const two = (framesIn: number): Rehearsal => ({
   ...{ width: 2, height: 1, data: Uint8Array.from([1, 2, 3, 40, 50, 60]), framesIn, framesOf: 16 },
@@ -44,6 +53,12 @@ describe("the picture beside the field", () => {
     keepDrawings();
     picture("40 x 1s | iso 50 -> mean", two(16));
     expect(screen.getByText("The stand-in quay under your light, 16 of 40 frames")).toBeTruthy();
+  });
+
+  it("of stars is another scene than of a street", () => {
+    keepDrawings();
+    picture("40 x 30s | iso 800 -> lighten", two(40), "star-arcs");
+    expect(screen.getByText("A stand-in marsh under your stars")).toBeTruthy();
   });
 
   it("draws nothing before the first frame", () => {

@@ -6,9 +6,11 @@ import { useEffect, useRef, useState } from "react";
 import type { Camera } from "@/core/camera";
 import type { Recipe } from "@/core/recipe";
 import type { Rehearsal } from "@/core/rehearse";
+import type { Scene } from "@/core/scene";
 import { useRehearsal } from "./useRehearsal";
 
 interface RehearsedPictureProps {
+  readonly standIn: Scene;
   readonly recipe: Recipe;
   readonly camera: Camera;
   readonly sceneEv: number;
@@ -47,7 +49,12 @@ function Shown(props: RehearsedPictureProps) {
         aria-label="A stand-in scene under your light, as these settings would take it"
         style={{ display: "block", width: "100%", aspectRatio: "4 / 3", background: "#0b0c10" }}
       />
-      <Box color="ash">{["The stand-in quay under your light", ...(some ? [some] : [])].join(", ")}</Box>
+      <Box color="ash">
+        {[
+          props.standIn.stars ? "A stand-in marsh under your stars" : "The stand-in quay under your light",
+          ...(some ? [some] : []),
+        ].join(", ")}
+      </Box>
     </>
   );
 }

@@ -5,9 +5,11 @@ import { useEffect, useRef, useState } from "react";
 import type { Camera } from "@/core/camera";
 import type { Recipe } from "@/core/recipe";
 import type { Rehearsal } from "@/core/rehearse";
+import type { Scene } from "@/core/scene";
 import type { RehearseWorker } from "@/workers/rehearse.worker";
 
 interface Rehearsed {
+  readonly standIn: Scene;
   readonly recipe: Recipe;
   readonly camera: Camera;
   readonly sceneEv: number;
@@ -15,7 +17,8 @@ interface Rehearsed {
 }
 
 /** The picture of a line before it is taken, simulated in a worker; it grows frame by frame. Null until the first. */
-export function useRehearsal({ recipe, camera, sceneEv, sensorCelsius }: Rehearsed, widthPx: number): Rehearsal | null {
+export function useRehearsal(rehearsed: Rehearsed, widthPx: number): Rehearsal | null {
+  const { standIn, recipe, camera, sceneEv, sensorCelsius } = rehearsed;
   const [picture, setPicture] = useState<Rehearsal | null>(null);
   const remote = useRef<Remote<RehearseWorker> | null>(null);
   useEffect(() => {
@@ -35,6 +38,7 @@ export function useRehearsal({ recipe, camera, sceneEv, sensorCelsius }: Rehears
     const { lens, lossStops, vignettingStops, writeSeconds, isoLadder } = camera;
     const used = { lens, lossStops, vignettingStops, writeSeconds, isoLadder };
     void remote.current?.rehearse(
+      standIn,
       { recipe, camera: used, sensorCelsius },
       sceneEv,
       widthPx,
@@ -45,6 +49,6 @@ export function useRehearsal({ recipe, camera, sceneEv, sensorCelsius }: Rehears
     return () => {
       current = false;
     };
-  }, [recipe, camera, sceneEv, sensorCelsius, widthPx]);
+  }, [standIn, recipe, camera, sceneEv, sensorCelsius, widthPx]);
   return picture;
 }

@@ -117,6 +117,7 @@ export const TRAM_QUAY: Scene = {
     { kind: "water", heightMetres: -1.6, ripple: 0.11 },
   ],
   lamps: [...quayLamps, ...trackLamps, ...promenadeLamps],
+  stars: null,
   traffic: [
     {
       name: "cars out of town",
