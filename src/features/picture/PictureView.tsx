@@ -2,7 +2,7 @@
 
 import { Box, Flex } from "@chakra-ui/react";
 import { Expand, Minus, Plus, ScanSearch, TriangleAlert } from "lucide-react";
-import { type ReactNode, useEffect, useRef, useState } from "react";
+import { type ReactNode, useEffect, useLayoutEffect, useRef, useState } from "react";
 import { previewUrl } from "@/features/api/pictures";
 import { useSize } from "@/ui/useSize";
 import { drawPicture } from "./drawPicture";
@@ -57,7 +57,7 @@ export function PictureView({ picture, hash, name }: PictureViewProps) {
   useEffect(() => {
     if (canvas.current && ready) drawPicture(canvas.current, ready, zoom.transform, size, marked);
   }, [ready, zoom.transform, size, marked]);
-  useEffect(() => {
+  useLayoutEffect(() => {
     const onKeyDown = ({ key, target }: KeyboardEvent) => {
       if (target instanceof HTMLInputElement || target instanceof HTMLTextAreaElement) return;
       if (key === "x") zoom.toggle();

@@ -1,7 +1,7 @@
 "use client";
 
-import { zoom as createZoom, select, type ZoomBehavior, type ZoomTransform, zoomIdentity } from "d3";
-import { type RefObject, useCallback, useEffect, useMemo, useRef, useState } from "react";
+import { zoom as createZoom, select, type ZoomBehavior, type ZoomTransform, zoomIdentity, zoomTransform } from "d3";
+import { type RefObject, useCallback, useLayoutEffect, useMemo, useRef, useState } from "react";
 
 interface Size {
   readonly width: number;
@@ -16,6 +16,8 @@ export function fitTransform(box: Size, picture: Size): ZoomTransform {
   return zoomIdentity.translate((box.width - k * picture.width) / 2, (box.height - k * picture.height) / 2).scale(k);
 }
 
+const fits = (transform: ZoomTransform, fit: ZoomTransform): boolean => Math.abs(transform.k / fit.k - 1) < 1e-3;
+
 /** Zoom and pan of a picture on a canvas by wheel, pinch, drag and calls; scale 1 is one picture pixel a CSS pixel. */
 export function useZoom(canvas: RefObject<HTMLCanvasElement | null>, box: Size, picture: Size | null) {
   const [transform, setTransform] = useState<ZoomTransform>(zoomIdentity);
@@ -27,7 +29,8 @@ export function useZoom(canvas: RefObject<HTMLCanvasElement | null>, box: Size, 
     [box, width, height],
   );
 
-  useEffect(() => {
+  // Before the first paint: a key that is pressed as the picture appears finds it fitted.
+  useLayoutEffect(() => {
     if (!canvas.current || width === 0 || box.width === 0) return;
     const selection = select(canvas.current);
     behaviour.current = createZoom<HTMLCanvasElement, unknown>()
@@ -48,7 +51,7 @@ export function useZoom(canvas: RefObject<HTMLCanvasElement | null>, box: Size, 
     };
   }, [canvas, box, width, height, fit]);
 
-  const isFit = Math.abs(transform.k / fit.k - 1) < 1e-3;
+  const isFit = fits(transform, fit);
   const by = useCallback(
     (factor: number) => {
       if (canvas.current && behaviour.current) select(canvas.current).call(behaviour.current.scaleBy, factor);
@@ -65,8 +68,10 @@ export function useZoom(canvas: RefObject<HTMLCanvasElement | null>, box: Size, 
   const toggle = useCallback(() => {
     if (!canvas.current || !behaviour.current) return;
     const selection = select(canvas.current);
-    if (isFit) selection.call(behaviour.current.scaleTo, 1 / (window.devicePixelRatio || 1));
+    // What the canvas shows now, not what was drawn last: the two differ until the next drawing.
+    if (fits(zoomTransform(canvas.current), fit))
+      selection.call(behaviour.current.scaleTo, 1 / (window.devicePixelRatio || 1));
     else selection.call(behaviour.current.transform, fit);
-  }, [canvas, isFit, fit]);
+  }, [canvas, fit]);
   return useMemo(() => ({ transform, isFit, by, move, toggle }), [transform, isFit, by, move, toggle]);
 }
