@@ -1,5 +1,6 @@
 import { framesForCleanMedian, offeredDelaySeconds, SUPPORTS, settleDelaySeconds } from "../motion";
 import { EMPTY_RECIPE, readableDuration, runCost } from "../recipe";
+import { framesLasting } from "./candidate";
 import { noiseCeilingIso, productAt } from "./edges/brightnessEdges";
 import { BARE_SETUP, rounded } from "./edges/edge";
 import { fieldEdges } from "./edges/fieldEdges";
@@ -9,8 +10,6 @@ import { groundOf } from "./ground";
 import type { SolveRequest } from "./request";
 
 const MOST_TIMES_FARTHER = 8;
-/** Rungs are no exact fractions. */
-const ROUNDING = 1e-6;
 /** Nobody is sent nearer than this to what passes, metres. */
 const NEAREST_M = 5;
 
@@ -29,8 +28,8 @@ function reachIt(
   const stops = Math.ceil(toClip);
   const filter = `a filter of ${stops} ${stops === 1 ? "stop" : "stops"} (factor ${2 ** stops})`;
   // Frames are taken at a rung of the phone's ladder, the longest that is not white.
-  const shutterSeconds = request.camera.shutterLadder.findLast((rung) => rung <= clipSeconds * (1 + ROUNDING));
-  const frames = shutterSeconds && Math.ceil(seconds / shutterSeconds - ROUNDING);
+  const shutterSeconds = request.camera.shutterLadder.findLast((rung) => rung <= clipSeconds);
+  const frames = shutterSeconds && framesLasting(seconds, shutterSeconds);
   const cost =
     frames && runCost({ ...EMPTY_RECIPE, sequence: { frames, shutterSeconds, periodSeconds: null } }, request.camera);
   const byFrames = cost

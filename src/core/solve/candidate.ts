@@ -81,6 +81,13 @@ export const BRACKET_STOPS = 2;
 export const periodOf = (request: SolveRequest, shutterSeconds: number): number =>
   shutterSeconds + request.camera.writeSeconds;
 
+/** A rung is no exact fraction: what misses a whole number of frames by this much is that number. */
+const ROUNDING = 1e-6;
+
+/** How many frames of a shutter time are open for so long together. */
+export const framesLasting = (seconds: number, shutterSeconds: number): number =>
+  Math.ceil(seconds / shutterSeconds - ROUNDING);
+
 /** Start to start of a run's frames on this phone, seconds; 0 without any. */
 const periodOfRun = ({ sequence }: Recipe, pace: PhonePace): number =>
   sequence ? effectivePeriodSeconds(sequence, pace) : 0;

@@ -209,7 +209,9 @@ export function reasonsOf(request: SolveRequest, context: Context, candidate: Ca
   ];
   const over = skyOverStops(request);
   if (over !== null && over > p.headroomStops) {
-    reasons.push(`The sky is ${over.toFixed(1)} stops brighter and comes out white; a later hour at dusk keeps it.`);
+    reasons.push(
+      `The sky is ${over.toFixed(1)} stops brighter and comes out white; a later hour at dusk, or an earlier one at dawn, keeps it.`,
+    );
   }
   if (p.trailHeadroomStops !== null) {
     reasons.push(

@@ -9,6 +9,7 @@ import {
   BRACKET_STOPS,
   type Candidate,
   frameOutlook,
+  framesLasting,
   type Prediction,
   predict,
   type RecipeKind,
@@ -48,8 +49,6 @@ export interface Solution {
   readonly advice: readonly string[];
 }
 const FRAME_COUNTS = [1, 2, 4, 8, 16, 32, 64, 128] as const;
-/** Rungs are no exact fractions: what misses a whole number of frames by this much is that number. */
-const ROUNDING = 1e-6;
 const BRACKETS = [3, 5] as const;
 const MOST_RECIPES = 6;
 /** Blur discs up to this many pixels count as sharp. */
@@ -93,7 +92,7 @@ function plans(
   if (intent === "star-arcs") return [{ kind: "sequence", frames: fits }];
   if (intent === "meteors") return [{ kind: "burst", frames: fits }];
   if (ONE_FRAME.has(intent)) return [{ kind: "single", frames: 1 }];
-  const enough = neededSeconds === null ? 1 : Math.ceil(neededSeconds / shutterSeconds - ROUNDING);
+  const enough = neededSeconds === null ? 1 : framesLasting(neededSeconds, shutterSeconds);
   const most = Math.min(fits, MOST_FUSED);
   const several = [...new Set([...FRAME_COUNTS, enough])].filter((frames) => frames > 1 && frames <= most);
   const list: { kind: RecipeKind; frames: number }[] = [{ kind: "single", frames: 1 }];

@@ -18,6 +18,8 @@ interface PlanViewProps {
 }
 
 const HEIGHT = 220;
+/** Farther ahead than so many half widths of the frame, the moment to press is only pointed at. */
+const MOST_AHEAD = 2;
 const DEG_PER_RAD = 180 / Math.PI;
 
 /**
@@ -29,12 +31,14 @@ export function PlanView({ mover, slope, coverage, aheadMetres, openMetres, onMo
   const [held, setHeld] = useState<"distance" | "heading" | null>(null);
   const farthest = Math.max(20, mover.distanceM * 1.7);
   // The whole width that is seen where the mover passes stays in the drawing, and where it is when one presses.
-  const widest = slope * mover.distanceM + aheadMetres;
+  const seen = slope * mover.distanceM;
+  const ahead = Math.min(aheadMetres, MOST_AHEAD * seen);
+  const widest = seen + ahead;
   const scale = Math.min((HEIGHT - 24) / farthest, Math.max(20, width / 2 - 40) / widest);
   const foot = { x: width / 2, y: HEIGHT - 10 };
   const heading = mover.headingDegFromPerpendicular / DEG_PER_RAD;
   const middle = { x: foot.x, y: foot.y - mover.distanceM * scale };
-  const reach = Math.min(width / 2 - 20, slope * mover.distanceM * scale * 1.6 + 30);
+  const reach = Math.min(width / 2 - 20, seen * scale * 1.6 + 30);
   const tip = { x: middle.x + reach * Math.cos(heading), y: middle.y - reach * Math.sin(heading) };
   const along = (metres: number) => ({
     x: middle.x + metres * scale * Math.cos(heading),
@@ -42,8 +46,8 @@ export function PlanView({ mover, slope, coverage, aheadMetres, openMetres, onMo
   });
   const { fromM, toM } = seenStretch({ focalLengthMm: 1, sensorWidthMm: 2 * slope }, mover);
   const crosses = Number.isFinite(fromM) && Number.isFinite(toM);
-  const press = along(fromM - aheadMetres);
-  const tail = along(crosses ? Math.min(-reach / scale, fromM - aheadMetres) : -reach / scale);
+  const press = along(fromM - ahead);
+  const tail = along(crosses ? Math.min(-reach / scale, fromM - ahead) : -reach / scale);
   const opens = along(fromM);
   const closes = along(Math.min(toM, fromM + openMetres));
   const hold = (what: "distance" | "heading") => (event: PointerEvent<SVGElement>) => {
@@ -127,8 +131,14 @@ export function PlanView({ mover, slope, coverage, aheadMetres, openMetres, onMo
           <Box asChild color="lamp">
             <g>
               <path d={`M${press.x},${press.y - 4} l5,-10 h-10 Z`} fill="currentColor" />
-              <text x={press.x} y={press.y - 18} fontSize={12} fill="currentColor" textAnchor="middle">
-                press
+              <text
+                x={press.x}
+                y={press.y - 18}
+                fontSize={12}
+                fill="currentColor"
+                textAnchor={ahead < aheadMetres ? "start" : "middle"}
+              >
+                {ahead < aheadMetres ? "press, farther out" : "press"}
               </text>
             </g>
           </Box>

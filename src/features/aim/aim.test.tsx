@@ -74,6 +74,12 @@ describe("the path from above", () => {
     expect(left - number(press, "x")).toBeCloseTo(2.12 * 8 * perMetre, 6);
   });
 
+  it("only points at a moment to press that lies far out, and keeps the rest large", () => {
+    path({ recipe: parseRecipe("2s | delay 10s").recipe });
+    expect(screen.getByText("press, farther out")).toBeTruthy();
+    expect(screen.getByText(/still 81.0 m from the edge/)).toBeTruthy();
+  });
+
   it("draws no moment to press for what leaves the frame on one side only", () => {
     path({ mover: { ...tram, headingDegFromPerpendicular: 70 } });
     expect(screen.queryByText("press")).toBeNull();

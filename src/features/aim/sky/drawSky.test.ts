@@ -101,7 +101,7 @@ describe("the drawn sky", () => {
     const whole = crossingSeconds({ focalLengthMm: 1, sensorWidthMm: 2 * halfWidth }, mover);
     const trail = (spanSeconds: number) => {
       const { strokes, written } = draw({ pose: level, mover, halfWidth, spanSeconds });
-      const colour = [...written].find(([text]) => text.startsWith("lamps"))![1].colour;
+      const colour = [...written].find(([text]) => /^(across|as far)/.test(text))![1].colour;
       const points = strokes.find((stroke) => stroke.colour === colour)!.points.map(([x]) => x);
       return { colour, from: Math.min(...points), to: Math.max(...points) };
     };

@@ -2,12 +2,12 @@ import { type Mover, pathDirection, seenStretch } from "@/core/motion";
 import { ON_SKY } from "@/ui/theme/skyScale";
 import { addToPath, type Sketch, type Spot, write } from "./sketch";
 
-/** A usual tripod, and the lamps of what passes, metres over the ground. */
+/** A usual tripod, and where lamps are on what passes, metres over the ground. */
 const CAMERA_HEIGHT_M = 1.5;
-const LAMP_HEIGHT_M = 0.8;
+const TRAIL_HEIGHT_M = 0.8;
 const PIECES = 40;
 
-/** Draws the trail that lamps leave while the shutter is open, from the frame's left edge, and the rest of the way dashed. */
+/** Draws the trail that what passes leaves while the shutter is open, from the frame's left edge, and the rest of the way dashed. */
 export function drawTrail(sketch: Sketch, mover: Mover, spanSeconds: number): void {
   const { context, frame, scale, pose, at } = sketch;
   const { fromM, toM } = seenStretch({ focalLengthMm: scale, sensorWidthMm: frame.width }, mover);
@@ -17,7 +17,7 @@ export function drawTrail(sketch: Sketch, mover: Mover, spanSeconds: number): vo
   const stretch = (beginM: number, lastM: number): (Spot | null)[] =>
     Array.from({ length: PIECES + 1 }, (_, piece) => {
       const alongM = beginM + ((lastM - beginM) * piece) / PIECES;
-      const { awayDeg, altitudeDeg } = pathDirection(mover, alongM, LAMP_HEIGHT_M - CAMERA_HEIGHT_M);
+      const { awayDeg, altitudeDeg } = pathDirection(mover, alongM, TRAIL_HEIGHT_M - CAMERA_HEIGHT_M);
       return at(altitudeDeg, pose.azimuthDeg + awayDeg);
     });
   const drawn = stretch(fromM, endM);
@@ -36,7 +36,7 @@ export function drawTrail(sketch: Sketch, mover: Mover, spanSeconds: number): vo
   if (middle)
     write(
       sketch,
-      whole ? "lamps, the whole way" : "lamps, as far as this line goes",
+      whole ? "across the whole frame" : "as far as this line goes",
       [middle[0] - 60, middle[1] - 7],
       whole ? ON_SKY.moss : ON_SKY.coral,
     );
