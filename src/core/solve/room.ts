@@ -28,12 +28,15 @@ export function roomFor(request: SolveRequest, shutterSeconds: number): Room {
   return { ...least, frames: Math.max(1, least.frames) };
 }
 
-/** What to do about a run that battery or storage ends before its time; null where neither does, or a few frames are all it needs. */
+/** What to do about a run that battery or storage ends before its time; null where neither does. */
 export function shortenedBy(request: SolveRequest, { kind, shutterSeconds }: Candidate): string | null {
   if (kind !== "sequence" && kind !== "burst") return null;
   const { end } = roomFor(request, shutterSeconds);
   const whole = readableDuration(request.windowSeconds);
   if (end === "battery") return `The battery ends it: a power bank would carry it through all of the ${whole}.`;
-  if (end === "storage") return `The storage ends it: free some room, or save JPEG alone, for all of the ${whole}.`;
+  if (end === "storage") {
+    const smaller = request.schools.files === "jpeg" ? "" : ", or save JPEG alone,";
+    return `The storage ends it: free some room${smaller} for all of the ${whole}.`;
+  }
   return null;
 }

@@ -159,7 +159,9 @@ describe("a run as long as there is room for", () => {
     expect(low.better).toMatch(/battery ends it: a power bank .* all of the 2.h/);
     const full = longest({ freeMegabytes: 1000 });
     expect(full.megabytes).toBe(1000);
-    expect(full.better).toMatch(/storage ends it/);
+    expect(full.better).toMatch(/storage ends it: free some room for all/);
+    const raw = longest({ freeMegabytes: 1000, schools: schools({ files: "raw+jpeg" }) });
+    expect(raw.better).toMatch(/or save JPEG alone/);
     expect(whole.better).not.toMatch(/ends it/);
   });
 });
