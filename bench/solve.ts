@@ -1,23 +1,24 @@
 import { chosenCamera } from "@/core/camera";
-import { INTENT_IDS } from "@/core/intent";
-import { type SolveRequest, solve, usualScene } from "@/core/solve";
+import { INTENT_IDS, type SolveRequest, usualScene } from "@/core/intent";
+import { solve } from "@/core/solve";
 
 // How long a solve takes, for every intent with three filters at hand: the very first one, and each once the engine has
 // compiled it, as it is while somebody moves a point. Ends with 1 when the goal is missed.
 
-const MOST_MS = 20;
+// A scene is changed by hand: under two frames of the screen nobody notices.
+const MOST_MS = 33;
 const WARMING = 8;
 const ROUNDS = 15;
 const camera = chosenCamera({ phones: [], clipOns: [] }, null);
 
 function milliseconds(request: SolveRequest): number {
   const startedAt = performance.now();
-  if (solve(request).edges.length === 0) throw new Error(`${request.intent} has no edges`);
+  if (solve(request).recipes.length === 0) throw new Error(`${request.intent} has no recipes`);
   return performance.now() - startedAt;
 }
 
 const requests = INTENT_IDS.map(
-  (intent): SolveRequest => ({ ...usualScene(intent), skyEv: null, intent, camera, filterStops: [2.5, 3, 6] }),
+  (intent): SolveRequest => ({ ...usualScene(intent), intent, camera, filterStops: [2.5, 3, 6] }),
 );
 const first = milliseconds(requests[0]!);
 for (const request of requests) for (let i = 0; i < WARMING; i++) milliseconds(request);

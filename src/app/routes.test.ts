@@ -14,7 +14,7 @@ import {
   siteReply,
 } from "@/contracts/replies";
 import { GENERIC_PHONE } from "@/core/camera";
-import { usualScene } from "@/core/solve";
+import { usualScene } from "@/core/intent";
 import { type Database, openEmbedded } from "@/db/database";
 import { addLogEntry } from "@/db/log";
 import { storeBytes } from "@/engine/store";
@@ -135,7 +135,8 @@ describe("shots", () => {
 
   it("keep their scene, aim and camera, and give none away half written", async () => {
     const { shotId } = await begin("Scene");
-    const scene = { ...usualScene("light-trails"), sceneEv: 5.5 };
+    const { skyEv: _sky, starAltitudeDeg: _altitude, ...usual } = usualScene("light-trails");
+    const scene = { ...usual, sceneEv: 5.5 };
     const camera = { phone: "A", lens: "tele", fNumber: 2.4, fullSize: false, clipOn: null };
     const aim = { azimuthDeg: 200, tiltDeg: 10, rollDeg: 0, crop: "16:9", guides: "thirds", constellations: true };
     expect((await ask(shot.PATCH, { shotId }, { scene, camera, aim })).status).toBe(200);

@@ -2,11 +2,12 @@ import { readFile } from "node:fs/promises";
 import { text } from "node:stream/consumers";
 import { solveRequest } from "@/contracts/scene";
 import { chosenCamera } from "@/core/camera";
-import { INTENT_IDS } from "@/core/intent";
-import { readableDuration } from "@/core/recipe";
-import { solve, usualScene } from "@/core/solve";
+import { INTENT_IDS, type SolveRequest, usualScene } from "@/core/intent";
+import { roughDuration } from "@/core/recipe";
+import { advise, fieldEdges, solve } from "@/core/solve";
 import { InputError } from "./errors";
 import { readOptions } from "./options";
+import { readableOutlook } from "./outlook";
 
 type Parts = Readonly<Record<string, unknown>>;
 const isParts = (value: unknown): value is Parts =>
@@ -25,19 +26,16 @@ function completed(usual: Parts, given: Parts): Parts {
 function completedRequest(given: unknown): unknown {
   if (!isParts(given)) return given;
   const intent = INTENT_IDS.find((id) => id === given.intent) ?? "still-view";
-  const { lens, shutterLadder, isoLadder, writeSeconds } = chosenCamera({ phones: [], clipOns: [] }, null);
-  const camera = isParts(given.camera) ? { lens, shutterLadder, isoLadder, writeSeconds } : undefined;
+  const generic = chosenCamera({ phones: [], clipOns: [] }, null);
+  const { lens, shutterLadder, isoLadder, writeSeconds, measuredShutters, shutterLagSeconds } = generic;
+  const camera = isParts(given.camera)
+    ? { lens, shutterLadder, isoLadder, writeSeconds, measuredShutters, shutterLagSeconds }
+    : undefined;
   return completed({ ...usualScene(intent), ...(camera ? { camera } : {}) }, given);
 }
 
-/** `solve [--in FILE]`: a solver request as JSON to ranked recipes. */
-export async function solveCommand(args: readonly string[]): Promise<void> {
-  const { values } = readOptions(args, { in: { type: "string" } });
-  const source = values.in ?? "standard input";
-  const read = values.in === undefined ? text(process.stdin) : readFile(values.in, "utf8");
-  const written = await read.catch(() => {
-    throw new InputError(`${source}: there is no such file.`);
-  });
+/** Reads a solver request as people write it: what it leaves out is the usual. @throws InputError naming every fault. */
+export async function readRequest(source: string, written: string): Promise<SolveRequest> {
   let data: unknown;
   try {
     data = JSON.parse(written);
@@ -52,26 +50,40 @@ export async function solveCommand(args: readonly string[]): Promise<void> {
     throw new InputError(issues.join("\n"));
   }
   const { camera, ...rest } = request.data;
-  const { recipes, edges, advice } = solve({
-    ...rest,
-    camera: camera ?? chosenCamera({ phones: [], clipOns: [] }, null),
+  return { ...rest, camera: camera ?? chosenCamera({ phones: [], clipOns: [] }, null) };
+}
+
+/** `solve [--in FILE]`: a solver request as JSON to ranked recipes. */
+export async function solveCommand(args: readonly string[]): Promise<void> {
+  const { values } = readOptions(args, { in: { type: "string" } });
+  const source = values.in ?? "standard input";
+  const read = values.in === undefined ? text(process.stdin) : readFile(values.in, "utf8");
+  const written = await read.catch(() => {
+    throw new InputError(`${source}: there is no such file.`);
   });
+  const request = await readRequest(source, written);
+  const solution = solve(request);
+  const advice = advise(request, solution);
   if (values.json) {
     console.log(
       JSON.stringify({
-        recipes: recipes.map(({ line, kind, verdict, score, reasons, better, predicted }) => ({
-          ...{ line, kind, verdict, score, reasons, better, predicted },
+        asks: solution.asks,
+        recipes: solution.recipes.map(({ line, shape, verdict, bestAt, demands, outlook }) => ({
+          ...{ line, shape, verdict, bestAt, demands, outlook: readableOutlook(outlook) },
         })),
-        edges,
+        edges: solution.asks.length > 0 ? [] : fieldEdges(request, solution.recipes[0]?.recipe),
         advice,
       }),
     );
     return;
   }
-  for (const { line, verdict, reasons, better, predicted } of recipes) {
+  for (const ask of solution.asks) console.log(ask);
+  for (const { line, verdict, bestAt, demands, outlook } of solution.recipes) {
     console.log(`${verdict.padEnd(10)} ${line}`);
-    console.log(`           ${readableDuration(predicted.totalSeconds)}. ${reasons.join(" ")}`);
-    if (better !== null) console.log(`           Better: ${better}`);
+    console.log(
+      `           Best at: ${bestAt}; ${roughDuration(outlook.cost.seconds)}, ${Math.ceil(outlook.cost.megabytes)} MB.`,
+    );
+    console.log(`           ${demands.map(({ sentence }) => sentence).join(" ")}`);
   }
   for (const sentence of advice) console.log(sentence);
 }

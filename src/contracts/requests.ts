@@ -12,7 +12,7 @@ export const outingRequest = z.strictObject({
   site: z.strictObject({ name: siteName, latitudeDeg, longitudeDeg }).nullable(),
 });
 
-export const shotRequest = z.strictObject({ name, intent: z.enum(INTENT_IDS).optional() });
+export const shotRequest = z.strictObject({ name, intent: z.enum(INTENT_IDS).default("light-trails") });
 
 export const recipeRequest = z.strictObject({ line: z.string().max(2000) });
 

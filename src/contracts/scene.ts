@@ -1,6 +1,9 @@
 import { z } from "zod";
+import { CROP_NAMES } from "@/core/camera";
 import { INTENT_IDS } from "@/core/intent";
+import { LAMP_CLASS_IDS } from "@/core/light";
 import { SUPPORT_KINDS } from "@/core/motion";
+import { AUTOMATIC_FIELDS } from "@/core/shot";
 import { lens, phoneProfile } from "./phone";
 
 const within = (name: string, least: number, most: number) =>
@@ -28,6 +31,7 @@ export const schools = z.strictObject({
   focus: z.enum(["lock", "distance", "infinity", "bright-first"]).default("lock"),
   metering: z.enum(["centre", "matrix", "spot"]).default("centre"),
   files: z.enum(["jpeg", "raw+jpeg"]).default("jpeg"),
+  shutterAngleDeg: within("The shutter angle", 1, 360).default(180),
 });
 
 /** A support of the kit, as far as a shot needs it. */
@@ -50,6 +54,7 @@ export const shotScene = z.strictObject({
   sceneEv: within("Scene light", -10, 18),
   highlightStops: within("Highlights", 0, 8),
   lampIntensityCd: within("The lamp", 0.1, 1e6).nullable(),
+  lamps: z.array(z.enum(LAMP_CLASS_IDS)).max(LAMP_CLASS_IDS.length).default([]),
   mover: mover.nullable(),
   vehiclesPerHour: within("Traffic", 0, 20_000),
   water: z.enum(["rapids", "chop", "swell"]).nullable(),
@@ -59,15 +64,21 @@ export const shotScene = z.strictObject({
   declinationDeg: within("Declination", -90, 90),
   support: z.enum(SUPPORT_KINDS),
   ownSupport: ownSupport.nullable().default(null),
+  release: z.enum(["touch", "remote"]).default("touch"),
   stabilisationStops: within("Stabilisation", 0, 6),
   gustMps: within("Gusts", 0, 60),
   sensorCelsius: within("Sensor temperature", -30, 70),
+  /** Of something near, and of the lamps behind it. */
+  subjectM: within("The subject's distance", 0.05, 20_000).nullable().default(null),
+  backgroundM: within("The background's distance", 0.05, 100_000).nullable().default(null),
   windowSeconds: within("Time", 1, 86_400),
   framesPerSecond: within("Frames a second", 1, 960).default(25),
   freeMegabytes: within("Free storage", 0, 1e8).default(20_000),
   batteryPercent: within("Battery", 0, 100).default(100),
   schools,
   metered: metered.nullable().default(null),
+  /** Values that come by themselves but were typed; scenes of before that distinction were typed throughout. */
+  own: z.array(z.enum(AUTOMATIC_FIELDS)).default([...AUTOMATIC_FIELDS]),
 });
 export type ShotScene = z.infer<typeof shotScene>;
 
@@ -76,24 +87,29 @@ export const shotAim = z.strictObject({
   azimuthDeg: within("Azimuth", 0, 360),
   tiltDeg: within("Tilt", -90, 90),
   rollDeg: within("Roll", -180, 180),
-  crop: z.enum(["4:3", "3:2", "16:9", "1:1"]),
+  crop: z.enum(CROP_NAMES),
   guides: z.enum(["none", "thirds", "diagonals", "middle"]).default("none"),
   constellations: z.boolean().default(false),
 });
 export type ShotAim = z.infer<typeof shotAim>;
 
 /** A question to the solver as the command line takes it. */
-export const solveRequest = shotScene.extend({
+export const solveRequest = shotScene.omit({ metered: true, own: true }).extend({
   intent: z.enum(INTENT_IDS),
   camera: phoneProfile
     .pick({ shutterLadder: true, isoLadder: true, writeSeconds: true })
     .extend({
+      phone: z.string().max(80).default("a phone"),
       lens,
+      measuredShutters: phoneProfile.shape.measuredShutters.default([]),
+      shutterLagSeconds: phoneProfile.shape.shutterLagSeconds.default(0),
+      vignettingStops: within("Vignetting", 0, 6).default(0),
       delaysSeconds: phoneProfile.shape.delaysSeconds.default([0, 2, 5, 10]),
       lossStops: within("Light loss", -2, 6).default(0),
     })
     .optional(),
-  skyEv: within("The sky", -10, 20).nullable().default(null),
+  skyEv: within("The sky", -12, 20).nullable().default(null),
+  starAltitudeDeg: within("The stars' altitude", 0, 90).default(45),
   filterStops: z
     .array(within("A filter", 0.1, 30))
     .max(8)

@@ -26,14 +26,20 @@ export interface OutingDetail {
   readonly shots: readonly Shot[];
 }
 
+/** Adds an outing without shots. */
+export async function createEmptyOuting(db: Db, outing: typeof outings.$inferInsert): Promise<Outing> {
+  const [row] = await db.insert(outings).values(outing).returning();
+  return row!;
+}
+
 /** Adds an outing with one first shot and that shot's recipe. */
 export async function createOuting(
   db: Db,
   { shot, ...outing }: typeof outings.$inferInsert & { readonly shot: NewShot },
 ): Promise<{ outing: Outing; shotId: string }> {
-  const [row] = await db.insert(outings).values(outing).returning();
-  const shotId = await createShot(db, { outingId: row!.id, ...shot });
-  return { outing: row!, shotId };
+  const row = await createEmptyOuting(db, outing);
+  const shotId = await createShot(db, { outingId: row.id, ...shot });
+  return { outing: row, shotId };
 }
 
 /** Adds a shot at the end of an outing. */

@@ -1,23 +1,33 @@
-import { type Camera, type CameraChoice, chosenCamera } from "@/core/camera";
+import { type Camera, chosenCamera, framed, WHOLE_SENSOR } from "@/core/camera";
 import { printRecipe, type Recipe } from "@/core/recipe";
+import { standInFor } from "@/core/rehearse";
+import { aimedSkyOf, sceneOf } from "@/core/shot";
 import type { Db } from "@/db/database";
 import { publish } from "@/db/events";
 import { findKit } from "@/db/kit";
 import { addLogEntry } from "@/db/log";
-import { findShot } from "@/db/outings";
+import { findOuting, findShot, type Shot } from "@/db/outings";
 import { addFrame, createRun, findRun, finishRun, type Run } from "@/db/runs";
 import type { Application } from "./application";
 import { makeThumbnail, plainReason, readHeader } from "./files/decode";
 import { THUMBNAIL_EDGE_PX } from "./files/importFiles";
 import type { ArmProblem, CapturedFrame, CaptureOptions, Phone } from "./phone/protocol";
 import { StandInPhone } from "./phone/standIn";
+import { nightOf, plannedShotOf } from "./plan/nightOf";
 import { storeBytes } from "./store";
 
-const DEMO_SCENE = "tram-quay";
-
-/** A stand-in for the phone of the kit that a shot is taken with. */
-export async function standInPhone(db: Db, choice: CameraChoice | null): Promise<Phone> {
-  return new StandInPhone(chosenCamera(await findKit(db), choice), DEMO_SCENE);
+/**
+ * A stand-in for the phone of the kit that a shot is taken with: before the shot's own scene, under its light and sky, with
+ * its crop, and as warm as its night.
+ */
+export async function standInPhone(db: Db, shot: Shot): Promise<Phone> {
+  const outing = await findOuting(db, shot.outingId);
+  const night = outing ? nightOf(outing) : null;
+  const planned = plannedShotOf(shot);
+  const { sceneEv, skyEv, sensorCelsius } = sceneOf(planned, night);
+  const camera = framed(chosenCamera(await findKit(db), shot.camera), shot.aim?.crop ?? WHOLE_SENSOR);
+  const scene = standInFor(shot.intent, aimedSkyOf(planned, night));
+  return new StandInPhone(camera, { scene, light: { sceneEv, skyEv }, sensorCelsius });
 }
 
 export type StartedRun =
@@ -47,7 +57,7 @@ async function keepFrame(
     thumbnailHash: thumbnail.hash,
     takenAt: captured.takenAt,
     shutterSeconds: captured.shutterSeconds,
-    iso: recipe.iso ?? lens.baseIso,
+    iso: captured.iso,
     fNumber: lens.fNumber,
     camera: phone,
     recipeLine: printRecipe(recipe),
@@ -99,7 +109,8 @@ export async function startRun(
   request: { readonly shotId: string; readonly recipe: Recipe; readonly options: CaptureOptions },
 ): Promise<StartedRun & { readonly ended?: Promise<void> }> {
   const shot = await findShot(db, request.shotId);
-  const phone = await standInPhone(db, shot?.camera ?? null);
+  if (!shot) throw new RangeError(`there is no shot ${request.shotId}`);
+  const phone = await standInPhone(db, shot);
   const armed = await phone.arm(request.recipe, request.options);
   if (armed.kind === "refused") return armed;
   const run = await createRun(db, {

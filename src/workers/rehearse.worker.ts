@@ -1,29 +1,28 @@
 import { expose } from "comlink";
-import { type Rehearsal, type RehearsalRequest, rehearse, stageEv } from "../core/rehearse";
+import type { CaptureCamera, CapturePlan } from "../core/capture";
+import { type PlaceLight, type Rehearsal, rehearse, stillGainOf } from "../core/rehearse";
 import { type Scene, type Stage, setStage } from "../core/scene";
-import type { Lens } from "../core/sensor";
 
-let set: { readonly key: string; readonly stage: Stage; readonly ev: number } | null = null;
+let set: { readonly key: string; readonly stage: Stage; readonly stillGain: number } | null = null;
 let latest = 0;
 
-/** A stand-in scene through a lens; the last one is kept. */
-function staged(scene: Scene, lens: Lens, widthPx: number): { readonly stage: Stage; readonly ev: number } {
-  const key = JSON.stringify([scene, lens, widthPx]);
-  if (set?.key !== key) {
-    const stage = setStage(scene, lens, widthPx);
-    set = { key, stage, ev: stageEv(stage) };
-  }
+/** A scene through a lens under a person's light; the last one is kept. */
+function staged(scene: Scene, camera: CaptureCamera, light: PlaceLight, widthPx: number) {
+  const key = JSON.stringify([scene, camera.lens, light, widthPx]);
+  if (set?.key !== key)
+    set = { key, stage: setStage(scene, camera.lens, widthPx), stillGain: stillGainOf(scene, camera, light) };
   return set;
 }
 
 const aMoment = () => new Promise((resolve) => setTimeout(resolve, 0));
 
-/** Rehearses recipes, the newest only: one that comes in while another runs ends it after its frame. */
+/** Rehearses plans, the newest only: one that comes in while another runs ends it after its frame. */
 const rehearseWorker = {
   async rehearse(
     scene: Scene,
-    request: Omit<RehearsalRequest, "brightenStops">,
-    sceneEv: number,
+    plan: CapturePlan,
+    camera: CaptureCamera,
+    light: PlaceLight,
     widthPx: number,
     onPicture: (picture: Rehearsal) => Promise<void>,
   ): Promise<void> {
@@ -31,8 +30,8 @@ const rehearseWorker = {
     const own = latest;
     await aMoment();
     if (own !== latest) return;
-    const { stage, ev } = staged(scene, request.camera.lens, widthPx);
-    for (const picture of rehearse(stage, { ...request, brightenStops: sceneEv - ev })) {
+    const { stage, stillGain } = staged(scene, camera, light, widthPx);
+    for (const picture of rehearse(stage, plan, stillGain)) {
       if (picture) await onPicture(picture);
       await aMoment();
       if (own !== latest) return;

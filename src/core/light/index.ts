@@ -8,4 +8,13 @@ export {
 } from "./exposureValue";
 export { type FilterNotation, filterStops, filterTransmission, type NeutralFilter, stackedFilterStops } from "./filter";
 export { isOnLadder, type Ladder, nearestRung, thirdStops } from "./ladder";
+export {
+  LAMP_CLASS_IDS,
+  LAMP_CLASSES,
+  type LampClassId,
+  type LampPanel,
+  MAGNITUDE_ZERO_LUX,
+  type MovingLamp,
+  type PointLamp,
+} from "./lamps";
 export { LIT_SUBJECTS, type LitSubject } from "./subjects";

@@ -17,6 +17,9 @@ export function medianCleanProbability(frames: number, occupancy: number): numbe
   return clean;
 }
 
+/** Share of the pixels that a clean median brings out empty. */
+export const CLEAN_MEDIAN = 0.999;
+
 /** Medians of more frames than this are not worth taking; and their terms would be too small for a double. */
 const MOST_FRAMES = 801;
 

@@ -9,7 +9,16 @@ export {
   type Stretch,
   seenStretch,
 } from "./crossing";
-export { framesForCleanMedian, ghostOpacity, medianCleanProbability } from "./crowd";
+export { CLEAN_MEDIAN, framesForCleanMedian, ghostOpacity, medianCleanProbability } from "./crowd";
+export {
+  type DrawnPath,
+  depthAt,
+  drawnPath,
+  type ImagePath,
+  imagePath,
+  secondsForShare,
+  WHOLE_SHARE,
+} from "./imagePath";
 export { type PressMoment, pressMoment } from "./press";
 export {
   handHeldSeconds,
@@ -19,8 +28,9 @@ export {
   type Support,
   type SupportKind,
   settleDelaySeconds,
+  touchBlurPx,
   windBlurPx,
-  windSeconds,
+  windBlurWithinPx,
 } from "./shake";
 export {
   arcDeg,

@@ -31,9 +31,10 @@ import {
   shutterForContrast,
   starRate,
   starTrailPx,
+  touchBlurPx,
   waterContrast,
   windBlurPx,
-  windSeconds,
+  windBlurWithinPx,
 } from ".";
 
 const near = (value: number, wanted: number) => expect(Math.abs(value / wanted - 1)).toBeLessThan(1e-6);
@@ -166,11 +167,26 @@ describe("holding still", () => {
   it("is moved by gusts more on a stick than on a tripod, and not at all in the time that is left to it", () => {
     expect(windBlurPx("stick", null, 5)).toBeGreaterThan(windBlurPx("stand", null, 5));
     expect(windBlurPx("stand", null, 5)).toBeGreaterThan(windBlurPx("tripod", null, 5));
-    expect(windSeconds("tripod", null, 3, 1)).toBe(Number.POSITIVE_INFINITY);
-    const calm = windSeconds("stick", null, 6, 1);
-    expect(windSeconds("stick", null, 12, 1)).toBeCloseTo(calm / 2, 10);
-    expect(calm).toBeLessThan(0.5);
-    expect(windSeconds("stick", { settleSeconds: 1, gustPxPerMps: 0.1 }, 6, 1)).toBe(Number.POSITIVE_INFINITY);
+    const whole = windBlurPx("stick", null, 6);
+    expect(windBlurWithinPx("stick", null, 6, 10)).toBe(whole);
+    expect(windBlurWithinPx("stick", null, 6, 0.01)).toBeLessThan(0.1 * whole);
+    expect(windBlurWithinPx("stick", { settleSeconds: 1, gustPxPerMps: 0.1 }, 6, 10)).toBeCloseTo(0.6, 10);
+  });
+
+  it("rings less the later it opens and the longer it stays open, and hardly at all in an instant", () => {
+    const blur = (opens: number, shutter: number) => touchBlurPx("tripod", null, opens, shutter);
+    expect(blur(2, 1)).toBeLessThan(blur(0.1, 1) / 100);
+    expect(blur(0, 30)).toBeLessThan(blur(0, 1));
+    expect(blur(0, 1 / 1000)).toBeLessThan(0.1);
+    // The mean square of a ringing that dies away, summed step by step.
+    const steps = 20_000;
+    let sum = 0;
+    for (let i = 0; i < steps; i++) {
+      const s = ((i + 0.5) / steps) * 2;
+      sum += (12 * Math.exp(-(0.1 + s) / 0.3) * Math.sin(200 * s)) ** 2;
+    }
+    expect(Math.abs(blur(0.1, 2) / Math.sqrt(sum / steps) - 1)).toBeLessThan(0.02);
+    expect(touchBlurPx("hand", null, 0, 1)).toBe(0);
   });
 
   it("is pressed ahead by the delay and the phone's own lag", () => {

@@ -38,6 +38,25 @@ export function settleDelaySeconds(kind: SupportKind, own: Support | null): numb
   return touchPx > LEAST_SHAKE_PX ? (own?.settleSeconds ?? settleSeconds) * Math.log(touchPx / LEAST_SHAKE_PX) : 0;
 }
 
+/**
+ * Blur by the ringing after a touch, pixels rms over a shutter that opens so long after it: the root mean square of
+ * A0·e^(-s/τ)·sin over the open time, A0·e^(-opens/τ)·sqrt(τ/4t·(1 - e^(-2t/τ))); within less than a quarter of a sway only
+ * a part of it shows.
+ */
+export function touchBlurPx(
+  kind: SupportKind,
+  own: Support | null,
+  opensSeconds: number,
+  shutterSeconds: number,
+): number {
+  const { settleSeconds, touchPx } = SUPPORTS[kind];
+  const tau = own?.settleSeconds ?? settleSeconds;
+  if (touchPx === 0 || tau === 0) return 0;
+  const left = touchPx * Math.exp(-opensSeconds / tau);
+  const rms = left * Math.sqrt((tau / (4 * shutterSeconds)) * (1 - Math.exp((-2 * shutterSeconds) / tau)));
+  return rms * Math.min(1, shutterSeconds / (SWAY_SECONDS / 4));
+}
+
 /** The delay to set: the shortest the phone offers that lasts long enough; null when none does. */
 export function offeredDelaySeconds(delaysSeconds: readonly number[], neededSeconds: number): number | null {
   const shortest = Math.min(...delaysSeconds.filter((delay) => delay >= neededSeconds));
@@ -49,11 +68,7 @@ export function windBlurPx(kind: SupportKind, own: Support | null, gustMps: numb
   return (own?.gustPxPerMps ?? SUPPORTS[kind].gustPxPerMps) * gustMps;
 }
 
-/**
- * Longest shutter in which gusts move the picture by less than `blurPx`, seconds; infinite where they never do. The blur
- * is taken to grow evenly over a quarter of a sway.
- */
-export function windSeconds(kind: SupportKind, own: Support | null, gustMps: number, blurPx: number): number {
-  const whole = windBlurPx(kind, own, gustMps);
-  return whole <= blurPx ? Number.POSITIVE_INFINITY : (SWAY_SECONDS / 4) * (blurPx / whole);
+/** Blur by gusts within a shutter time, pixels rms: it is taken to grow evenly over a quarter of a sway, and no further. */
+export function windBlurWithinPx(kind: SupportKind, own: Support | null, gustMps: number, seconds: number): number {
+  return windBlurPx(kind, own, gustMps) * Math.min(1, seconds / (SWAY_SECONDS / 4));
 }

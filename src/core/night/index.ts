@@ -9,7 +9,8 @@ export {
   planNight,
   type Source,
 } from "./moment";
+export { patientScores, SLOT_MINUTES } from "./patience";
 export { type Arrangement, arrangeShots, MOST_SHOTS, type PlacedShot, type ShotToPlace } from "./schedule";
-export { bestStretch, INTENT_RULES, type ScoredStretch, type ScoreReason, scoreMoment, scoreReasons } from "./score";
+export { bestStretch, type ScoredStretch, type ScoreReason, scoreMoment, scoreReasons } from "./score";
 export { BALANCE_STOPS, type NightWindow, nightWindows, WINDOW_KINDS, type WindowKind } from "./windows";
 export { datesOfYear, type ScoredNight, scoreYear } from "./year";

@@ -1,4 +1,5 @@
 export { blurDiscMm, depthOfField, type FocusSetting, hyperfocalMetres } from "./depthOfField";
 export { coveredMetres, equivalentFocalMm, FULL_FRAME_DIAGONAL_MM, fieldOfViewDeg, sensorSizeMm } from "./geometry";
+export { FWHM_PER_SIGMA, LEAST_TRAIL_PX, POINT_FWHM_PX } from "./lensBlur";
 export { type CameraPose, directionOf, type PicturePoint, pictureProjection } from "./pose";
 export { vignetteInPlace } from "./vignetting";

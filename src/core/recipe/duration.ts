@@ -60,19 +60,42 @@ export function printDuration(seconds: number): string {
   return `${hours > 0 ? `${hours}h` : ""}${minutes > 0 ? `${minutes}m` : ""}${rest > 0 ? `${rest}s` : ""}`;
 }
 
-/** Writes a shutter time or a span for reading, with thin spaces: `1/60 s`, `0.6 s`, `1 m 30 s`, `1 h 5 m`. */
+/** Seconds of less than a minute, to two digits under a second, to a hundredth up to ten, to a tenth above. */
+function readableSeconds(seconds: number): string {
+  if (seconds >= 1) return String(Number(seconds.toFixed(seconds < 10 ? 2 : 1)));
+  return String(Number(seconds.toPrecision(2)));
+}
+
+/** How far a time may lie from a fraction of a second to be written as one. */
+const FRACTION_SLACK = 0.02;
+
+/** Under a third of a second, the fraction that photographers write, where it is nearly that: `1/60`. */
+function nearReciprocal(seconds: number): number | null {
+  if (!(seconds > 0 && seconds < 0.3)) return null;
+  const divisor = Math.round(1 / seconds);
+  return Math.abs(1 / divisor / seconds - 1) < FRACTION_SLACK ? divisor : null;
+}
+
+/** Writes a shutter time or a span for reading, with thin spaces: `1/60 s`, `0.35 s`, `2.5 s`, `1 min 30 s`, `1 h 5 min`. */
 export function readableDuration(seconds: number): string {
-  const divisor = seconds > 0 ? reciprocal(seconds) : null;
+  const divisor = nearReciprocal(seconds);
   if (divisor !== null) return `1/${divisor}${THIN_SPACE}s`;
-  const digits = seconds < 10 ? 10 : 1;
-  const rounded = Math.round(seconds * digits) / digits;
+  if (seconds < 59.95) return `${readableSeconds(seconds)}${THIN_SPACE}s`;
+  const rounded = Math.round(seconds);
   const hours = Math.floor(rounded / SECONDS_PER_HOUR);
   const minutes = Math.floor((rounded % SECONDS_PER_HOUR) / 60);
-  const rest = Math.round((rounded % 60) * digits) / digits;
+  const rest = rounded % 60;
   const parts = [
     hours > 0 ? `${hours}${THIN_SPACE}h` : "",
     minutes > 0 ? `${minutes}${THIN_SPACE}min` : "",
-    rest > 0 || rounded === 0 ? `${rest}${THIN_SPACE}s` : "",
+    rest > 0 ? `${rest}${THIN_SPACE}s` : "",
   ];
   return parts.filter((part) => part !== "").join(THIN_SPACE);
+}
+
+/** Writes a computed time: to a tenth of a second from one on, to the second from a minute, to the minute from ten minutes. */
+export function roughDuration(seconds: number): string {
+  if (seconds < 1) return readableDuration(seconds);
+  if (seconds < 59.95) return readableDuration(Math.round(seconds * 10) / 10);
+  return readableDuration(seconds < 600 ? Math.round(seconds) : Math.round(seconds / 60) * 60);
 }

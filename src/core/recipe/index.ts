@@ -1,5 +1,5 @@
-export { framesInStorage, framesOnBattery, type RunCost, runCost, secondsOnBattery } from "./cost";
-export { parseDuration, printDuration, readableDuration } from "./duration";
+export { parseDuration, printDuration, readableDuration, roughDuration } from "./duration";
+export { framesInSpan } from "./framesInSpan";
 export { recipeFromXmp, recipeXmp } from "./metadata";
 export { type ParsedRecipe, parseRecipe, type RecipeProblem } from "./parseRecipe";
 export { printFilter, printRecipe } from "./printRecipe";
@@ -14,11 +14,3 @@ export {
   type WhiteBalance,
 } from "./recipe";
 export { frameShutters } from "./shutters";
-export {
-  effectivePeriodSeconds,
-  type FrameTime,
-  framesInSpan,
-  frameTimes,
-  type PhonePace,
-  runSeconds,
-} from "./timeLine";

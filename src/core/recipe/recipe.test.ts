@@ -1,23 +1,18 @@
 import fc from "fast-check";
 import {
   EMPTY_RECIPE,
-  effectivePeriodSeconds,
   frameShutters,
   framesInSpan,
-  framesInStorage,
-  framesOnBattery,
-  frameTimes,
   parseDuration,
   parseRecipe,
   printDuration,
   printRecipe,
   type Recipe,
+  readableDuration,
   recipeFromXmp,
   recipeXmp,
-  runCost,
-  runSeconds,
+  roughDuration,
   STACK_METHODS,
-  secondsOnBattery,
 } from ".";
 
 const FULL = "24 x 2s every 2.5s | iso 50 | nd 8 | wb 4000K | focus 12m | delay 2s | raw+jpeg -> mean";
@@ -197,21 +192,6 @@ describe("durations", () => {
 });
 
 describe("the time line", () => {
-  const { recipe: run } = parseRecipe("3 x 2s every 2.5s | delay 2s");
-
-  it("opens frames a period apart, after the delay", () => {
-    expect(frameTimes(run, { writeSeconds: 0.2 })).toEqual([
-      { index: 0, opensSeconds: 2, closesSeconds: 4 },
-      { index: 1, opensSeconds: 4.5, closesSeconds: 6.5 },
-      { index: 2, opensSeconds: 7, closesSeconds: 9 },
-    ]);
-    expect(runSeconds(run, { writeSeconds: 0.2 })).toBe(9);
-  });
-
-  it("stretches a period that the phone cannot hold", () => {
-    expect(effectivePeriodSeconds(run.sequence!, { writeSeconds: 1 })).toBe(3);
-  });
-
   it("counts the frames that fit: 600 of 10 s every 12 s in two hours", () => {
     expect(framesInSpan({ spanSeconds: 7200, shutterSeconds: 10, periodSeconds: 12 })).toBe(600);
     expect(framesInSpan({ spanSeconds: 9, shutterSeconds: 10, periodSeconds: 12 })).toBe(0);
@@ -232,47 +212,29 @@ describe("a bracket", () => {
     expect(frameShutters(parseRecipe("iso 50").recipe)).toEqual([]);
   });
 
-  it("opens each frame when the one before is written", () => {
-    expect(frameTimes(bracket, { writeSeconds: 0.5 })).toEqual([
-      { index: 0, opensSeconds: 2, closesSeconds: 2.25 },
-      { index: 1, opensSeconds: 2.75, closesSeconds: 3.75 },
-      { index: 2, opensSeconds: 4.25, closesSeconds: 8.25 },
-    ]);
-    expect(runSeconds(bracket, { writeSeconds: 0.5 })).toBe(8.25);
-  });
-
   it.each(["3 x 1s | bracket", "3 x 1s | bracket 9 stops", "3 x 1s | bracket two"])("%j is wrong", (line) => {
     expect(parseRecipe(line).problems).toHaveLength(1);
   });
 });
 
-describe("what a run takes", () => {
-  it("grows with frames, files and time", () => {
-    const cost = (line: string) => runCost(parseRecipe(line).recipe, { writeSeconds: 0.5 });
-    expect(cost("10 x 1s | jpeg").megabytes).toBe(50);
-    expect(cost("10 x 1s | raw+jpeg").megabytes).toBe(290);
-    expect(cost("10 x 1s").seconds).toBeCloseTo(14.5, 10);
-    expect(cost("20 x 1s").batteryPercent).toBeGreaterThan(2 * cost("10 x 1s").batteryPercent - 0.001);
-    expect(cost("iso 50")).toEqual({ seconds: 0, megabytes: 0, batteryPercent: 0 });
+describe("times for reading", () => {
+  it.each([
+    [0.35, "0.35 s"],
+    [0.73, "0.73 s"],
+    [1 / 60, "1/60 s"],
+    [0.0121, "1/83 s"],
+    [0.16, "0.16 s"],
+    [2.35, "2.35 s"],
+    [59.97, "1 min"],
+    [90, "1 min 30 s"],
+    [3900, "1 h 5 min"],
+  ])("%d s is written %j, nothing rounded to something else", (seconds, text) => {
+    expect(readableDuration(seconds).replaceAll("\u202f", " ")).toBe(text);
   });
 
-  it("fits into storage and battery up to just the frames and seconds that they hold", () => {
-    const frames = framesInStorage(1000, "raw+jpeg");
-    expect(29 * frames).toBeLessThanOrEqual(1000);
-    expect(29 * (frames + 1)).toBeGreaterThan(1000);
-    const seconds = secondsOnBattery(50, 1);
-    const { batteryPercent } = runCost(
-      { ...parseRecipe("1s").recipe, sequence: { frames: 1, shutterSeconds: seconds, periodSeconds: null } },
-      { writeSeconds: 0 },
-    );
-    expect(batteryPercent).toBeCloseTo(50, 9);
-    expect(secondsOnBattery(0, 100)).toBeLessThan(0);
-    const onBattery = framesOnBattery(20, 10.35, 2);
-    const used = (count: number) =>
-      runCost(parseRecipe(`${count} x 10s every 10.35s | delay 2s`).recipe, { writeSeconds: 0 }).batteryPercent;
-    expect(used(onBattery)).toBeLessThanOrEqual(20);
-    expect(used(onBattery + 1)).toBeGreaterThan(20);
-    expect(framesOnBattery(0, 1, 10)).toBe(0);
+  it("that were computed are told as exactly as one needs them", () => {
+    const told = (seconds: number) => roughDuration(seconds).replaceAll("\u202f", " ");
+    expect([0.354, 3.187, 61.4, 3817].map(told)).toEqual(["0.35 s", "3.2 s", "1 min 1 s", "1 h 4 min"]);
   });
 });
 

@@ -1,3 +1,4 @@
-export { type Rehearsal, type RehearsalRequest, rehearse } from "./rehearse";
-export { stageEv } from "./stageLight";
+export { fuseFrames } from "./fuseFrames";
+export { type Rehearsal, rehearse } from "./rehearse";
+export { type PlaceLight, stageEv, stillGainOf } from "./stageLight";
 export { type AimedSky, standInFor } from "./standIn";

@@ -1,4 +1,4 @@
-import { type IntentId, isOfStars } from "../intent";
+import { type IntentId, intentOf } from "../intent";
 import { type Scene, sceneNamed } from "../scene";
 
 /** The sky that a camera is aimed at. */
@@ -10,11 +10,10 @@ export interface AimedSky {
   readonly siderealHours: number;
 }
 
-/** The scene that stands in for a person's own: a lit quay, or a dark marsh under the very sky that is aimed at. */
+/** The scene that stands in for a person's own: the intent's, under the very sky that is aimed at where it has stars. */
 export function standInFor(intent: IntentId, sky: AimedSky | null): Scene {
-  if (!isOfStars(intent)) return sceneNamed("tram-quay")!;
-  const marsh = sceneNamed("salt-marsh")!;
-  if (sky === null) return marsh;
+  const scene = sceneNamed(intentOf(intent).stage)!;
+  if (scene.stars === null || sky === null) return scene;
   const { tiltDeg, ...stars } = sky;
-  return { ...marsh, cameraTiltDeg: tiltDeg, stars };
+  return { ...scene, cameraTiltDeg: tiltDeg, stars };
 }

@@ -1,4 +1,5 @@
 import type { Rgb } from "../light";
+import { LEAST_TRAIL_PX } from "../optics";
 import { hashUnit } from "../sensor";
 import { project, type View } from "./camera";
 import { pointLampLuminance } from "./renderStatic";
@@ -89,10 +90,15 @@ function offsetPoint({ at, hx, hy, hz }: Placed, [forward, up, left]: Point3): P
 /** Length of one step of a mover in the picture, in radii of its lamps' images: short enough that no step shows. */
 const STEP_RADII = 0.7;
 const MOST_STEPS = 20_000;
+/** Steps are no longer than for a lamp of this diameter, metres. */
+const USUAL_LAMP_M = 0.14;
 
-/** Radius of a carried lamp's image in pixels: its own size, or the lens's blur where that is larger. */
-function lampRadiusPx(view: View, depthMetres: number): number {
-  return Math.max(0.75, (0.07 * view.focalPx) / depthMetres);
+/**
+ * Radius of the image of a carried lamp in pixels, at which its Gaussian has fallen to 1/e: so wide that a trail's middle
+ * has the trail's light over its width, that of the lamp's own image or of the lens's blur, the larger.
+ */
+function lampRadiusPx(view: View, diameterM: number, depthMetres: number): number {
+  return Math.max(LEAST_TRAIL_PX, (diameterM * view.focalPx) / depthMetres) / Math.sqrt(Math.PI);
 }
 
 /**
@@ -105,6 +111,7 @@ export function gatherMovingLight(scene: Scene, view: View, opensSeconds: number
   const splats: Splat[] = [];
   const panels: PanelStep[] = [];
   scene.traffic.forEach((traffic, kind) => {
+    const smallestM = Math.min(...traffic.lamps.map(({ diameterM }) => diameterM), USUAL_LAMP_M);
     for (const departs of departures(traffic, scene.seed + kind, opensSeconds, opensSeconds + shutterSeconds)) {
       const begin = Math.max(opensSeconds, departs);
       const end = Math.min(opensSeconds + shutterSeconds, departs + pathLength(traffic.path) / traffic.speedMps);
@@ -114,7 +121,9 @@ export function gatherMovingLight(scene: Scene, view: View, opensSeconds: number
         const projected = place && project(view, place.at);
         const speedPx = projected ? (traffic.speedMps * view.focalPx) / projected.depthMetres : 0;
         const wanted =
-          projected && speedPx > 0 ? (STEP_RADII * lampRadiusPx(view, projected.depthMetres)) / speedPx : 0.01;
+          projected && speedPx > 0
+            ? (STEP_RADII * lampRadiusPx(view, smallestM, projected.depthMetres)) / speedPx
+            : 0.01;
         const duration = Math.min(Math.max(wanted, (end - begin) / MOST_STEPS, 1e-5), end - time);
         if (place && projected) {
           addLamps(view, traffic, place, duration, splats);
@@ -140,7 +149,7 @@ function addLamps(view: View, traffic: Traffic, place: Placed, duration: number,
     const intensity = lamp.intensityCd * facing + lamp.backIntensityCd * (1 - facing);
     if (intensity <= 0) continue;
     const light = pointLampLuminance(view, intensity, projected.depthMetres) * duration;
-    const radius = lampRadiusPx(view, projected.depthMetres);
+    const radius = lampRadiusPx(view, lamp.diameterM, projected.depthMetres);
     splats.push({ x: projected.x, y: projected.y, radius, light: light * 0.96, colour: lamp.colour });
     splats.push({ x: projected.x, y: projected.y, radius: radius * 2.4, light: light * 0.03, colour: lamp.colour });
     const mirrored = project(view, [at[0], -at[1], at[2]]);
@@ -233,6 +242,8 @@ function forEachPixel(
 /** Where a Gaussian splat is cut, in radii; its value there is taken off everywhere, so that no edge shows. */
 const SPLAT_REACH = 2.2;
 const SPLAT_FLOOR = Math.exp(-(SPLAT_REACH ** 2));
+/** What is left of its light then; the rest makes up for it. */
+const SPLAT_KEPT = 1 - SPLAT_FLOOR * (1 + SPLAT_REACH ** 2);
 
 /** Column weights of the splat at hand; grown when a wider one comes. */
 let columnWeights = new Float64Array(256);
@@ -245,7 +256,7 @@ function addSplat(
   out: Float32Array,
 ): void {
   const reach = SPLAT_REACH * radius;
-  const scale = light / (Math.PI * radius * radius);
+  const scale = light / (Math.PI * radius * radius * SPLAT_KEPT);
   const yFrom = Math.max(firstRow, Math.floor(y - reach));
   const yTo = Math.min(firstRow + rows - 1, Math.floor(y + reach));
   const xFrom = Math.max(0, Math.floor(x - reach));

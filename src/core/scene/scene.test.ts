@@ -1,3 +1,6 @@
+import { chosenCamera } from "../camera";
+import { planCapture, plannedFrames, SOME_TIME } from "../capture";
+import { parseRecipe } from "../recipe";
 import { GENERIC_MAIN_LENS } from "../sensor";
 import { SCENES, setStage, simulateFrame, viewOf } from ".";
 import { addMovingLight, gatherMovingLight } from "./moving";
@@ -6,16 +9,14 @@ const scene = SCENES[0]!;
 const WIDTH = 320;
 const stage = setStage(scene, GENERIC_MAIN_LENS, WIDTH);
 const { view } = stage;
-const settings = {
-  opensSeconds: 10,
-  iso: 50,
-  transmission: 1,
-  vignettingStops: 0,
-  kelvin: 4000,
-  sensorCelsius: 15,
-  sensorSeed: 5,
-  frameSeed: 1,
-};
+const camera = { ...chosenCamera({ phones: [], clipOns: [] }, null), lens: GENERIC_MAIN_LENS };
+/** A frame of the stage with this shutter and seed. */
+function taken(shutterSeconds: number, seed = 1) {
+  const { recipe } = parseRecipe("1s | iso 50 | wb 4000K");
+  const sequence = { frames: 1, shutterSeconds, periodSeconds: null };
+  const plan = planCapture({ ...recipe, sequence }, camera, { ...SOME_TIME, seed })!;
+  return simulateFrame(stage, plan, plannedFrames(plan)[0]!);
+}
 
 /** Light gathered by moving lamps alone, cd·s/m², green channel. */
 function trailLight(opensSeconds: number, shutterSeconds: number): Float32Array {
@@ -52,7 +53,7 @@ describe("a simulated frame", () => {
   it("has a background that brightens with the shutter time", () => {
     const linear = (code: number) => ((code / 255 + 0.055) / 1.055) ** 2.4;
     const sky = (shutterSeconds: number) => {
-      const { data } = simulateFrame(stage, { ...settings, shutterSeconds });
+      const { data } = taken(shutterSeconds);
       return linear(
         data.subarray(0, 3 * WIDTH * 20).reduce((sum, code, i) => sum + (i % 3 === 1 ? code : 0), 0) / (WIDTH * 20),
       );
@@ -61,10 +62,10 @@ describe("a simulated frame", () => {
   });
 
   it("is the same for the same seed and differs in noise for another", () => {
-    const frame = simulateFrame(stage, { ...settings, shutterSeconds: 0.5 });
+    const frame = taken(0.5);
     expect(frame.height).toBe(240);
-    expect(simulateFrame(stage, { ...settings, shutterSeconds: 0.5 }).data).toEqual(frame.data);
-    expect(simulateFrame(stage, { ...settings, shutterSeconds: 0.5, frameSeed: 2 }).data).not.toEqual(frame.data);
+    expect(taken(0.5).data).toEqual(frame.data);
+    expect(taken(0.5, 2).data).not.toEqual(frame.data);
   });
 
   it("hides the background behind an opaque tram for the share of time that it is there", () => {

@@ -97,6 +97,7 @@ export interface CarriedLamp {
   /** Seen in the direction it shines in, and from behind. */
   readonly intensityCd: number;
   readonly backIntensityCd: number;
+  readonly diameterM: number;
   readonly colour: Rgb;
 }
 

@@ -1,3 +1,4 @@
+import type { CapturePlan, PlannedFrame } from "../capture";
 import { vignetteInPlace } from "../optics";
 import { exposeBand, type HotSample, hotSamples, type Lens } from "../sensor";
 import { type View, viewOf } from "./camera";
@@ -13,21 +14,6 @@ export interface Stage {
   readonly view: View;
   /** Luminance in cd/m², linear sRGB interleaved; may lie in shared memory, only read after it is rendered. */
   readonly still: Float32Array;
-}
-
-/** What fixes one frame. */
-export interface FrameRequest {
-  /** Scene time at which the shutter opens. */
-  readonly opensSeconds: number;
-  readonly shutterSeconds: number;
-  readonly iso: number;
-  readonly transmission: number;
-  /** How much darker the corners are, stops. */
-  readonly vignettingStops: number;
-  readonly kelvin: number;
-  readonly sensorCelsius: number;
-  readonly sensorSeed: number;
-  readonly frameSeed: number;
 }
 
 /** A developed 8-bit frame, sRGB interleaved. */
@@ -58,25 +44,43 @@ function scaledHotSamples(lens: Lens, view: View, sensorSeed: number): HotSample
   }));
 }
 
-/** Takes one picture of the stage, band by band: 1 to 2 MB of scratch whatever the frame's size. */
-export function simulateFrame({ scene, lens, view, still }: Stage, request: FrameRequest): DevelopedFrame {
+/** Scene time of its traffic when the release is pressed: something is on its way. */
+const TRAFFIC_STARTS_SECONDS = 8;
+
+/**
+ * Takes one frame of a plan at the stage, band by band: 1 to 2 MB of scratch whatever the frame's size.
+ *
+ * @param stillGain What the stage's still light is multiplied by, so that it is as bright as a person's own place; lamps that
+ *   pass and stars keep their own light.
+ */
+export function simulateFrame(
+  { scene, lens, view, still }: Stage,
+  plan: CapturePlan,
+  { opensSeconds, deliveredSeconds, frameSeed }: PlannedFrame,
+  stillGain = 1,
+): DevelopedFrame {
   const { width, height } = view;
   const data = new Uint8Array(3 * width * height);
   const light = new Float32Array(3 * width * BAND_ROWS);
   const hidden = new Float32Array(width * BAND_ROWS);
-  const { opensSeconds, shutterSeconds } = request;
-  const traffic = gatherMovingLight(scene, view, opensSeconds, shutterSeconds);
-  const stars = gatherStarLight(scene, view, opensSeconds, shutterSeconds);
+  const traffic = gatherMovingLight(scene, view, TRAFFIC_STARTS_SECONDS + opensSeconds, deliveredSeconds);
+  const stars = gatherStarLight(scene, view, opensSeconds, deliveredSeconds);
   const moving = { ...traffic, splats: [...traffic.splats, ...stars] };
-  const hot = scaledHotSamples(lens, view, request.sensorSeed);
-  const exposure = { ...request, lens, sensorPixelsPerPixel: (lens.widthPx / width) ** 2 };
+  const hot = scaledHotSamples(lens, view, plan.sensorSeed);
+  const { iso, transmission, kelvin, sensorCelsius, sensorSeed, vignettingStops } = plan;
+  const exposure = {
+    ...{ lens, iso, transmission, kelvin, sensorCelsius, sensorSeed, frameSeed },
+    shutterSeconds: deliveredSeconds,
+    sensorPixelsPerPixel: (lens.widthPx / width) ** 2,
+  };
   for (let firstRow = 0; firstRow < height; firstRow += BAND_ROWS) {
     const rows = Math.min(BAND_ROWS, height - firstRow);
     const from = 3 * width * firstRow;
     const to = from + 3 * width * rows;
     light.set(still.subarray(from, to));
-    addMovingLight(view, moving, request.shutterSeconds, firstRow, rows, light, hidden);
-    if (request.vignettingStops > 0) vignetteInPlace(light, view, firstRow, rows, request.vignettingStops);
+    if (stillGain !== 1) for (let i = 0; i < to - from; i++) light[i]! *= stillGain;
+    addMovingLight(view, moving, deliveredSeconds, firstRow, rows, light, hidden);
+    if (vignettingStops > 0) vignetteInPlace(light, view, firstRow, rows, vignettingStops);
     exposeBand(exposure, { width, firstRow, rows }, light, hot, data.subarray(from, to));
   }
   return { width, height, data };

@@ -1,5 +1,6 @@
-import { blackBodyRgb } from "../light";
-import { CHART_STAR_VECTORS, CHART_STARS } from "../sky";
+import { blackBodyRgb, MAGNITUDE_ZERO_LUX } from "../light";
+import { FWHM_PER_SIGMA, POINT_FWHM_PX } from "../optics";
+import { airmass, CHART_STAR_VECTORS, CHART_STARS, EXTINCTION_MAG } from "../sky";
 import { DEG_PER_RAD } from "../units";
 import { project, type View } from "./camera";
 import type { Splat } from "./moving";
@@ -9,14 +10,14 @@ import { prepareScene } from "./shade";
 
 /** Turning of the sky, radians a second. */
 const TURNING = 15.041 / 3600 / DEG_PER_RAD;
-/** A star's image, pixels; and how far it may move between two steps of a trail, so that none shows. */
-const RADIUS_PX = 0.75;
+/** Radius at which a star's image has fallen to 1/e, pixels; and how far it may move between two steps of a trail, so that none shows. */
+const RADIUS_PX = (Math.SQRT2 * POINT_FWHM_PX) / FWHM_PER_SIGMA;
 const STEP_PX = 0.5;
 const FAR_METRES = 1e6;
 const HOURS_PER_RAD = 12 / Math.PI;
 
-/** Illuminance by a star outside of the atmosphere, lux: m = -14.18 - 2.5 log10 E. */
-const illuminanceOf = (magnitude: number): number => 10 ** (-0.4 * (magnitude + 14.18));
+/** Illuminance by a star outside of the atmosphere, lux. */
+const illuminanceOf = (magnitude: number): number => MAGNITUDE_ZERO_LUX * 10 ** (-0.4 * magnitude);
 
 /** Temperature of a star by its index B-V, kelvin. @see Ballesteros, EPL 97 (2012), 34008, eq. 14 */
 const kelvinOf = (index: number): number => 4600 * (1 / (0.92 * index + 1.7) + 1 / (0.92 * index + 0.62));
@@ -57,7 +58,8 @@ export function gatherStarLight(scene: Scene, view: View, opensSeconds: number, 
       const at = project(view, [right * FAR_METRES, up * FAR_METRES, ahead * FAR_METRES]);
       if (!at || at.x < 0 || at.x > view.width || at.y < 0 || at.y > view.height) return;
       if (!seesSky(solid, view.heightMetres, right, up, ahead)) return;
-      const light = (pointLampLuminance(view, lux, 1) * shutterSeconds) / steps;
+      const arriving = lux * 10 ** (-0.4 * EXTINCTION_MAG * airmass(Math.asin(Math.min(1, up)) * DEG_PER_RAD));
+      const light = (pointLampLuminance(view, arriving, 1) * shutterSeconds) / steps;
       splats.push({ x: at.x, y: at.y, radius: RADIUS_PX, light, colour });
     });
   }

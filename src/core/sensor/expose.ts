@@ -3,7 +3,7 @@ import type { HotSample } from "./hotPixels";
 import type { Lens } from "./lens";
 import { hash32, nextBits, normalFromBits, normalPattern } from "./random";
 import { darkCurrent, electronsPerLuminanceSecond, fullWell, readNoise } from "./response";
-import { CHANNEL_SENSITIVITY, whiteBalanceGains } from "./whiteBalance";
+import { colourResponse } from "./whiteBalance";
 
 /** How a frame is exposed and developed. */
 export interface ExposureRequest {
@@ -95,7 +95,7 @@ export function exposeBand(
   const darkElectrons = darkCurrent(lens, sensorCelsius) * shutterSeconds;
   const readVariance = readNoise(lens, iso) ** 2;
   const perLight = electronsPerLuminanceSecond(lens, transmission);
-  const gains = whiteBalanceGains(kelvin);
+  const { sensitivity, gains } = colourResponse(kelvin);
   const tables = gains.map((gain) => developTable(lens.bits, gain));
   const topCode = 2 ** lens.bits - 1;
   const codesPerElectron = topCode / well;
@@ -112,7 +112,7 @@ export function exposeBand(
   }
 
   for (let channel = 0; channel < 3; channel++) {
-    const toElectrons = perLight * CHANNEL_SENSITIVITY[channel]!;
+    const toElectrons = perLight * sensitivity[channel]!;
     const table = tables[channel]!;
     for (let row = 0; row < rows; row++) {
       let bits = hash32(frameSeed, firstRow + row, channel + 1) | 1;
@@ -139,7 +139,7 @@ export function exposeBand(
   }
   for (const [index, rate] of hotInBand) {
     const channel = index % 3;
-    const electrons = light[index]! * perLight * CHANNEL_SENSITIVITY[channel]! + rate * shutterSeconds;
+    const electrons = light[index]! * perLight * sensitivity[channel]! + rate * shutterSeconds;
     out[index] = tables[channel]![Math.min(topCode, Math.round(electrons * codesPerElectron))]!;
   }
 }

@@ -15,4 +15,4 @@ export {
   saturationExposure,
 } from "./response";
 export { shortestSubExposure } from "./subExposure";
-export { whiteBalanceGains } from "./whiteBalance";
+export { type ColourResponse, colourResponse } from "./whiteBalance";

@@ -1,12 +1,13 @@
+import { blackBodyRgb } from "../light";
 import golden from "../light/fixtures/photometry.json";
 import {
+  colourResponse,
   electronsPerLuminanceSecond,
   exposeBand,
   fullWell,
   GENERIC_MAIN_LENS,
   hotSamples,
   noiseElectrons,
-  whiteBalanceGains,
 } from ".";
 
 const relative = (value: number, wanted: number) => Math.abs(value / wanted - 1);
@@ -94,9 +95,15 @@ describe("the sensor", () => {
     expect(out[3 * (9 * 200 + 5) + 1]).toBeGreaterThan(100);
   });
 
-  it("makes a black body neutral at its own temperature and never lowers a channel", () => {
-    const [r, g, b] = whiteBalanceGains(3000);
+  it("makes a black body neutral at its own temperature, never lowers a channel, and keeps its speed", () => {
+    for (const kelvin of [2000, 3000, 4000, 6500, 11_000]) {
+      const { gains, sensitivity } = colourResponse(kelvin);
+      const light = blackBodyRgb(kelvin);
+      expect(Math.min(...gains)).toBeCloseTo(1, 12);
+      for (const channel of [0, 1, 2] as const)
+        expect(gains[channel] * sensitivity[channel] * light[channel]).toBeCloseTo(1, 12);
+    }
+    const [r, , b] = colourResponse(3000).gains;
     expect(b).toBeGreaterThan(r);
-    expect(Math.min(r, g, b)).toBe(1);
   });
 });

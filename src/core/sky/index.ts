@@ -1,3 +1,4 @@
+export { airmass } from "./airmass";
 export { CHART_STAR_VECTORS, CHART_STARS, CONSTELLATION_LINES, MILKY_WAY_RINGS, rotationToDate } from "./chart";
 export { clearSkyAt, evTowards, type SkyByDirection } from "./clearSky";
 export { type Crossing, crossings, type Interval, intervalsWhere } from "./crossings";
@@ -32,6 +33,7 @@ export {
 } from "./showers";
 export {
   DARKNESS_CLASSES,
+  EXTINCTION_MAG,
   luminanceFromMagnitude,
   magnitudeFromLuminance,
   moonlitLuminance,

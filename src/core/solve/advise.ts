@@ -1,110 +1,158 @@
-import { framesForCleanMedian, offeredDelaySeconds, SUPPORTS, settleDelaySeconds } from "../motion";
-import { EMPTY_RECIPE, readableDuration, runCost } from "../recipe";
-import { framesLasting } from "./candidate";
-import { noiseCeilingIso, productAt } from "./edges/brightnessEdges";
-import { BARE_SETUP, rounded } from "./edges/edge";
-import { fieldEdges } from "./edges/fieldEdges";
-import { CLEAN_PROBABILITY } from "./edges/motionEdges";
-import { METER_TO_CLIP_STOPS, meterStops, trailHeadroomStops } from "./exposure";
-import { groundOf } from "./ground";
-import type { SolveRequest } from "./request";
+import { framesText, type Remedy, type SolveRequest } from "../intent";
+import { readableDuration, roughDuration } from "../recipe";
+import { type Candidate, candidatesOf } from "./candidates";
+import { compare } from "./choose";
+import { demandsOf } from "./judge";
+import { type Change, changeOf } from "./remedies";
+import { offTarget, type Solution } from "./solve";
 
-const MOST_TIMES_FARTHER = 8;
-/** Nobody is sent nearer than this to what passes, metres. */
-const NEAREST_M = 5;
+/** Whether a recipe is what is sought. */
+type Goal = (candidate: Candidate) => boolean;
 
-/** What it takes to keep the shutter open for as long as a limit asks, and what each way costs. */
-function reachIt(
-  request: SolveRequest,
-  name: string,
-  seconds: number,
-  { clipSeconds, meterSeconds }: { readonly clipSeconds: number; readonly meterSeconds: number },
-): string[] {
-  const lowest = request.camera.isoLadder[0]!;
-  const toMeter = Math.log2(seconds / meterSeconds);
-  const toClip = Math.log2(seconds / clipSeconds);
-  const said = `To reach "${name}" at the meter takes ${toMeter.toFixed(1)} stops: a filter of factor ${Math.ceil(2 ** toMeter)}, or the mean of ${Math.ceil(2 ** toMeter)} frames, or an hour or a place that much darker.`;
-  if (toClip <= 0) return [said];
-  const stops = Math.ceil(toClip);
-  const filter = `a filter of ${stops} ${stops === 1 ? "stop" : "stops"} (factor ${2 ** stops})`;
-  // Frames are taken at a rung of the phone's ladder, the longest that is not white.
-  const shutterSeconds = request.camera.shutterLadder.findLast((rung) => rung <= clipSeconds);
-  const frames = shutterSeconds && framesLasting(seconds, shutterSeconds);
-  const cost =
-    frames && runCost({ ...EMPTY_RECIPE, sequence: { frames, shutterSeconds, periodSeconds: null } }, request.camera);
-  const byFrames = cost
-    ? `, or ${frames} frames of ${readableDuration(shutterSeconds)} by mean (${readableDuration(cost.seconds)}, ${Math.ceil(cost.megabytes)} MB), keep`
-    : " keeps";
-  return [
-    `One frame at ISO ${lowest} is white from ${readableDuration(Math.round(clipSeconds * 100) / 100)}, and "${name}" lies beyond: ${filter}${byFrames} the ${groundOf(request)} under clipping.`,
-    said,
-  ];
+const MOST_ADVICE = 4;
+
+/** The best recipe of a request that is what is sought; undefined where there is none. */
+function bestWith(request: SolveRequest, goal: Goal): Candidate | undefined {
+  const order = compare(request, offTarget(request), new Set());
+  return [...candidatesOf(request)].filter(goal).sort(order)[0];
 }
 
-/** From where something would cross before the street is white: it crosses the sooner the nearer it is. */
-function comeNearer({ mover }: SolveRequest, crossingSeconds: number, clipSeconds: number): string[] {
-  if (mover === null || crossingSeconds <= clipSeconds) return [];
-  const metres = (mover.distanceM * clipSeconds) / crossingSeconds;
-  if (metres < NEAREST_M) return [];
-  return [
-    `From ${metres.toFixed(1)} m instead of ${mover.distanceM} it would cross in one frame, if there is a safe place to stand.`,
-  ];
+/** Any recipe of a request that is what is sought; undefined where there is none. */
+function firstWith(request: SolveRequest, goal: Goal): Candidate | undefined {
+  for (const candidate of candidatesOf(request)) if (goal(candidate)) return candidate;
+  return undefined;
 }
 
-/** What a clean median would take where there is no room for it; nothing where there is. */
-function emptyIt({ crowd, intent, windowSeconds, camera }: SolveRequest): string[] {
-  if (intent !== "emptied-place" || crowd === null) return [];
-  const { occupancy, dwellSeconds } = crowd;
-  const frames = framesForCleanMedian(occupancy, CLEAN_PROBABILITY);
-  const share = `${Math.round(100 * occupancy)} %`;
-  if (frames === null) return [`With people on ${share} of the ground no median empties it: come at an emptier hour.`];
-  const seconds = (frames - 1) * Math.max(dwellSeconds, camera.writeSeconds);
-  if (seconds <= windowSeconds) return [];
-  return [
-    `With people on ${share} of the ground it takes the median of ${frames} frames, ${rounded(dwellSeconds)} apart: ${rounded(seconds)}, and there are ${rounded(windowSeconds)}. An emptier hour takes fewer.`,
-  ];
+/** A change that was tried, and the recipe that it allows. */
+interface Found {
+  readonly words: string;
+  readonly candidate: Candidate;
 }
 
-/** What opens the ground, by how much, and when the phone's own mode is the better tool. */
-export function advise(request: SolveRequest): string[] {
-  const { isoLadder, shutterLadder } = request.camera;
-  const lowest = isoLadder[0]!;
-  const advice: string[] = [];
-  if (request.intent === "still-view" && (request.support === "hand" || request.support === "braced")) {
-    advice.push(
-      "Hand-held before a still scene the phone's own automatic night mode will do better than any of these.",
-    );
+/** The least of a change that leads to a goal, found by solving with it; null where not even the most does. */
+function leastOf({ step, steps }: Change, goal: Goal): Found | null {
+  const tried = (at: number): boolean => {
+    const changed = step(at);
+    return changed !== null && firstWith(changed.request, goal) !== undefined;
+  };
+  // A strong filter may do where a stronger one no longer does: the most is not always the surest.
+  const far = [steps, Math.ceil(steps / 2), Math.ceil(steps / 4)].find(
+    (at, i, all) => all.indexOf(at) === i && tried(at),
+  );
+  if (far === undefined) return null;
+  let below = 0;
+  let above = far;
+  while (above - below > 1) {
+    const middle = (below + above) >> 1;
+    if (tried(middle)) above = middle;
+    else below = middle;
   }
-  const clipSeconds = productAt(request, 0, METER_TO_CLIP_STOPS) / lowest;
-  const meterSeconds = productAt(request, 0, 0) / lowest;
-  for (const edge of fieldEdges(request, BARE_SETUP)) {
-    const { curve, forbids, of } = edge;
-    if (curve.kind === "shutter" && forbids === "shorter" && of === "whole" && curve.seconds > meterSeconds) {
-      advice.push(...reachIt(request, edge.name, curve.seconds, { clipSeconds, meterSeconds }));
-      if (edge.id === "crossing") advice.push(...comeNearer(request, curve.seconds, clipSeconds));
+  const changed = step(above);
+  const candidate = changed ? bestWith(changed.request, goal) : undefined;
+  return changed && candidate ? { words: changed.words, candidate } : null;
+}
+
+/** What a recipe takes, in words: its frames, their time, and how long all lasts. */
+function cost({ outlook: { plan, cost: run } }: Candidate): string {
+  const shutter = readableDuration(plan.shutters[0].nominalSeconds);
+  const frames = plan.frames === 1 ? `one frame of ${shutter}` : `${framesText(plan.frames)} of ${shutter}`;
+  const by = plan.frames > 1 && plan.stack !== null ? ` by ${plan.stack}` : "";
+  return `${frames} at ISO ${Math.round(plan.iso)}${by}, ${run.seconds < 1 ? "under a second" : roughDuration(run.seconds)} in all`;
+}
+
+/** Remedies of the demands that keep a request's best recipe from the goal, the most pressing first, each once. */
+function remediesFor(request: SolveRequest, missed: ReadonlySet<string>): Remedy[] {
+  const demands = demandsOf(request).filter(({ id }) => missed.has(id));
+  const hardFirst = [...demands.filter(({ hard }) => hard), ...demands.filter(({ hard }) => !hard)];
+  return [...new Set(hardFirst.flatMap(({ remedies }) => remedies))];
+}
+
+/** Two changes together: the least of the first with which the most of the second leads to the goal, and then the least of that. */
+function pairFor(request: SolveRequest, remedies: readonly Remedy[], goal: Goal): string | null {
+  for (const first of remedies) {
+    const one = changeOf(first, request);
+    if (!one) continue;
+    for (const second of remedies) {
+      if (second === first) continue;
+      for (const at of [Math.ceil(one.steps / 2), one.steps]) {
+        const changed = one.step(at);
+        const other = changed && changeOf(second, changed.request);
+        const found = other ? leastOf(other, goal) : null;
+        if (changed && found)
+          return `With ${changed.words} and ${found.words} it can be done: ${cost(found.candidate)}.`;
+      }
     }
   }
-  advice.push(...emptyIt(request));
-  const trail = trailHeadroomStops(request, { shutterSeconds: 1, iso: lowest, filterStops: 0 });
-  if (request.intent === "light-trails" && trail !== null && trail < 0) {
-    const factor = 2 ** -trail;
-    const farther = factor < MOST_TIMES_FARTHER ? `, or ${factor.toFixed(1)} times the distance` : "";
-    advice.push(
-      `Trails are ${(-trail).toFixed(1)} stops over white at the lowest ISO, at any shutter time. A filter of factor ${Math.ceil(factor)}${farther}, or lamps seen from behind, would save them; a shorter shutter would not.`,
+  return null;
+}
+
+/** What would open the ground where no recipe stands or none works, each change tried by solving again with it. */
+function openIt(request: SolveRequest, { recipes, beyond }: Solution): string[] {
+  const [best] = recipes;
+  if (best?.verdict === "works") return [];
+  const far = new Set(beyond);
+  const standing: Goal = ({ hardMissed }) => hardMissed === 0;
+  const working: Goal = (each) => standing(each) && each.softMissed.every((id) => far.has(id));
+  const fails = best === undefined || best.verdict === "fails";
+  const goal = fails ? standing : working;
+  const missed = new Set(
+    best?.demands.filter(({ met, beyond: left }) => !met && !left).map(({ id }) => id) ??
+      demandsOf(request).map(({ id }) => id),
+  );
+  const remedies = remediesFor(request, missed);
+  const single = remedies.flatMap((remedy) => {
+    const change = changeOf(remedy, request);
+    const found = change && leastOf(change, goal);
+    return found ? [`With ${found.words} it ${fails ? "can be done" : "works"}: ${cost(found.candidate)}.`] : [];
+  });
+  if (single.length > 0) return single.slice(0, MOST_ADVICE);
+  if (!fails) return [];
+  const everything = remediesFor(request, new Set(demandsOf(request).map(({ id }) => id)));
+  const pair = pairFor(request, [...new Set([...remedies, ...everything])], goal);
+  return [
+    pair ??
+      "No one or two changes of light, place, time or kit make this picture with this phone: another idea, or another phone.",
+  ];
+}
+
+/** What soft demands beyond reach would take, each once. */
+function reachThem(request: SolveRequest, { recipes, beyond }: Solution): string[] {
+  const [best] = recipes;
+  if (!best) return [];
+  return beyond.flatMap((id) => {
+    const told = best.demands.find((each) => each.id === id);
+    const demand = demandsOf(request).find((each) => each.id === id);
+    if (!told || !demand) return [];
+    const goal: Goal = ({ hardMissed, softMissed }) => hardMissed === 0 && !softMissed.includes(id);
+    const ways = demand.remedies.flatMap((remedy) => {
+      const change = changeOf(remedy, request);
+      const found = change && leastOf(change, goal);
+      return found ? [found] : [];
+    });
+    const [first, second] = ways;
+    if (!first) return [`${told.sentence} Nothing within reach changes that.`];
+    const or = second ? `, or ${second.words.replace(/,$/, "")}` : "";
+    return [`${told.sentence} To change that: ${first.words.replace(/,$/, "")}${or}; then ${cost(first.candidate)}.`];
+  });
+}
+
+/** What another tool or habit does better. */
+function otherwise(request: SolveRequest): string[] {
+  const said: string[] = [];
+  if (request.intent === "still-view" && (request.support === "hand" || request.support === "braced"))
+    said.push("Hand-held before a still scene the phone's own automatic night mode will do better than any of these.");
+  if (request.intent === "star-points")
+    said.push(
+      "Many frames would show fainter stars, but frames are fused here as they lie, and stars move on between them: one frame.",
     );
-  }
-  const longest = { shutterSeconds: shutterLadder.at(-1)!, iso: noiseCeilingIso(request), filterStops: 0 };
-  const dark = meterStops(request, longest);
-  if (dark < -1.5) {
-    advice.push(
-      `Even ${readableDuration(longest.shutterSeconds)} at the noise ceiling is ${(-dark).toFixed(1)} stops under the meter: fuse frames by mean and brighten, or bring light.`,
-    );
-  }
-  const settle = settleDelaySeconds(request.support, request.ownSupport);
-  if (offeredDelaySeconds(request.camera.delaysSeconds, settle) === null) {
-    advice.push(
-      `A press rings on a ${SUPPORTS[request.support].name} for ${settle.toFixed(1)} s, longer than any delay this phone has: release it by remote, headset button or voice.`,
-    );
-  }
-  return advice;
+  return said;
+}
+
+/**
+ * What opens the ground and what that costs, what soft demands beyond reach would take, and when another tool is better.
+ * Every change named was tried by solving again with it.
+ */
+export function advise(request: SolveRequest, solution: Solution): readonly string[] {
+  if (solution.asks.length > 0) return [];
+  return [...otherwise(request), ...openIt(request, solution), ...reachThem(request, solution)];
 }

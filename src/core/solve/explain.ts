@@ -1,16 +1,12 @@
-import { stackedFilterStops } from "../light";
-import { crossingSeconds, longestStarShutter } from "../motion";
-import { sensorSizeMm } from "../optics";
-import { effectivePeriodSeconds, type Recipe, readableDuration } from "../recipe";
+import { groundOf, isOfStars, isoText, percent, pixels, type SolveRequest, stops } from "../intent";
+import { LAMP_CLASSES } from "../light";
+import { longestStarShutter } from "../motion";
+import { METER_TO_CLIP_STOPS, type Outlook } from "../outlook";
+import { type Recipe, readableDuration, roughDuration } from "../recipe";
 import { plain, signed } from "../words";
-import { bracketReach } from "./bracket";
-import { type Candidate, type Prediction, predict, type RecipeKind } from "./candidate";
-import type { FieldSetup } from "./edges/edge";
-import { METER_TO_CLIP_STOPS } from "./exposure";
-import { groundOf } from "./ground";
-import type { SolveRequest } from "./request";
+import { demandsOf, judge, outlookOfRecipe } from "./judge";
 
-/** A number of the prediction with where it comes from. */
+/** A number of the outlook with where it comes from. */
 export interface Figure {
   readonly id: string;
   readonly label: string;
@@ -19,162 +15,224 @@ export interface Figure {
   readonly tone: "plain" | "good" | "bad";
 }
 
-const percent = (share: number): string => `${(100 * share).toFixed(share > 0.095 && share < 0.995 ? 0 : 1)} %`;
-const tenth = (seconds: number): string => readableDuration(Math.max(0.1, Math.round(seconds * 10) / 10));
-
-/** What kind of recipe a line is, by its frames and how they are fused. */
-function kindOf({ sequence, stack, bracketStops, filters }: Recipe, intent: SolveRequest["intent"]): RecipeKind {
-  if ((sequence?.frames ?? 1) === 1) return filters.length > 0 ? "filter" : "single";
-  if (bracketStops !== null) return "bracket";
-  if (stack === "mean" || stack === "median") return stack;
-  if (stack === "lighten over mean") return "lighten";
-  if (stack === "lighten" && intent !== "meteors") return intent === "star-arcs" ? "sequence" : "lighten";
-  return "burst";
+/** A figure with the demands whose quantity it shows: met, it is good; missed, bad. */
+interface Draft extends Omit<Figure, "tone"> {
+  readonly demands?: readonly string[];
 }
 
-/** A line as the solver sees it; null without a shutter time. The phone's lowest ISO stands where none is named. */
-export function candidateOf(request: SolveRequest, recipe: Recipe): Candidate | null {
-  const { sequence, iso, stack } = recipe;
-  if (sequence === null) return null;
-  return {
-    kind: kindOf(recipe, request.intent),
-    ...{ shutterSeconds: sequence.shutterSeconds, frames: sequence.frames, stack },
-    iso: iso ?? request.camera.isoLadder[0]!,
-    filterStops: stackedFilterStops(recipe.filters),
-  };
-}
-
-/** How a line sets up the field. */
-export function setupOf({ camera }: SolveRequest, recipe: Recipe): FieldSetup {
-  const { sequence, stack, filters, delaySeconds, bracketStops } = recipe;
-  return {
-    filterStops: stackedFilterStops(filters),
-    frames: sequence?.frames ?? 1,
-    stack,
-    pauseSeconds: sequence ? effectivePeriodSeconds(sequence, camera) - sequence.shutterSeconds : camera.writeSeconds,
-    delaySeconds: delaySeconds ?? 0,
-    reachStops: bracketReach(sequence?.frames ?? 1, bracketStops ?? 0),
-  };
-}
-
-function lightFigures(request: SolveRequest, { filterStops }: Candidate, p: Prediction): Figure[] {
-  const away = Math.abs(p.meterStops);
-  const white = p.headroomStops < 0;
-  const before = filterStops + request.camera.lossStops;
+function lightFigures(request: SolveRequest, { base, sky, noise, plan }: Outlook): Draft[] {
+  const ground = groundOf(request);
+  const white = base.stopsUnderWhite < 0;
+  const before = plan.filterStops + request.camera.lossStops;
+  const bracket = plan.shutters.length > 1;
   return [
     {
-      ...{ id: "meter", label: "From the meter", value: signed(p.meterStops) },
-      because: `The scene's EV ${plain(request.sceneEv)}, less the settings' EV ${plain(request.sceneEv - p.meterStops - before)}${before > 0 ? ` and ${before.toFixed(1)} stops before the lens` : ""}.`,
-      tone: away < 1 ? "good" : away > 2 ? "bad" : "plain",
+      ...{
+        id: "meter",
+        label: bracket ? "Middle frame from the meter" : "From the meter",
+        value: signed(base.meterStops),
+      },
+      because: `The scene's EV ${plain(request.sceneEv)}, less the settings' EV ${plain(request.sceneEv - base.meterStops - before)}${before > 0 ? ` and ${stops(before)} before the lens` : ""}.`,
+      demands: ["brightness", "lightness"],
     },
     {
-      ...{ id: "headroom", label: `The ${groundOf(request)} under white`, value: `${signed(p.headroomStops)} stops` },
-      because: `The meter's level lies ${METER_TO_CLIP_STOPS.toFixed(2)} stops under clipping; ${percent(p.clippedShare)} of the surfaces clip, if their brightness spreads up to ${request.highlightStops.toFixed(1)} stops over it.`,
-      tone: p.headroomStops < 0 ? "bad" : "plain",
+      ...{ id: "headroom", label: `The ${ground} under white`, value: `${signed(base.stopsUnderWhite)} stops` },
+      because: `The meter's level lies ${METER_TO_CLIP_STOPS.toFixed(2)} stops under clipping${bracket ? ", in the bracket's shortest frame" : ""}; ${percent(base.clippedShare)} of the surfaces clip, if their brightness spreads up to ${stops(request.highlightStops)} over it.`,
+      demands: ["surfaces-clip"],
     },
-    ...(p.trailHeadroomStops === null
+    ...(sky === null
       ? []
       : [
           {
-            ...{ id: "trail", label: "Trail under white", value: `${signed(p.trailHeadroomStops)} stops` },
-            because: "From the lamp, its distance and the speed of its image. There is no shutter time in it.",
-            tone: p.trailHeadroomStops < 0 ? ("bad" as const) : ("good" as const),
+            ...{ id: "sky", label: "The sky under white", value: `${signed(sky.stopsUnderWhite)} stops` },
+            because: `It is ${stops(sky.overStops)} ${sky.overStops < 0 ? "darker" : "brighter"} than what is metered.`,
+            demands: ["sky-clips"],
           },
         ]),
     {
-      ...{
-        id: "snr",
-        label: "Signal to noise",
-        value: white ? "none, it is white" : `${p.snrMidTone.toFixed(0)}, shadows ${p.snrShadow.toFixed(0)}`,
-      },
+      ...{ id: "snr", label: "Signal to noise" },
+      value: white
+        ? "none, it is white"
+        : `${noise.midTone.toFixed(0)}, shadows ${noise.shadow.toFixed(noise.shadow < 10 ? 1 : 0)}`,
       because:
-        "In mid-tones and three stops under them: shot, dark, reading and pattern noise of this sensor. 20 is clean, 8 usable.",
-      tone: white || p.snrMidTone < 8 ? "bad" : p.snrMidTone >= 20 ? "good" : "plain",
+        "In mid-tones and three stops under them: shot, dark, reading and pattern noise of this sensor, after fusing. 20 is clean, 8 usable.",
+      demands: ["noise", "clean", "surfaces-clip"],
     },
   ];
 }
 
-function motionFigures(request: SolveRequest, p: Prediction): Figure[] {
-  const { camera, mover, intent, declinationDeg, schools, water, crowd } = request;
-  const figures: Figure[] = [];
-  if (mover && p.coverage !== null && p.moverBlurPx !== null) {
-    const frame = { focalLengthMm: camera.lens.focalLengthMm, sensorWidthMm: sensorSizeMm(camera.lens).widthMm };
-    const cross = crossingSeconds(frame, mover);
-    figures.push(
+const CHANNELS = [
+  "None of the channels",
+  "One channel of three",
+  "Two channels of three",
+  "All three channels",
+] as const;
+
+function trailFigures({ trails, plan }: Outlook): Draft[] {
+  return trails.flatMap((trail): Draft[] => {
+    const { plural } = LAMP_CLASSES[trail.lamp];
+    const [least, most] = trail.range;
+    const along = most - least > 0.1 ? ` Along the way it goes from ${signed(least)} to ${signed(most)}.` : "";
+    const brightest = Math.min(...trail.fusedUnderWhite);
+    return [
       {
-        ...{ id: "coverage", label: "Crosses the frame", value: percent(p.coverage) },
-        because: Number.isFinite(cross)
-          ? `At ${mover.distanceM} m and ${mover.speedMps} m/s it takes ${tenth(cross)} from edge to edge.`
-          : "It leaves the frame on one side only.",
-        tone: intent !== "light-trails" && intent !== "blurred-subject" ? "plain" : p.coverage >= 1 ? "good" : "bad",
+        ...{ id: `trail-${trail.lamp}`, label: `Trail of ${plural} under white` },
+        value: `${signed(trail.stopsUnderWhite)} stops`,
+        because: `In one frame, from intensity, distance, speed and ${pixels(trail.widthPx)} of width; there is no shutter time in it. ${CHANNELS[trail.clippedChannels]} ${trail.clippedChannels === 1 || trail.clippedChannels === 0 ? "clips" : "clip"} in it.${along}`,
+        demands: [`${trail.lamp}-colour`],
       },
       {
         ...{
-          id: "blur",
-          label: "Blur of the mover in a frame",
-          value: `${p.moverBlurPx.toFixed(p.moverBlurPx < 10 ? 1 : 0)} pixels`,
+          id: `fused-${trail.lamp}`,
+          label: `${plural[0]!.toUpperCase()}${plural.slice(1)} above what lies behind, fused`,
         },
+        value: `${signed(trail.aboveBaseStops)} stops`,
+        because: `In the finished picture its brightest channel lies ${brightest < 0.05 ? "at white" : `${stops(brightest)} under white`}${plan.stack === "mean" && plan.frames > 1 ? `: a mean of ${plan.frames} frames leaves 1/${plan.frames} of what each gathered` : ""}.`,
+        demands: [`${trail.lamp}-shine`],
+      },
+    ];
+  });
+}
+
+function motionFigures(request: SolveRequest, o: Outlook): Draft[] {
+  const { mover, camera, declinationDeg, schools, intent } = request;
+  const drafts: Draft[] = [];
+  if (mover && o.mover) {
+    const whole = o.mover.leavesTheFrame
+      ? `At ${mover.distanceM} m and ${mover.speedMps} m/s nearly all of it takes ${roughDuration(o.mover.wholeSeconds)}.`
+      : `It recedes to a point in the picture: 95 % of the way takes ${roughDuration(o.mover.wholeSeconds)}.`;
+    drafts.push(
+      {
+        ...{ id: "coverage", label: "Drawn of its way in the picture", value: percent(o.mover.coverage) },
+        because: `${whole}${o.mover.duty < 0.995 ? ` Pauses leave gaps of up to ${pixels(o.mover.gapPx)}.` : ""}`,
+        demands: ["crossing", "trail-gaps"],
+      },
+      {
+        ...{ id: "blur", label: "Blur of the mover in a frame", value: pixels(o.mover.blurPx) },
         because: "Focal length times speed across, over the distance and the pixel.",
-        tone: intent !== "frozen-action" ? "plain" : p.moverBlurPx <= 3 ? "good" : "bad",
+        demands: ["freezing", "tack-sharp"],
       },
     );
   }
-  if (water && p.contrastLeft !== null) {
-    figures.push({
-      ...{ id: "water", label: "Left of the water's pattern", value: percent(p.contrastLeft) },
+  if (o.sweep && intent === "sweep")
+    drafts.push({
+      ...{ id: "sweep", label: "Turn with it", value: `${o.sweep.degPerSecond.toFixed(0)}° a second` },
+      because: `The background streaks over ${percent(o.sweep.streakShare)} of the width; the subject is sharp to ${pixels(o.sweep.subjectPx)} if you keep its speed within 3 %.`,
+      demands: ["streaks", "swept", "speed", "followed"],
+    });
+  if (o.traffic)
+    drafts.push({
+      ...{ id: "traffic", label: "Vehicles in the run", value: plain(o.traffic.vehicles) },
+      because: `Two share a lane in ${percent(o.traffic.overlapChance)} of the exposures; their trails add up.`,
+      demands: ["overlap"],
+    });
+  if (o.water)
+    drafts.push({
+      ...{ id: "water", label: "Left of the water's pattern", value: percent(o.water.contrastLeft) },
       because:
         "From the time over which this water forgets its pattern. Texture keeps 30 to 65 %, silk less than 20 %.",
-      tone: "plain",
+      demands: ["water"],
     });
-  }
-  if (crowd && p.ghostOpacity !== null) {
-    figures.push({
-      ...{ id: "ghost", label: "Ghost of a passer-by", value: percent(p.ghostOpacity) },
-      because: `${crowd.dwellSeconds} s on one spot, over the time the shutter is open.`,
-      tone: p.ghostOpacity > 0.1 ? "bad" : "good",
+  if (o.people?.veil != null)
+    drafts.push({
+      ...{ id: "veil", label: "Veil of all who pass", value: percent(o.people.veil) },
+      because: "Equal to the share of the ground that they cover, however long the shutter is open.",
+      demands: ["veil"],
     });
-  }
-  if (crowd && p.cleanProbability !== null) {
-    figures.push({
-      ...{ id: "clean", label: "Pixels that come out clean", value: `${(100 * p.cleanProbability).toFixed(2)} %` },
-      because: `Each is covered in ${percent(crowd.occupancy)} of the frames; the median shows what stands there in most of ${p.frames}.`,
-      tone: p.cleanProbability >= 0.99 ? "good" : "bad",
+  if (o.people?.ghostOpacity != null)
+    drafts.push({
+      ...{ id: "ghost", label: "Ghost of a passer-by", value: percent(o.people.ghostOpacity) },
+      because: "The time on one spot, over the time the shutter is open.",
+      demands: ["emptied"],
     });
-  }
-  if (intent === "star-points" || intent === "star-arcs" || intent === "meteors" || request.sceneEv < -3) {
+  if (o.people?.cleanProbability != null)
+    drafts.push({
+      ...{ id: "clean", label: "Pixels that come out clean", value: percent(o.people.cleanProbability) },
+      because: `The median shows what stands there in most of ${o.plan.frames} frames.`,
+      demands: ["median-clean", "median-all-clean"],
+    });
+  if (o.discs)
+    drafts.push({
+      ...{ id: "discs", label: "Lamps behind become discs of", value: pixels(o.discs.diameterPx) },
+      because: `${percent(o.discs.shareOfWidth)} of the width, from both distances, focal length and f-number.`,
+      demands: ["discs", "wide-discs"],
+    });
+  if (intent === "moving-picture")
+    drafts.push({
+      ...{ id: "angle", label: "Shutter angle", value: `${Math.round(o.shutterAngleDeg)}°` },
+      because: `360° is all of a frame's 1/${request.framesPerSecond} s.`,
+      demands: ["frame-rate", "angle"],
+    });
+  if (isOfStars(intent) || request.sceneEv < -3) {
     const limit = longestStarShutter(camera.lens, declinationDeg, schools.stars, schools.starFactor);
-    figures.push({
-      ...{ id: "stars", label: "Stars trail in a frame by", value: `${p.starTrailPx.toFixed(1)} pixels` },
-      because: `15.04″ a second at declination ${declinationDeg}°, over the pixel's angle. Points stay points to ${tenth(limit)} by your school.`,
-      tone: "plain",
-    });
+    const { faintestMagnitude, brightestColoured } = o.stars;
+    drafts.push(
+      {
+        ...{ id: "stars", label: "Stars trail by", value: pixels(o.stars.trailPx) },
+        because: `15.04″ a second at declination ${plain(declinationDeg, 0)}°, over the pixel's angle. Points stay points to ${roughDuration(limit)} by your school.`,
+        demands: ["stars-trail"],
+      },
+      {
+        ...{ id: "faintest", label: "Faintest star that stands out" },
+        value: faintestMagnitude === null ? "none, the sky is white" : `magnitude ${plain(faintestMagnitude)}`,
+        because: `Five times the noise of sky, reading and dark current in its image, ${request.starAltitudeDeg.toFixed(0)}° high${brightestColoured === null ? "" : `; stars brighter than ${plain(brightestColoured)} lose their colour`}.`,
+        demands: ["faint-stars", "many-stars"],
+      },
+    );
+    if (o.plan.frames > 1)
+      drafts.push({
+        ...{ id: "turning", label: "The sky turns by", value: `${o.stars.turnedDeg.toFixed(1)}°` },
+        because: `Gaps between frames are ${o.stars.gapPx.toFixed(2)} pixels; they show from 0.75 on.`,
+        demands: ["turning", "an-hour", "arc-gaps"],
+      });
   }
-  return figures;
+  return drafts;
 }
 
-function costFigures({ windowSeconds, freeMegabytes }: SolveRequest, p: Prediction): Figure[] {
+function handlingFigures(request: SolveRequest, { softness, cost, plan }: Outlook): Draft[] {
+  const { handPx, touchPx, gustPx, focusPx, alignmentPx, totalPx } = softness;
+  const parts = [
+    ["hand", handPx],
+    ["press", touchPx],
+    ["gusts", gustPx],
+    ["focus", focusPx],
+    ["frames that are not aligned", alignmentPx],
+  ] as const;
+  const named = parts.filter(([, px]) => px >= 0.05).map(([name, px]) => `${name} ${pixels(px)}`);
   return [
     {
-      ...{ id: "time", label: "From pressing to the end", value: tenth(p.totalSeconds) },
-      because: `${p.frames} ${p.frames === 1 ? "frame" : "frames"} with the delay and the phone's pauses; there are ${tenth(windowSeconds)}.`,
-      tone: p.totalSeconds > windowSeconds ? "bad" : "plain",
+      ...{ id: "softness", label: "Still things are soft by", value: pixels(totalPx) },
+      because: named.length > 0 ? `By ${named.join(", ")}.` : "Nothing shakes it.",
+      demands: ["soft", "sharp"],
     },
     {
-      ...{
-        id: "cost",
-        label: "Storage and battery",
-        value: `${Math.ceil(p.megabytes)} MB, ${p.batteryPercent.toFixed(1)} %`,
-      },
+      ...{ id: "time", label: "From pressing to the end", value: roughDuration(cost.seconds) },
+      because: `${plan.frames === 1 ? `1 frame of ${readableDuration(plan.shutters[0].nominalSeconds)}` : `${plan.frames} frames`} at ${isoText(plan.iso)} with the delay, the lag and the phone's pauses; there are ${roughDuration(request.windowSeconds)}.`,
+      demands: ["window"],
+    },
+    {
+      ...{ id: "cost", label: "Storage and battery" },
+      value: `${Math.ceil(cost.megabytes)} MB, ${cost.batteryPercent < 0.05 ? "under 0.1" : cost.batteryPercent.toFixed(1)} %`,
       because: "By the size of a frame of this kind, and what screen, sensor and writing take.",
-      tone: p.megabytes > freeMegabytes ? "bad" : "plain",
+      demands: ["storage", "battery"],
     },
   ];
 }
 
 /** Everything that a recipe will give, each number with its because; empty for a line without a shutter time. */
 export function explain(request: SolveRequest, recipe: Recipe): Figure[] {
-  const candidate = candidateOf(request, recipe);
-  if (candidate === null) return [];
-  const p = predict(request, candidate, { ...recipe, files: recipe.files ?? request.schools.files });
-  return [...lightFigures(request, candidate, p), ...motionFigures(request, p), ...costFigures(request, p)];
+  const outlook = outlookOfRecipe(request, recipe);
+  if (outlook === null) return [];
+  const { demands } = judge(outlook, demandsOf(request));
+  const drafts = [
+    ...lightFigures(request, outlook),
+    ...trailFigures(outlook),
+    ...motionFigures(request, outlook),
+    ...handlingFigures(request, outlook),
+  ];
+  return drafts.map(({ demands: ids = [], ...figure }): Figure => {
+    const own = demands.filter(({ demand, value }) => ids.includes(demand.id) && value !== null);
+    const missed = own.some(({ miss }) => miss > 0);
+    return { ...figure, tone: missed ? "bad" : own.length > 0 ? "good" : "plain" };
+  });
 }

@@ -1,17 +1,7 @@
 import type { Exif } from "sharp";
-import { printRecipe, type Recipe, recipeXmp } from "@/core/recipe";
-
-/** What a frame's metadata says about how it was taken. */
-export interface CaptureNotes {
-  readonly camera: string;
-  readonly takenAt: Date;
-  readonly shutterSeconds: number;
-  readonly iso: number;
-  readonly fNumber: number;
-  readonly focalLengthMm: number;
-  readonly equivalentFocalMm: number;
-  readonly recipe: Recipe;
-}
+import type { CapturePlan, PlannedFrame } from "@/core/capture";
+import { equivalentFocalMm } from "@/core/optics";
+import { printRecipe, recipeXmp } from "@/core/recipe";
 
 const two = (value: number): string => String(value).padStart(2, "0");
 
@@ -27,28 +17,32 @@ export function exifRational(value: number): string {
   return `${Math.round(value * 10_000)}/10000`;
 }
 
-/** EXIF and XMP of a frame; times are UTC and say so. @see Exif 2.32 */
-export function captureExif(notes: CaptureNotes): { exif: Exif; xmp: string } {
-  const date = exifDate(notes.takenAt);
-  const line = printRecipe(notes.recipe);
+/** EXIF and XMP of a planned frame, with the shutter time as the phone says it; times are UTC and say so. @see Exif 2.32 */
+export function captureExif(plan: CapturePlan, frame: PlannedFrame): { exif: Exif; xmp: string } {
+  const { lens, recipe, iso } = plan;
+  const takenAt = new Date(plan.pressedAtMs + frame.opensSeconds * 1000);
+  const date = exifDate(takenAt);
   return {
     exif: {
-      IFD0: { Make: "Aevumen", Model: notes.camera, Software: "Aevumen", DateTime: date, ImageDescription: line },
+      IFD0: {
+        ...{ Make: "Aevumen", Model: plan.phone, Software: "Aevumen", DateTime: date },
+        ImageDescription: printRecipe(recipe),
+      },
       IFD2: {
-        ExposureTime: exifRational(notes.shutterSeconds),
-        FNumber: exifRational(notes.fNumber),
-        PhotographicSensitivity: String(Math.round(notes.iso)),
-        ISOSpeedRatings: String(Math.round(notes.iso)),
+        ExposureTime: exifRational(frame.nominalSeconds),
+        FNumber: exifRational(lens.fNumber),
+        PhotographicSensitivity: String(Math.round(iso)),
+        ISOSpeedRatings: String(Math.round(iso)),
         DateTimeOriginal: date,
         DateTimeDigitized: date,
         OffsetTime: "+00:00",
         OffsetTimeOriginal: "+00:00",
-        SubSecTimeOriginal: String(notes.takenAt.getUTCMilliseconds()).padStart(3, "0"),
-        FocalLength: exifRational(notes.focalLengthMm),
-        FocalLengthIn35mmFilm: String(Math.round(notes.equivalentFocalMm)),
-        WhiteBalance: notes.recipe.whiteBalance?.kind === "kelvin" ? "1" : "0",
+        SubSecTimeOriginal: String(takenAt.getUTCMilliseconds()).padStart(3, "0"),
+        FocalLength: exifRational(lens.focalLengthMm),
+        FocalLengthIn35mmFilm: String(Math.round(equivalentFocalMm(lens))),
+        WhiteBalance: recipe.whiteBalance?.kind === "kelvin" ? "1" : "0",
       },
     },
-    xmp: recipeXmp(notes.recipe),
+    xmp: recipeXmp(recipe),
   };
 }

@@ -1,4 +1,4 @@
-import type { Camera, PhoneProfile } from "@/core/camera";
+import type { Camera } from "@/core/camera";
 import { isOnLadder, type Ladder, nearestRung } from "@/core/light";
 import { frameShutters, type Recipe, readableDuration } from "@/core/recipe";
 import type { ArmProblem, CaptureOptions } from "./protocol";
@@ -61,13 +61,4 @@ export function armProblems(
     });
   }
   return problems;
-}
-
-/** What the phone really delivers for a nominal shutter time. */
-export function deliveredShutter(
-  { measuredShutters }: Pick<PhoneProfile, "measuredShutters">,
-  nominalSeconds: number,
-): number {
-  const measured = measuredShutters.find((entry) => isOnLadder([entry.nominalSeconds], nominalSeconds));
-  return measured?.deliveredSeconds ?? nominalSeconds;
 }

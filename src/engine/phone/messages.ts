@@ -1,19 +1,21 @@
-import type { FrameRequest } from "@/core/scene";
+import type { CapturePlan, PlannedFrame } from "@/core/capture";
+import type { Scene } from "@/core/scene";
 import type { Lens } from "@/core/sensor";
-import type { CaptureNotes } from "../files/exif";
 
 /** Work for a phone thread: render part of the still light into shared memory, or take a frame of it. */
 export type PhoneThreadRequest =
   | {
       readonly kind: "stage";
-      readonly sceneName: string;
+      readonly scene: Scene;
       readonly lens: Lens;
       readonly widthPx: number;
       readonly still: SharedArrayBuffer;
       readonly firstRow: number;
       readonly rows: number;
+      /** What the scene's still light is multiplied by. */
+      readonly stillGain: number;
     }
-  | { readonly kind: "frame"; readonly frame: FrameRequest; readonly notes: CaptureNotes; readonly quality: number };
+  | { readonly kind: "frame"; readonly plan: CapturePlan; readonly frame: PlannedFrame };
 
 export type PhoneThreadReply =
   | { readonly kind: "staged" }

@@ -19,7 +19,7 @@ export interface CaptureOptions {
   readonly widthPx: number;
   /** Wait as long as the recipe says, or go on as soon as each frame is there. */
   readonly pace: "recipe" | "quick";
-  /** When the release is pressed. */
+  /** When the release is pressed, on the scene's own clock. */
   readonly startsAt: Date;
   /** Fixes everything random, for runs that must come out the same. */
   readonly seed: number;
@@ -42,6 +42,7 @@ export interface CapturedFrame {
   readonly jpeg: Uint8Array;
   /** As the phone says it. */
   readonly shutterSeconds: number;
+  readonly iso: number;
   readonly takenAt: Date;
 }
 

@@ -1,18 +1,12 @@
 import { type ClipOn, chosenCamera, type NamedPhone } from "@/core/camera";
+import { planCapture, type RunCost, runCost, SOME_TIME } from "@/core/capture";
 import { CAUTIONS, intentOf } from "@/core/intent";
-import {
-  momentsOf,
-  type NightPlan,
-  type NightWindow,
-  nightWindows,
-  planNight,
-  scoreMoment,
-  scoreReasons,
-} from "@/core/night";
-import { parseRecipe, type RunCost, runCost } from "@/core/recipe";
+import { momentsOf, type NightPlan, type NightWindow, nightWindows, scoreMoment, scoreReasons } from "@/core/night";
+import { parseRecipe } from "@/core/recipe";
 import { type SunEvents, sunEvents } from "@/core/sky";
 import type { OutingDetail, Shot } from "@/db/outings";
 import type { Site } from "@/db/sites";
+import { nightOf } from "./nightOf";
 
 /** A shot on the night with everything its sheet says. */
 export interface PlannedShot {
@@ -44,11 +38,12 @@ const MINUTE_MS = 60_000;
 
 /** Works out what goes onto the sheet; null for an outing without a site, which has no night. */
 export function plannedNight(
-  { outing, site, shots }: OutingDetail,
+  detail: OutingDetail,
   kit: { readonly phones: readonly NamedPhone[]; readonly clipOns: readonly ClipOn[] },
 ): PlannedNight | null {
-  if (!site) return null;
-  const plan = planNight({ ...site, ...site.series }, outing.date, outing.overrides ?? undefined);
+  const { outing, site, shots } = detail;
+  const plan = nightOf(detail);
+  if (!site || !plan) return null;
   const windows = nightWindows(plan, momentsOf(plan, MINUTE_MS));
   const own = [site.hazards, site.access].map((text) => text.trim()).filter((text) => text !== "");
   const { begin, end } = plan.night.span;
@@ -63,7 +58,7 @@ export function plannedNight(
         score: scoreMoment(shot.intent, middle, plan.site),
         reasons: scoreReasons(shot.intent, middle, plan.site).map(({ because }) => because),
         windows: windows.filter(({ beginMs, endMs }) => beginMs < ends.getTime() && endMs > begins.getTime()),
-        cost: runCost(parseRecipe(shot.recipeLine).recipe, chosenCamera(kit, shot.camera)),
+        cost: runCost(planCapture(parseRecipe(shot.recipeLine).recipe, chosenCamera(kit, shot.camera), SOME_TIME)),
         cautions: [...own, ...intentOf(shot.intent).cautions.map((id) => CAUTIONS[id])],
       },
     ];

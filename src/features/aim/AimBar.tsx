@@ -3,10 +3,9 @@
 import { Box, Flex } from "@chakra-ui/react";
 import type { KitReply } from "@/contracts/kit";
 import type { ShotAim } from "@/contracts/scene";
-import type { Camera, CameraChoice } from "@/core/camera";
+import { type Camera, type CameraChoice, CROP_NAMES, cropped } from "@/core/camera";
 import { plain } from "@/core/words";
 import { CameraBar } from "@/features/shot/CameraBar";
-import { CROPS, cropped } from "@/features/shot/crop";
 import { Choose } from "@/ui/Choose";
 
 interface AimBarProps {
@@ -59,7 +58,7 @@ export function AimBar({ time, aim, kit, camera, onAim, onCamera }: AimBarProps)
         <Choose
           label="Picture shape"
           value={aim.crop}
-          options={(Object.keys(CROPS) as ShotAim["crop"][]).map((value) => ({ value, name: value }))}
+          options={CROP_NAMES.map((value) => ({ value, name: value }))}
           onChoose={(shape) => onAim({ ...aim, crop: shape })}
         />
         <Box color="ash">{`${crop.width} × ${crop.height}${crop.lost > 0 ? `, ${Math.round(100 * crop.lost)} % of the pixels lost` : ", the whole sensor"}`}</Box>

@@ -3,15 +3,15 @@
 import { Box } from "@chakra-ui/react";
 import { useMemo, useRef, useState } from "react";
 import type { ShotAim, ShotScene } from "@/contracts/scene";
+import { cropped } from "@/core/camera";
+import { openSpanSeconds, planCapture, SOME_TIME } from "@/core/capture";
 import { sensorSizeMm } from "@/core/optics";
-import { effectivePeriodSeconds } from "@/core/recipe";
 import { coreOf, crossings } from "@/core/sky";
 import { useKit, useShot, useShotCamera } from "@/features/api/queries";
 import { clock } from "@/features/night/clock";
 import { useNight, useNightCursor, useNightHeld } from "@/features/night/NightContext";
 import { RecipeLine } from "@/features/recipe/RecipeLine";
-import { cropped } from "@/features/shot/crop";
-import { sceneOf } from "@/features/shot/sceneOf";
+import { changedScene, plannedShotOf, shownScene } from "@/features/shot/planned";
 import { type ShotChange, useShotChange } from "@/features/shot/useShotChange";
 import { useShotRecipe } from "@/features/shot/useShotRecipe";
 import { Quiet } from "@/ui/Quiet";
@@ -77,11 +77,9 @@ export function AimStation({ outingId, shotId }: { readonly outingId: string; re
   const halfWidth = ((crop.width / lens.widthPx) * sensorSizeMm(lens).widthMm) / 2 / lens.focalLengthMm;
   const begins = shot.beginsAt ? Date.parse(shot.beginsAt) : night.beginMs + 12 * HOUR_MS;
   const atMs = Math.max(night.beginMs, Math.min(night.endMs - 1000, cursorMs ?? heldMs ?? begins));
-  const { sequence } = recipe;
-  const spanSeconds = sequence
-    ? (sequence.frames - 1) * effectivePeriodSeconds(sequence, camera) + sequence.shutterSeconds
-    : 0;
-  const scene = moving ?? sceneOf(shot, night.site.lampEv);
+  const plan = planCapture(recipe, camera, SOME_TIME);
+  const spanSeconds = plan ? openSpanSeconds(plan) : 0;
+  const scene = shownScene(plannedShotOf({ ...shot, aim }, moving ?? shot.scene), night.plan);
   const meteors = night.plan.momentAt(atMs).meteorsPerHour;
 
   // Turning and dragging come in many small steps; what they add up to is saved once the hand rests.
@@ -100,7 +98,7 @@ export function AimStation({ outingId, shotId }: { readonly outingId: string; re
     saveSoon({ aim: next });
   };
   const changeScene = (part: Partial<ShotScene>) => {
-    const changed = { ...scene, ...part };
+    const changed = changedScene(scene, part);
     setMoving(changed);
     saveSoon({ scene: changed });
   };
@@ -147,8 +145,7 @@ export function AimStation({ outingId, shotId }: { readonly outingId: string; re
                       mover={scene.mover}
                       camera={camera}
                       halfWidth={halfWidth}
-                      recipe={recipe}
-                      spanSeconds={spanSeconds}
+                      plan={plan}
                       onMover={(mover) => changeScene({ mover })}
                     />
                     <FocusReasons
@@ -176,7 +173,10 @@ export function AimStation({ outingId, shotId }: { readonly outingId: string; re
                     schools={scene.schools}
                     coreTimes={coreTimes}
                     sceneDeclinationDeg={scene.declinationDeg}
-                    onDeclination={(declinationDeg) => changeScene({ declinationDeg })}
+                    onDeclination={() => {
+                      const { own } = scene;
+                      changeScene({ own: own.filter((field) => field !== "declinationDeg") });
+                    }}
                   />
                 ),
               },

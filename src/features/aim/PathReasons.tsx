@@ -3,9 +3,18 @@
 import { Box, Flex } from "@chakra-ui/react";
 import type { ShotScene } from "@/contracts/scene";
 import type { Camera } from "@/core/camera";
-import { coverage, crossingSeconds, freezeSeconds, type Mover, pressMoment } from "@/core/motion";
+import { type CapturePlan, openSpanSeconds, periodAfter, shutterOf } from "@/core/capture";
+import {
+  drawnPath,
+  freezeSeconds,
+  imagePath,
+  type Mover,
+  pressMoment,
+  secondsForShare,
+  WHOLE_SHARE,
+} from "@/core/motion";
 import { coveredMetres } from "@/core/optics";
-import { type Recipe, readableDuration } from "@/core/recipe";
+import { roughDuration } from "@/core/recipe";
 import { Choose } from "@/ui/Choose";
 import { Readout } from "@/ui/Readout";
 import { PlanView } from "./PlanView";
@@ -14,9 +23,8 @@ interface PathReasonsProps {
   readonly mover: ShotScene["mover"];
   readonly camera: Camera;
   readonly halfWidth: number;
-  readonly recipe: Recipe;
-  /** From the first frame's opening to the last one's end; 0 without a shutter time. */
-  readonly spanSeconds: number;
+  /** Null without a shutter time. */
+  readonly plan: CapturePlan | null;
   readonly onMover: (mover: Mover) => void;
 }
 
@@ -32,12 +40,23 @@ const FIRST_PATH = { distanceM: 20, headingDegFromPerpendicular: 0 };
 const FROZEN_PX = 3;
 
 /** What crosses the frame, seen from above: how long it takes, how much of it one gets, and when to press. */
-export function PathReasons({ mover, camera, halfWidth, recipe, spanSeconds, onMover }: PathReasonsProps) {
+export function PathReasons({ mover, camera, halfWidth, plan, onMover }: PathReasonsProps) {
   const { lens } = camera;
   const seenMm = 2 * halfWidth * lens.focalLengthMm;
-  const cross = mover ? crossingSeconds({ focalLengthMm: lens.focalLengthMm, sensorWidthMm: seenMm }, mover) : null;
-  const tenth = (seconds: number) => readableDuration(Math.round(seconds * 10) / 10);
-  const press = mover && pressMoment({ ...camera, speedMps: mover.speedMps, delaySeconds: recipe.delaySeconds ?? 0 });
+  const spanSeconds = plan ? openSpanSeconds(plan) : 0;
+  const frame = { focalLengthMm: lens.focalLengthMm, sensorWidthMm: seenMm };
+  const path = mover && imagePath(frame, mover);
+  const drawn =
+    mover && path && plan
+      ? drawnPath(path, mover, {
+          frames: plan.frames,
+          shutterSeconds: shutterOf(plan, 0).deliveredSeconds,
+          periodSeconds: periodAfter(plan),
+        })
+      : null;
+  const whole = mover && path ? secondsForShare(path, mover, path.leavesTheFrame ? 1 : WHOLE_SHARE) : 0;
+  const press = mover && pressMoment({ ...camera, speedMps: mover.speedMps, delaySeconds: plan?.delaySeconds ?? 0 });
+  const reached = drawn?.reached ?? 0;
   return (
     <Box>
       <Flex justify="space-between" align="center" pt="10px" pb="4px">
@@ -55,36 +74,30 @@ export function PathReasons({ mover, camera, halfWidth, recipe, spanSeconds, onM
           }}
         />
       </Flex>
-      {mover && cross !== null && press && (
+      {mover && path && press && (
         <>
           <PlanView
             mover={mover}
             slope={halfWidth}
-            coverage={coverage(spanSeconds, cross)}
+            coverage={reached}
             aheadMetres={press.aheadMetres}
             openMetres={mover.speedMps * spanSeconds}
             onMover={onMover}
           />
           <Readout
-            label="Crosses the frame in"
-            value={Number.isFinite(cross) ? tenth(cross) : "never whole"}
-            tone={coverage(spanSeconds, cross) >= 1 ? "moss" : "coral"}
-            because={
-              Number.isFinite(cross)
-                ? `The line spans ${tenth(spanSeconds)}: ${Math.round(100 * coverage(spanSeconds, cross))} % of the way.`
-                : "It leaves the frame on one side only."
-            }
+            label={path.leavesTheFrame ? "Crosses the frame in" : "Draws 95 % of its way in"}
+            value={roughDuration(whole)}
+            tone={reached >= WHOLE_SHARE ? "moss" : "coral"}
+            because={`The line spans ${roughDuration(spanSeconds)}: ${Math.round(100 * reached)} % of the way in the picture${drawn && drawn.drawn < 0.99 * reached ? `, ${Math.round(100 * drawn.drawn)} % without the pauses` : ""}.${path.leavesTheFrame ? "" : " It recedes to a point in the picture and is never drawn whole."}`}
           />
           <Readout
             label="Press before it comes into the frame"
             value={`${press.aheadSeconds.toFixed(press.aheadSeconds < 1 ? 2 : 1)} s`}
-            because={`While it is still ${press.aheadMetres.toFixed(1)} m from the edge: ${recipe.delaySeconds ? `${tenth(recipe.delaySeconds)} of delay and ` : ""}${camera.shutterLagSeconds.toFixed(2)} s that this phone takes to open.`}
+            because={`While it is still ${press.aheadMetres.toFixed(1)} m from the edge: ${plan && plan.delaySeconds > 0 ? `${roughDuration(plan.delaySeconds)} of delay and ` : ""}${camera.shutterLagSeconds.toFixed(2)} s that this phone takes to open.`}
           />
           <Readout
             label={`Frozen to ${FROZEN_PX} pixels up to`}
-            value={readableDuration(
-              1 / Math.max(1, Math.round(1 / freezeSeconds(lens.focalLengthMm, lens.pitchUm, mover, FROZEN_PX))),
-            )}
+            value={roughDuration(freezeSeconds(lens.focalLengthMm, lens.pitchUm, mover, FROZEN_PX))}
             because={`${coveredMetres(seenMm, lens.focalLengthMm, mover.distanceM).toFixed(1)} m of its path fit into the frame at ${mover.distanceM} m.`}
           />
         </>

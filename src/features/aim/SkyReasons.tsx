@@ -3,9 +3,10 @@
 import { Box } from "@chakra-ui/react";
 import type { ShotAim } from "@/contracts/scene";
 import type { Camera } from "@/core/camera";
+import type { Schools } from "@/core/intent";
 import { longestStarShutter } from "@/core/motion";
 import { equivalentFocalMm, fieldOfViewDeg, sensorSizeMm } from "@/core/optics";
-import { readableDuration } from "@/core/recipe";
+import { roughDuration } from "@/core/recipe";
 import {
   type Crossing,
   clearSkyAt,
@@ -16,7 +17,6 @@ import {
   moonOf,
   starOf,
 } from "@/core/sky";
-import type { Schools } from "@/core/solve";
 import { plain } from "@/core/words";
 import { clock } from "@/features/night/clock";
 import type { Night } from "@/features/night/NightContext";
@@ -33,7 +33,7 @@ interface SkyReasonsProps {
   readonly coreTimes: readonly (Pick<Crossing, "atMs"> &
     Pick<HorizontalPosition, "altitudeDeg"> & { readonly byDay: boolean })[];
   readonly sceneDeclinationDeg: number;
-  readonly onDeclination: (declinationDeg: number) => void;
+  readonly onDeclination: () => void;
 }
 
 const degrees = (value: number): string => `${plain(value, 0)}°`;
@@ -91,19 +91,19 @@ export function SkyReasons(props: SkyReasonsProps) {
       <Readout
         label="The sky in the middle"
         value={`EV ${plain(skyEv)}`}
-        because={`${Math.abs(skyEv - overhead).toFixed(1)} stops ${skyEv < overhead ? "darker" : "brighter"} than the even sky on the ribbon: twilight glows low and towards the sun, moonlight round the moon. Clear sky; Expose can take it as scene light.`}
+        because={`${Math.abs(skyEv - overhead).toFixed(1)} stops ${skyEv < overhead ? "darker" : "brighter"} than the even sky on the ribbon: twilight glows low and towards the sun, moonlight round the moon. Clear sky; Expose counts with it when the shot begins.`}
       />
       <Readout
         label="Declination in the middle"
         value={degrees(declination)}
         because={
           <>
-            {`Stars here stay points to ${readableDuration(Math.round(untrailed * 10) / 10)} by your school. `}
+            {`Stars here stay points to ${roughDuration(untrailed)} by your school. `}
             {declination === Math.round(sceneDeclinationDeg) ? (
               "Expose counts with it."
             ) : (
-              <Box as="button" color="lamp" onClick={() => onDeclination(declination)}>
-                {`Let Expose count with it, not with ${degrees(sceneDeclinationDeg)}.`}
+              <Box as="button" color="lamp" onClick={() => onDeclination()}>
+                {`Let Expose count with it, not with your own ${degrees(sceneDeclinationDeg)}.`}
               </Box>
             )}
           </>

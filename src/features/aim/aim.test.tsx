@@ -1,11 +1,11 @@
 /** @jest-environment jsdom */
 import { fireEvent, screen, within } from "@testing-library/react";
 import fc from "fast-check";
-import { chosenCamera } from "@/core/camera";
+import { CROPS, chosenCamera, cropped, framed } from "@/core/camera";
+import { planCapture, SOME_TIME } from "@/core/capture";
 import { crossingSeconds } from "@/core/motion";
 import { sensorSizeMm } from "@/core/optics";
 import { parseRecipe } from "@/core/recipe";
-import { CROPS, cropped, framed } from "@/features/shot/crop";
 import { choose, show } from "@/ui/testing/show";
 import { FocusReasons } from "./FocusReasons";
 import { PathReasons } from "./PathReasons";
@@ -44,10 +44,10 @@ describe("a framed camera", () => {
 describe("the path from above", () => {
   const halfWidth = 9.792 / 2 / 6.4;
   const tram = { distanceM: 18, speedMps: 8, headingDegFromPerpendicular: 0 };
+  const planOf = (line: string) => planCapture(parseRecipe(line).recipe, camera, SOME_TIME);
   const path = (part: Partial<Parameters<typeof PathReasons>[0]> = {}) => {
     const onMover = jest.fn();
-    const { recipe } = parseRecipe("2s | delay 2s");
-    show(<PathReasons {...{ mover: tram, camera, halfWidth, recipe, spanSeconds: 2, onMover }} {...part} />);
+    show(<PathReasons {...{ mover: tram, camera, halfWidth, plan: planOf("2s | delay 2s"), onMover }} {...part} />);
     return onMover;
   };
 
@@ -75,7 +75,7 @@ describe("the path from above", () => {
   });
 
   it("only points at a moment to press that lies far out, and keeps the rest large", () => {
-    path({ recipe: parseRecipe("2s | delay 10s").recipe });
+    path({ plan: planOf("2s | delay 10s") });
     expect(screen.getByText("press, farther out")).toBeTruthy();
     expect(screen.getByText(/still 81.0 m from the edge/)).toBeTruthy();
   });
@@ -83,7 +83,7 @@ describe("the path from above", () => {
   it("draws no moment to press for what leaves the frame on one side only", () => {
     path({ mover: { ...tram, headingDegFromPerpendicular: 70 } });
     expect(screen.queryByText("press")).toBeNull();
-    expect(screen.getByText("It leaves the frame on one side only.")).toBeTruthy();
+    expect(screen.getByText(/It recedes to a point in the picture and is never drawn whole/)).toBeTruthy();
   });
 
   it("puts somebody there, and changes their speed by kind only", () => {

@@ -1,8 +1,8 @@
 "use client";
 
 import { Box } from "@chakra-ui/react";
-import { type Edge, edgeSeconds } from "@/core/solve";
-import { edgeLine, type FieldBox, type FieldScales, type PlacedLabel } from "./fieldGeometry";
+import type { Edge } from "@/core/solve";
+import { edgeLine, edgeSeconds, type FieldBox, type FieldScales, type PlacedLabel } from "./fieldGeometry";
 
 interface EdgeLinesProps {
   readonly edges: readonly Edge[];

@@ -3,7 +3,7 @@ import { fireEvent, screen } from "@testing-library/react";
 import type { KitReply } from "@/contracts/kit";
 import { chosenCamera } from "@/core/camera";
 import { parseRecipe, printRecipe, type Recipe } from "@/core/recipe";
-import { filtersOf } from "@/features/shot/filtersOf";
+import { filtersOf } from "@/core/shot";
 import { choose, show } from "@/ui/testing/show";
 import { ExposeBar } from "./ExposeBar";
 

@@ -6,9 +6,9 @@ import type { Camera, CameraChoice } from "@/core/camera";
 import { INTENTS, type IntentId } from "@/core/intent";
 import { stackedFilterStops } from "@/core/light";
 import { type Recipe, STACK_METHODS } from "@/core/recipe";
+import type { KitFilter } from "@/core/shot";
 import { signed } from "@/core/words";
 import { CameraBar } from "@/features/shot/CameraBar";
-import type { KitFilter } from "@/features/shot/filtersOf";
 import { Choose } from "@/ui/Choose";
 
 interface ExposeBarProps {

@@ -8,6 +8,7 @@ import { choose, enter, show } from "@/ui/testing/show";
 import { ExposeStation } from "./ExposeStation";
 
 jest.mock("./useRehearsal", () => ({ useRehearsal: () => null }));
+jest.mock("./useAdvice", () => ({ useAdvice: () => [] }));
 jest.mock("@/features/api/client", () => ({
   ...jest.requireActual("@/features/api/client"),
   getJson: jest.fn(),
@@ -124,8 +125,9 @@ describe("the Expose station", () => {
       constellations: false,
     } as const;
     await station({ aim });
-    // 23 s across the whole sensor, three quarters of that in a square.
-    expect(screen.getByRole("rowheader", { name: /^crosses in 17.s/ })).toBeTruthy();
+    // 21.8 s for 95 % of the whole sensor, three quarters of that in a square.
+    turnTo("This point");
+    expect(screen.getByText(/nearly all of it takes 16.4.s/)).toBeTruthy();
   });
 
   it("puts a filter of the kit into the line, and a bracket around the point", async () => {

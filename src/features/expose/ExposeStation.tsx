@@ -3,17 +3,27 @@
 import { Box } from "@chakra-ui/react";
 import { useMemo, useState } from "react";
 import type { ShotScene } from "@/contracts/scene";
-import { type CameraChoice, chosenCamera } from "@/core/camera";
-import { CAUTIONS, intentOf } from "@/core/intent";
+import { type CameraChoice, chosenCamera, framed, WHOLE_SENSOR } from "@/core/camera";
+import { planCapture } from "@/core/capture";
+import { CAUTIONS, intentOf, type SolveRequest } from "@/core/intent";
 import type { Recipe } from "@/core/recipe";
 import { standInFor } from "@/core/rehearse";
-import { type Edge, explain, fieldEdges, meterStops, type SolveRequest, setupOf, solve } from "@/core/solve";
+import { aimedSkyOf, automaticValues, filtersOf, inOwnNotation, sceneOf } from "@/core/shot";
+import {
+  compareLenses,
+  demandsOf,
+  type Edge,
+  explain,
+  type FieldPoint,
+  fieldEdges,
+  judge,
+  outlookOfRecipe,
+  solve,
+} from "@/core/solve";
 import { useKit, useShot, useShotCamera } from "@/features/api/queries";
 import { useNight } from "@/features/night/NightContext";
 import { RecipeLine } from "@/features/recipe/RecipeLine";
-import { framed } from "@/features/shot/crop";
-import { filtersOf, inOwnNotation } from "@/features/shot/filtersOf";
-import { sceneOf } from "@/features/shot/sceneOf";
+import { changedScene, plannedShotOf, shownScene } from "@/features/shot/planned";
 import { useShotChange } from "@/features/shot/useShotChange";
 import { useShotRecipe } from "@/features/shot/useShotRecipe";
 import { useNotice } from "@/ui/Notice";
@@ -21,16 +31,20 @@ import { Station } from "@/ui/Station";
 import { Tabs } from "@/ui/Tabs";
 import { BracketProposal } from "./BracketProposal";
 import { ExposeBar } from "./ExposeBar";
-import { ExposureField, type FieldPoint } from "./ExposureField";
+import { ExposureField } from "./ExposureField";
+import { LensTable } from "./LensTable";
+import { lensChoices } from "./lensChoices";
 import { PointPanel } from "./PointPanel";
-import { aimedSky, plannedSky } from "./plannedSky";
+import { plannedSky } from "./plannedSky";
 import { type BeforeChange, RecipeList } from "./RecipeList";
 import { RehearsedPicture } from "./RehearsedPicture";
 import { SceneForm } from "./SceneForm";
 import { SchoolsForm } from "./SchoolsForm";
 import { TestPicture } from "./TestPicture";
+import { useAdvice } from "./useAdvice";
 
-const WHOLE_SENSOR = "4:3";
+/** Fixes the noise of the rehearsed picture. */
+const REHEARSAL_SEED = 11;
 const ONE_SECOND = { frames: 1, shutterSeconds: 1, periodSeconds: null };
 
 /** Expose: which settings can work, and why. The recipe line and the point of the field are one and the same. */
@@ -48,36 +62,57 @@ export function ExposeStation({ shotId }: { readonly outingId: string; readonly 
   const [before, setBefore] = useState<(BeforeChange & { readonly edges: readonly Edge[] }) | null>(null);
 
   const intent = shot?.intent ?? "still-view";
-  const lampEv = night?.site.lampEv ?? null;
-  const scene = useMemo(
-    () => pending ?? sceneOf({ scene: shot?.scene ?? null, intent }, lampEv),
-    [pending, shot?.scene, intent, lampEv],
-  );
-  const planned = useMemo(() => (night && shot ? plannedSky(night, shot) : null), [night, shot]);
+  const plan = night?.plan ?? null;
+  const planned = useMemo(() => (shot ? plannedShotOf(shot, pending ?? shot.scene) : null), [shot, pending]);
+  const scene = useMemo(() => (planned ? shownScene(planned, plan) : null), [planned, plan]);
+  const sky = useMemo(() => (night && shot ? plannedSky(night, shot) : null), [night, shot]);
   const standIn = useMemo(
-    () => standInFor(intent, night && shot ? aimedSky(night, shot) : null),
-    [intent, night, shot],
+    () => standInFor(intent, planned ? aimedSkyOf(planned, plan) : null),
+    [intent, planned, plan],
   );
-  const aimedEv = planned?.aimed ? planned.ev : null;
   const filters = useMemo(() => (kit ? filtersOf(kit) : []), [kit]);
   const shape = shot?.aim?.crop ?? WHOLE_SENSOR;
+  const framedCamera = useMemo(() => (camera ? framed(camera, shape) : null), [camera, shape]);
   const request = useMemo((): SolveRequest | null => {
+    if (!framedCamera || !planned) return null;
     const filterStops = filters.map(({ stops }) => stops);
-    return camera ? { ...scene, intent, camera: framed(camera, shape), skyEv: aimedEv, filterStops } : null;
-  }, [camera, shape, scene, intent, filters, aimedEv]);
+    return { ...sceneOf(planned, plan), intent, camera: framedCamera, filterStops };
+  }, [framedCamera, planned, plan, intent, filters]);
   const solution = useMemo(() => {
     if (!request) return null;
     const solved = solve(request);
     return { ...solved, recipes: inOwnNotation(solved.recipes, filters) };
   }, [request, filters]);
-  const setup = useMemo(() => (request ? setupOf(request, recipe) : null), [request, recipe]);
-  if (!detail || !shot || !camera || !kit || !request || !solution || !setup) return <Box flex="1" />;
+  const advice = useAdvice(request);
+  const edges = useMemo(
+    () => (request && solution?.asks.length === 0 ? fieldEdges(request, recipe) : []),
+    [request, recipe, solution],
+  );
+  const outlook = useMemo(() => (request ? outlookOfRecipe(request, recipe) : null), [request, recipe]);
+  const capture = useMemo(() => {
+    if (!framedCamera || !request) return null;
+    const pressedAtMs = planned?.beginsAtMs ?? 0;
+    return planCapture(recipe, framedCamera, {
+      pressedAtMs,
+      sensorCelsius: request.sensorCelsius,
+      seed: REHEARSAL_SEED,
+    });
+  }, [framedCamera, request, planned, recipe]);
+  const light = useMemo(
+    () => ({ sceneEv: request?.sceneEv ?? 0, skyEv: request?.skyEv ?? null }),
+    [request?.sceneEv, request?.skyEv],
+  );
+  if (!detail || !shot || !planned || !scene || !camera || !framedCamera || !kit || !request || !solution)
+    return <Box flex="1" />;
 
-  const { filterStops, frames } = setup;
   const iso = recipe.iso ?? camera.isoLadder[0] ?? camera.lens.baseIso;
   const point: FieldPoint | null = recipe.sequence ? { shutterSeconds: recipe.sequence.shutterSeconds, iso } : null;
-  const meter = point ? meterStops(request, { ...point, filterStops }) : null;
-  const edges = fieldEdges(request, setup);
+  const meter = outlook?.base.meterStops ?? null;
+  const missed = new Set(
+    outlook
+      ? judge(outlook, demandsOf(request)).demands.flatMap(({ demand, miss }) => (miss > 0 ? [demand.id] : []))
+      : [],
+  );
   const own = [night?.site.hazards, night?.site.access].flatMap((text) => (text?.trim() ? [text.trim()] : []));
   const cautions = [...own, ...intentOf(intent).cautions.map((id) => CAUTIONS[id])];
   const lastFrame = detail.runs.flatMap((run) => run.frames.at(-1) ?? [])[0] ?? null;
@@ -109,7 +144,7 @@ export function ExposeStation({ shotId }: { readonly outingId: string; readonly 
     // What is on its way counts: a second change may come before the first is saved.
     const previous = pending ?? shot.scene;
     remember();
-    void saveScene({ ...scene, ...part });
+    void saveScene(changedScene(scene, part));
     notice({
       tone: "said",
       text: "The scene is changed, and the field with it.",
@@ -139,7 +174,8 @@ export function ExposeStation({ shotId }: { readonly outingId: string; readonly 
             />
             <ExposureField
               request={request}
-              setup={setup}
+              recipe={recipe}
+              edges={edges}
               before={before?.edges ?? []}
               point={point}
               recipes={solution.recipes}
@@ -149,15 +185,7 @@ export function ExposeStation({ shotId }: { readonly outingId: string; readonly 
                 apply({ ...base, sequence: { ...base.sequence!, periodSeconds: null, shutterSeconds }, iso: nextIso })
               }
               onRecipe={(chosen) => apply(chosen.recipe)}
-              picture={
-                <RehearsedPicture
-                  standIn={standIn}
-                  recipe={recipe}
-                  camera={camera}
-                  sceneEv={scene.sceneEv}
-                  sensorCelsius={scene.sensorCelsius}
-                />
-              }
+              picture={<RehearsedPicture standIn={standIn} plan={capture} camera={framedCamera} light={light} />}
             />
           </>
         }
@@ -171,6 +199,7 @@ export function ExposeStation({ shotId }: { readonly outingId: string; readonly 
                 content: (
                   <RecipeList
                     solution={solution}
+                    advice={advice}
                     line={line}
                     before={before}
                     sceneEv={scene.sceneEv}
@@ -185,8 +214,7 @@ export function ExposeStation({ shotId }: { readonly outingId: string; readonly 
                   <PointPanel
                     figures={explain(request, recipe)}
                     edges={edges}
-                    frames={frames}
-                    point={point}
+                    missed={missed}
                     chosenEdge={edgeId}
                     onEdge={setEdgeId}
                     bracket={
@@ -216,7 +244,8 @@ export function ExposeStation({ shotId }: { readonly outingId: string; readonly 
                     fNumber={camera.lens.fNumber}
                     supports={kit.supports}
                     meterStops={meter}
-                    plannedSky={planned}
+                    plannedSky={sky}
+                    automatic={automaticValues(planned, plan)}
                     onChange={changeScene}
                     testPicture={
                       <TestPicture
@@ -235,6 +264,15 @@ export function ExposeStation({ shotId }: { readonly outingId: string; readonly 
                         }
                       />
                     }
+                  />
+                ),
+              },
+              {
+                name: "Lenses",
+                content: (
+                  <LensTable
+                    comparison={compareLenses(request, recipe, lensChoices(kit, camera))}
+                    chosen={lensChoices(kit, camera).find(({ chosen }) => chosen)?.name ?? ""}
                   />
                 ),
               },

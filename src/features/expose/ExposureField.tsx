@@ -2,17 +2,10 @@
 
 import { Box, VisuallyHidden } from "@chakra-ui/react";
 import { type KeyboardEvent, type PointerEvent, type ReactNode, useMemo, useState } from "react";
-import { nearestRung } from "@/core/light";
-import { readableDuration } from "@/core/recipe";
-import {
-  type Edge,
-  type FieldSetup,
-  fieldEdges,
-  firstToMove,
-  openRungs,
-  type SolvedRecipe,
-  type SolveRequest,
-} from "@/core/solve";
+import type { SolveRequest } from "@/core/intent";
+import { nearestRung, stackedFilterStops } from "@/core/light";
+import { type Recipe, readableDuration } from "@/core/recipe";
+import { type Edge, type FieldPoint, fieldGround, firstToMove, openRungs, type SolvedRecipe } from "@/core/solve";
 import { useSize } from "@/ui/useSize";
 import { EdgeLines } from "./EdgeLines";
 import { FieldGround } from "./FieldGround";
@@ -33,15 +26,11 @@ import {
 } from "./fieldGeometry";
 import { REHEARSED_WIDTH } from "./RehearsedPicture";
 
-/** A point of the field: one frame's settings. */
-export interface FieldPoint {
-  readonly shutterSeconds: number;
-  readonly iso: number;
-}
-
 interface ExposureFieldProps {
   readonly request: SolveRequest;
-  readonly setup: FieldSetup;
+  /** The line: its frames, filters and way to fuse are those of the whole field. */
+  readonly recipe: Recipe;
+  readonly edges: readonly Edge[];
   /** Edges as they stood before the last change of the scene. */
   readonly before: readonly Edge[];
   readonly point: FieldPoint | null;
@@ -67,12 +56,17 @@ function pictureArea(height: number): Taken {
 
 /** Shutter across, ISO up, every limit as an edge with its name; what is left is the open ground. */
 export function ExposureField(props: ExposureFieldProps) {
-  const { request, setup, before, point, recipes, chosenEdge, onEdge, onPoint, onRecipe, picture } = props;
-  const { filterStops, frames } = setup;
+  const { request, recipe, edges, before, point, recipes, chosenEdge, onEdge, onPoint, onRecipe, picture } = props;
+  const filterStops = stackedFilterStops(recipe.filters);
+  const frames = recipe.sequence?.frames ?? 1;
   const [ref, { width, height }] = useSize<HTMLDivElement>();
   const [held, setHeld] = useState(false);
   const { shutterLadder, isoLadder } = request.camera;
-  const edges = useMemo(() => fieldEdges(request, setup), [request, setup]);
+  // Of the line all but the point itself: dragging it changes nothing of the ground.
+  const { shutterSeconds: _, ...others } = { shutterSeconds: 0, ...recipe.sequence };
+  const fieldKey = JSON.stringify({ ...recipe, iso: null, sequence: others });
+  // biome-ignore lint/correctness/useExhaustiveDependencies: the key stands for the line
+  const ground = useMemo(() => fieldGround(request, recipe), [request, fieldKey]);
   const { box, scales, uprightLabels } = useMemo(() => {
     const wide = Math.max(200, width);
     const tall = Math.max(160, height);
@@ -83,19 +77,16 @@ export function ExposureField(props: ExposureFieldProps) {
     const field = fieldBox(wide, tall, 1 + Math.max(0, ...rows.map(({ row }) => row)));
     return { box: field, scales: fieldScales(field, request, frames), uprightLabels: placeRows(rows, field) };
   }, [edges, request, frames, width, height]);
-  const closed = useMemo(
-    () => openRungs(edges, request.camera, frames) === 0 && { first: firstToMove(edges, request.camera, frames) },
-    [edges, request.camera, frames],
-  );
+  const closed = useMemo(() => openRungs(ground) === 0 && { first: firstToMove(ground).map(({ id }) => id) }, [ground]);
   const { x, y } = scales;
   const inField = (seconds: number) => seconds >= x.domain()[0]! && seconds <= x.domain()[1]!;
   const diagonals = brightnessDiagonals(box, scales, request, { filterStops, frames });
   const diagonalLabels = placeDiagonals(diagonals, box);
-  const shown = recipes.flatMap((recipe, index) => {
-    const { sequence, iso } = recipe.recipe;
-    const here = sequence && sequence.frames === frames && Math.abs(recipe.filterStops - filterStops) < 0.01;
+  const shown = recipes.flatMap((solved, index) => {
+    const { sequence, iso } = solved.recipe;
+    const here = sequence && sequence.frames === frames && Math.abs(solved.filterStops - filterStops) < 0.01;
     if (!here || iso === null || !inField(sequence.shutterSeconds * frames)) return [];
-    return [{ recipe, number: index + 1, px: x(sequence.shutterSeconds * frames), py: y(iso) }];
+    return [{ solved, number: index + 1, px: x(sequence.shutterSeconds * frames), py: y(iso) }];
   });
   const pointAt =
     point && inField(point.shutterSeconds * frames) ? { px: x(point.shutterSeconds * frames), py: y(point.iso) } : null;
@@ -128,6 +119,10 @@ export function ExposureField(props: ExposureFieldProps) {
     ],
   );
 
+  const moveOf = (id: string) => {
+    const edge = edges.find((each) => each.id === id);
+    return edge ? `"${edge.name}". ${edge.moves}` : `what "${id.replaceAll("-", " ")}" asks for.`;
+  };
   const moveTo = (event: PointerEvent<SVGSVGElement>) => {
     const area = event.currentTarget.getBoundingClientRect();
     const seconds = x.invert(event.clientX - area.left) / frames;
@@ -183,7 +178,7 @@ export function ExposureField(props: ExposureFieldProps) {
               fill="currentColor"
             />
           </Box>
-          <FieldGround camera={request.camera} edges={edges} frames={frames} box={box} scales={scales} />
+          <FieldGround camera={request.camera} missed={ground.missed} frames={frames} box={box} scales={scales} />
           {diagonals.map(({ stops, ...line }) => (
             <Box asChild key={stops} color={stops === 0 ? "lamp" : "ash"}>
               <line
@@ -226,14 +221,14 @@ export function ExposureField(props: ExposureFieldProps) {
               </text>
             </Box>
           ))}
-          {shown.map(({ recipe, number, px, py }) => (
-            <Box asChild key={recipe.line} color={recipe.verdict === "works" ? "moss" : "ash"}>
+          {shown.map(({ solved, number, px, py }) => (
+            <Box asChild key={solved.line} color={solved.verdict === "works" ? "moss" : "ash"}>
               <g
                 transform={`translate(${px},${py})`}
                 style={{ cursor: "pointer" }}
                 onPointerDown={(event) => {
                   event.stopPropagation();
-                  onRecipe(recipe);
+                  onRecipe(solved);
                 }}
               >
                 <circle r={9} fill="none" stroke="currentColor" strokeWidth={2} />
@@ -277,7 +272,7 @@ export function ExposureField(props: ExposureFieldProps) {
         >
           {closed.first.length === 0
             ? "No open ground, and no one or two limits would open it: another hour or place."
-            : `No open ground. First to move: ${closed.first.map(({ name, moves }) => `"${name}". ${moves}`).join(" And ")}`}
+            : `No open ground. First to move: ${closed.first.map((id) => moveOf(id)).join(" And ")}`}
         </Box>
       )}
       <VisuallyHidden>

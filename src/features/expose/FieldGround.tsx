@@ -2,12 +2,14 @@
 
 import { Box } from "@chakra-ui/react";
 import { memo, useMemo } from "react";
-import { type Edge, isOpen, type SolveCamera } from "@/core/solve";
+import type { SolveCamera } from "@/core/intent";
+import type { Field } from "@/core/solve";
 import type { FieldBox, FieldScales } from "./fieldGeometry";
 
 interface FieldGroundProps {
   readonly camera: Pick<SolveCamera, "shutterLadder" | "isoLadder">;
-  readonly edges: readonly Edge[];
+  /** The hard demands that are missed at each rung of both ladders. */
+  readonly missed: Field["missed"];
   readonly frames: number;
   readonly box: FieldBox;
   readonly scales: FieldScales;
@@ -32,8 +34,8 @@ function rungSpans(
   });
 }
 
-/** Every rung of both ladders as a cell, lit where no hard limit forbids it; cells fade and slide as limits move. */
-export const FieldGround = memo(function FieldGround({ camera, edges, frames, box, scales }: FieldGroundProps) {
+/** Every rung of both ladders as a cell, lit where every hard demand is met; cells fade and slide as limits move. */
+export const FieldGround = memo(function FieldGround({ camera, missed, frames, box, scales }: FieldGroundProps) {
   const { x, y } = scales;
   const shutters = useMemo(() => rungSpans(camera.shutterLadder), [camera.shutterLadder]);
   const isos = useMemo(() => rungSpans(camera.isoLadder), [camera.isoLadder]);
@@ -41,14 +43,14 @@ export const FieldGround = memo(function FieldGround({ camera, edges, frames, bo
   return (
     <Box asChild color="moss">
       <g>
-        {shutters.map((shutter) => {
+        {shutters.map((shutter, column) => {
           const left = within(x(shutter.from * frames), box.left, box.right);
           const right = within(x(shutter.to * frames), box.left, box.right);
           if (right - left < 0.1) return null;
-          return isos.map((iso) => {
+          return isos.map((iso, row) => {
             const top = within(y(iso.to), box.top, box.bottom);
             const bottom = within(y(iso.from), box.top, box.bottom);
-            const open = isOpen(edges, shutter.value, iso.value, frames);
+            const open = missed[column]?.[row] === 0;
             return (
               <rect
                 key={`${shutter.value} ${iso.value}`}

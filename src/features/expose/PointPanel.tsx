@@ -2,14 +2,13 @@
 
 import { Box, Flex } from "@chakra-ui/react";
 import type { ReactNode } from "react";
-import { allows, type Edge, type Figure } from "@/core/solve";
-import type { FieldPoint } from "./ExposureField";
+import type { Edge, Figure } from "@/core/solve";
 
 interface PointPanelProps {
   readonly figures: readonly Figure[];
   readonly edges: readonly Edge[];
-  readonly frames: number;
-  readonly point: FieldPoint | null;
+  /** Ids of the demands that the point misses. */
+  readonly missed: ReadonlySet<string>;
   readonly chosenEdge: string | null;
   readonly onEdge: (id: string | null) => void;
   /** What is proposed as a bracket around the point. */
@@ -20,8 +19,8 @@ const TONES = { plain: "bone", good: "moss", bad: "coral" } as const;
 
 /** What the point's settings will give, each number with its because; and every limit, those that are crossed first. */
 export function PointPanel(props: PointPanelProps) {
-  const { figures, edges, frames, point, chosenEdge, onEdge, bracket } = props;
-  const crossed = (edge: Edge) => point !== null && !allows(edge, point.shutterSeconds * frames, point.iso, frames);
+  const { figures, edges, missed, chosenEdge, onEdge, bracket } = props;
+  const crossed = ({ id }: Edge) => missed.has(id);
   const sorted = [...edges].sort((a, b) => Number(crossed(b)) - Number(crossed(a)));
   return (
     <Box>

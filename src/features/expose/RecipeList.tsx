@@ -1,7 +1,7 @@
 "use client";
 
 import { Box, Flex } from "@chakra-ui/react";
-import { readableDuration } from "@/core/recipe";
+import { roughDuration } from "@/core/recipe";
 import type { Solution, SolvedRecipe } from "@/core/solve";
 import { plain } from "@/core/words";
 
@@ -13,6 +13,8 @@ export interface BeforeChange {
 
 interface RecipeListProps {
   readonly solution: Solution;
+  /** What would open the ground, worked out beside; null while it is on its way. */
+  readonly advice: readonly string[] | null;
   readonly line: string;
   readonly before: BeforeChange | null;
   readonly sceneEv: number;
@@ -24,18 +26,28 @@ const WORDS = { works: "works", compromise: "a compromise", fails: "fails" } as 
 const TONES = { works: "moss", compromise: "lamp", fails: "coral" } as const;
 
 /** The ranked recipes with reasons, cost and verdict, what would open the ground, and what the last change did. */
-export function RecipeList({ solution, line, before, sceneEv, cautions, onRecipe }: RecipeListProps) {
+export function RecipeList({ solution, advice, line, before, sceneEv, cautions, onRecipe }: RecipeListProps) {
   const [best] = solution.recipes;
   const works = best?.verdict === "works";
   // What would open the ground comes first where nothing works yet, and last where something does.
-  const advice = (
+  const told = (
     <Box py={works ? "6px" : 0} borderTopWidth={works ? "1px" : 0} borderColor="line">
-      {works && solution.advice.length > 0 && (
+      {works && advice !== null && advice.length > 0 && (
         <Box fontSize="12.5px" fontWeight={560}>
           What else would do
         </Box>
       )}
-      {solution.advice.map((sentence) => (
+      {!works && advice === null && solution.asks.length === 0 && (
+        <Box color="ash" fontSize="12.5px" py="3px" role="status">
+          Trying what would open the ground …
+        </Box>
+      )}
+      {solution.asks.map((ask) => (
+        <Box key={ask} color="lamp" fontSize="13px" py="3px">
+          {ask}
+        </Box>
+      ))}
+      {(advice ?? []).map((sentence) => (
         <Box key={sentence} color={works ? "ash" : "coral"} fontSize={works ? "12.5px" : "13px"} py="3px">
           {sentence}
         </Box>
@@ -52,7 +64,7 @@ export function RecipeList({ solution, line, before, sceneEv, cautions, onRecipe
           <code>{best.line}</code>. The limits that moved show where they were, dotted.
         </Box>
       )}
-      {!works && advice}
+      {!works && told}
       <Box as="ol" listStyleType="none" aria-label="Recipes, the best first">
         {solution.recipes.map((recipe, index) => (
           <Box as="li" key={recipe.line} borderTopWidth={index === 0 ? 0 : "1px"} borderColor="line" py="6px">
@@ -65,28 +77,27 @@ export function RecipeList({ solution, line, before, sceneEv, cautions, onRecipe
             >
               <Flex justify="space-between" gap="8px" fontSize="12.5px">
                 <Box color={TONES[recipe.verdict]} fontWeight={620}>
-                  {`${index + 1}  ${WORDS[recipe.verdict]}`}
+                  {`${index + 1}  ${WORDS[recipe.verdict]}: ${recipe.bestAt}`}
                 </Box>
                 <Box color="ash">
-                  {`${readableDuration(recipe.predicted.totalSeconds)}, ${Math.ceil(recipe.predicted.megabytes)} MB`}
+                  {`${roughDuration(recipe.outlook.cost.seconds)}, ${Math.ceil(recipe.outlook.cost.megabytes)} MB`}
                 </Box>
               </Flex>
               <Box data-mono fontSize="12.5px" color={recipe.line === line ? "lamp" : "bone"}>
                 {recipe.line}
               </Box>
               <Box fontSize="12.5px" color="ash">
-                {recipe.reasons.join(" ")}
-                {recipe.better !== null && (
-                  <Box as="span" color="mist">
-                    {` ${recipe.better}`}
+                {recipe.demands.map(({ id, met, hard, beyond, sentence }) => (
+                  <Box as="span" key={id} color={met || beyond ? "ash" : hard ? "coral" : "lamp"}>
+                    {`${sentence} `}
                   </Box>
-                )}
+                ))}
               </Box>
             </Box>
           </Box>
         ))}
       </Box>
-      {works && advice}
+      {works && told}
       <Box fontSize="12.5px" py="6px" borderTopWidth="1px" borderColor="line">
         <Box fontWeight={560}>Mind</Box>
         {cautions.map((text) => (

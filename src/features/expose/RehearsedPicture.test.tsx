@@ -1,6 +1,7 @@
 /** @jest-environment jsdom */
 import { fireEvent, screen } from "@testing-library/react";
 import { chosenCamera } from "@/core/camera";
+import { planCapture, SOME_TIME } from "@/core/capture";
 import type { IntentId } from "@/core/intent";
 import { parseRecipe } from "@/core/recipe";
 import { type Rehearsal, standInFor } from "@/core/rehearse";
@@ -24,16 +25,9 @@ function keepDrawings() {
 
 function picture(line: string, seen: Rehearsal | null, intent: IntentId = "light-trails") {
   rehearsal.mockReturnValue(seen);
-  const { recipe } = parseRecipe(line);
-  show(
-    <RehearsedPicture
-      standIn={standInFor(intent, null)}
-      recipe={recipe}
-      camera={camera}
-      sceneEv={4}
-      sensorCelsius={15}
-    />,
-  );
+  const plan = planCapture(parseRecipe(line).recipe, camera, SOME_TIME);
+  const light = { sceneEv: 4, skyEv: null };
+  show(<RehearsedPicture standIn={standInFor(intent, null)} plan={plan} camera={camera} light={light} />);
 }
 const two = (framesIn: number): Rehearsal => ({
   ...{ width: 2, height: 1, data: Uint8Array.from([1, 2, 3, 40, 50, 60]), framesIn, framesOf: 16 },

@@ -3,19 +3,8 @@
 import { Box, Flex } from "@chakra-ui/react";
 import { Eye, EyeOff } from "lucide-react";
 import { useEffect, useRef, useState } from "react";
-import type { Camera } from "@/core/camera";
-import type { Recipe } from "@/core/recipe";
 import type { Rehearsal } from "@/core/rehearse";
-import type { Scene } from "@/core/scene";
-import { useRehearsal } from "./useRehearsal";
-
-interface RehearsedPictureProps {
-  readonly standIn: Scene;
-  readonly recipe: Recipe;
-  readonly camera: Camera;
-  readonly sceneEv: number;
-  readonly sensorCelsius: number;
-}
+import { type Rehearsed, useRehearsal } from "./useRehearsal";
 
 /** Width at which the stand-in is simulated and shown, pixels. */
 export const REHEARSED_WIDTH = 216;
@@ -33,13 +22,13 @@ function draw(canvas: HTMLCanvasElement, { width, height, data }: Rehearsal): vo
   context.putImageData(image, 0, 0);
 }
 
-function Shown(props: RehearsedPictureProps) {
+function Shown(props: Rehearsed) {
   const canvas = useRef<HTMLCanvasElement>(null);
   const picture = useRehearsal(props, REHEARSED_WIDTH);
   useEffect(() => {
     if (canvas.current && picture) draw(canvas.current, picture);
   }, [picture]);
-  const count = props.recipe.sequence?.frames ?? 0;
+  const count = props.plan?.frames ?? 0;
   const some = picture && count > picture.framesIn ? `${picture.framesIn} of ${count} frames` : null;
   return (
     <>
@@ -47,7 +36,12 @@ function Shown(props: RehearsedPictureProps) {
         ref={canvas}
         role="img"
         aria-label="A stand-in scene under your light, as these settings would take it"
-        style={{ display: "block", width: "100%", aspectRatio: "4 / 3", background: "#0b0c10" }}
+        style={{
+          display: "block",
+          width: "100%",
+          aspectRatio: picture ? `${picture.width} / ${picture.height}` : "4 / 3",
+          background: "#0b0c10",
+        }}
       />
       <Box color="ash">
         {[
@@ -60,7 +54,7 @@ function Shown(props: RehearsedPictureProps) {
 }
 
 /** The picture beside the field: what the point's settings would make of a stand-in scene under the person's own light. */
-export function RehearsedPicture(props: RehearsedPictureProps) {
+export function RehearsedPicture(props: Rehearsed) {
   const [shown, setShown] = useState(true);
   const Sign = shown ? EyeOff : Eye;
   return (

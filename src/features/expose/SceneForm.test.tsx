@@ -1,12 +1,13 @@
 /** @jest-environment jsdom */
 import { fireEvent, screen } from "@testing-library/react";
 import { type ShotScene, shotScene } from "@/contracts/scene";
+import { usualScene } from "@/core/intent";
 import { LIT_SUBJECTS } from "@/core/light";
-import { usualScene } from "@/core/solve";
 import { choose, enter, show } from "@/ui/testing/show";
 import { SceneForm } from "./SceneForm";
 
-const scene: ShotScene = shotScene.parse(usualScene("light-trails"));
+const { skyEv: _sky, starAltitudeDeg: _altitude, ...usual } = usualScene("light-trails");
+const scene: ShotScene = shotScene.parse({ ...usual, own: [] });
 const shoe = { id: crypto.randomUUID(), name: "Shoe", kind: "tripod" as const, settleSeconds: 0.2, gustPxPerMps: 0.02 };
 
 function form(part: Partial<Parameters<typeof SceneForm>[0]> = {}) {
@@ -18,6 +19,7 @@ function form(part: Partial<Parameters<typeof SceneForm>[0]> = {}) {
       supports={[shoe]}
       meterStops={-0.4}
       plannedSky={{ ev: -2.34, aimed: true }}
+      automatic={{ gustMps: { value: 4.2, from: "the night's weather, stand-in" } }}
       testPicture={null}
       onChange={onChange}
       {...part}
@@ -79,8 +81,8 @@ describe("what moves, and what holds the phone", () => {
     const onChange = form();
     fireEvent.click(screen.getByLabelText("Something crosses the frame"));
     expect(onChange).toHaveBeenLastCalledWith({ mover: null });
-    enter("Lamp, candela", "");
-    expect(onChange).toHaveBeenLastCalledWith({ lampIntensityCd: null });
+    choose("Lamps that it carries", "");
+    expect(onChange).toHaveBeenLastCalledWith({ lamps: [], lampIntensityCd: null });
     choose("Water", "chop");
     expect(onChange).toHaveBeenLastCalledWith({ water: "chop" });
     fireEvent.click(screen.getByLabelText("People pass through"));
@@ -104,5 +106,32 @@ describe("what moves, and what holds the phone", () => {
     expect(onChange).toHaveBeenLastCalledWith({ freeMegabytes: 2500 });
     enter("Battery, percent", "120");
     expect(screen.getByText("Battery goes from 0 to 100.")).toBeTruthy();
+  });
+});
+
+describe("values that come by themselves", () => {
+  it("say where from, and a typed one how to let go of it", () => {
+    form();
+    expect(screen.getByText("By the night's weather, stand-in.")).toBeTruthy();
+    const onChange = form({ scene: { ...scene, gustMps: 9, own: ["gustMps", "sceneEv"] } });
+    expect(screen.getByText(/^Your own value, instead of 4.2 by the night's weather, stand-in/)).toBeTruthy();
+    fireEvent.click(screen.getByRole("button", { name: "Let it come by itself" }));
+    expect(onChange).toHaveBeenLastCalledWith({ own: ["sceneEv"] });
+  });
+});
+
+describe("what passes", () => {
+  it("is chosen by the lamps that it carries, with the usual intensity or one's own", () => {
+    const onChange = form();
+    choose("Lamps that it carries", "cycle-lamp");
+    expect(onChange).toHaveBeenLastCalledWith({ lamps: ["cycle-lamp"], lampIntensityCd: null });
+    enter("Lamp, candela", "450");
+    expect(onChange).toHaveBeenLastCalledWith({ lampIntensityCd: 450 });
+    choose("Release", "remote");
+    expect(onChange).toHaveBeenLastCalledWith({ release: "remote" });
+    choose("Frames a second", "60");
+    expect(onChange).toHaveBeenLastCalledWith({ framesPerSecond: 60 });
+    enter("Distance of the subject, metres", "0,6");
+    expect(onChange).toHaveBeenLastCalledWith({ subjectM: 0.6 });
   });
 });

@@ -4,9 +4,10 @@ import { Box, Flex } from "@chakra-ui/react";
 import type { ReactNode } from "react";
 import type { KitReply } from "@/contracts/kit";
 import { type ShotScene, shotScene } from "@/contracts/scene";
-import { exposureValue, LIT_SUBJECTS } from "@/core/light";
+import { exposureValue, LAMP_CLASSES, type LampClassId, LIT_SUBJECTS } from "@/core/light";
 import { SUPPORTS, type SupportKind, WATERS, type WaterKind } from "@/core/motion";
 import { parseDuration } from "@/core/recipe";
+import { AUTOMATIC_FIELDS, type AutomaticField, type AutomaticValue } from "@/core/shot";
 import { minus, plain, signed } from "@/core/words";
 import { Choose } from "@/ui/Choose";
 import { Entry, Row, typedNumber } from "@/ui/Entry";
@@ -20,16 +21,31 @@ interface SceneFormProps {
   readonly meterStops: number | null;
   /** The clear sky when the shot is planned; null while it is not. */
   readonly plannedSky: PlannedSky | null;
+  /** What comes by itself where nobody types another value. */
+  readonly automatic: Partial<Record<AutomaticField, AutomaticValue>>;
   readonly testPicture: ReactNode;
   readonly onChange: (change: Partial<ShotScene>) => void;
 }
 
 const STILL = "none";
+/** What passes, by the lamps that it carries. */
+const CARRIED: readonly { readonly name: string; readonly lamps: readonly LampClassId[] }[] = [
+  { name: "no lamps", lamps: [] },
+  { name: "cars: headlamps and tail lamps", lamps: ["headlamp", "tail-lamp"] },
+  { name: "cars from behind: tail lamps", lamps: ["tail-lamp"] },
+  { name: "cars that brake", lamps: ["brake-lamp", "tail-lamp"] },
+  { name: "a bus: lit windows, headlamps, tail lamps", lamps: ["lit-windows", "headlamp", "tail-lamp"] },
+  { name: "a tram or ferry: lit windows", lamps: ["lit-windows"] },
+  { name: "a cycle's lamp", lamps: ["cycle-lamp"] },
+  { name: "a lamp in the hand", lamps: ["hand-lamp"] },
+  { name: "a lantern", lamps: ["lantern"] },
+];
+const FRAME_RATES = [24, 25, 30, 50, 60, 120] as const;
 const USUAL_MOVER = { distanceM: 25, speedMps: 12, headingDegFromPerpendicular: 0 };
 
 /** Where the light comes from, what moves, and what holds the phone; every way in shows the EV it gives. */
 export function SceneForm(props: SceneFormProps) {
-  const { scene, fNumber, supports, meterStops, plannedSky, testPicture, onChange } = props;
+  const { scene, fNumber, supports, meterStops, plannedSky, automatic, testPicture, onChange } = props;
   const commit = (key: keyof ShotScene, value: unknown): string | null => {
     const checked = shotScene.shape[key].safeParse(value);
     if (!checked.success) return checked.error.issues[0]?.message ?? "That cannot be used.";
@@ -37,7 +53,7 @@ export function SceneForm(props: SceneFormProps) {
     return null;
   };
   const light = (ev: number) => commit("sceneEv", Math.round(ev * 100) / 100);
-  const automatic = (text: string): string | null => {
+  const automaticReading = (text: string): string | null => {
     const match = /^\s*(.+?)\s*(?:at|,|@)?\s*iso\s*(\d+)\s*$/i.exec(text);
     const seconds = match ? parseDuration(match[1]!) : null;
     if (!match || seconds === null || seconds <= 0) return "Write it like 1/20 iso 640.";
@@ -49,10 +65,33 @@ export function SceneForm(props: SceneFormProps) {
     if (meterStops === null) return "Set a point in the field first.";
     return light(scene.sceneEv + stops - meterStops);
   };
+  const origin = (key: keyof ShotScene) => {
+    const field = AUTOMATIC_FIELDS.find((each) => each === key);
+    const own = field !== undefined && automatic[field];
+    if (!own) return null;
+    const typed = scene.own.includes(field);
+    return (
+      <Box fontSize="11.5px" color="ash" mt="-3px" mb="3px">
+        {typed ? (
+          <>
+            {`Your own value, instead of ${minus(String(own.value))} by ${own.from}. `}
+            <Box as="button" color="lamp" onClick={() => onChange({ own: scene.own.filter((each) => each !== field) })}>
+              Let it come by itself
+            </Box>
+          </>
+        ) : (
+          `By ${own.from}.`
+        )}
+      </Box>
+    );
+  };
   const numberRow = (key: keyof ShotScene, label: string, name: string, value: number) => (
-    <Row label={label}>
-      <Entry label={name} value={minus(String(value))} onCommit={(text) => commit(key, typedNumber(text))} />
-    </Row>
+    <>
+      <Row label={label}>
+        <Entry label={name} value={minus(String(value))} onCommit={(text) => commit(key, typedNumber(text))} />
+      </Row>
+      {origin(key)}
+    </>
   );
   const moverRow = (key: "distanceM" | "speedMps" | "headingDegFromPerpendicular", label: string) =>
     scene.mover && (
@@ -64,6 +103,7 @@ export function SceneForm(props: SceneFormProps) {
         />
       </Row>
     );
+  const firstLamp = scene.lamps[0] && LAMP_CLASSES[scene.lamps[0]];
   const heading = (text: string) => (
     <Box as="h3" fontSize="13px" fontWeight={620} mt="8px">
       {text}
@@ -97,7 +137,13 @@ export function SceneForm(props: SceneFormProps) {
         </Row>
       )}
       <Row label="my phone's automatic shows">
-        <Entry label="Automatic exposure" value="" width="116px" placeholder="1/20 iso 640" onCommit={automatic} />
+        <Entry
+          label="Automatic exposure"
+          value=""
+          width="116px"
+          placeholder="1/20 iso 640"
+          onCommit={automaticReading}
+        />
       </Row>
       <Row label={`a frame at the point reads (now ${meterStops === null ? "none" : signed(meterStops)})`}>
         <Entry label="Meter reading of a test frame" value="" placeholder="+1.3" onCommit={reading} />
@@ -119,13 +165,27 @@ export function SceneForm(props: SceneFormProps) {
       {moverRow("headingDegFromPerpendicular", "heading from straight across, °")}
       {scene.mover && (
         <>
-          <Row label="its lamp, cd (empty for none)">
-            <Entry
-              label="Lamp, candela"
-              value={scene.lampIntensityCd === null ? "" : String(scene.lampIntensityCd)}
-              onCommit={(text) => commit("lampIntensityCd", text.trim() === "" ? null : typedNumber(text))}
+          <Row label="it carries">
+            <Choose
+              label="Lamps that it carries"
+              value={scene.lamps.join(" ")}
+              placeholder="its own lamps"
+              options={CARRIED.map(({ name, lamps }) => ({ value: lamps.join(" "), name }))}
+              onChoose={(value) => {
+                const chosen = CARRIED.find(({ lamps }) => lamps.join(" ") === value);
+                if (chosen) onChange({ lamps: [...chosen.lamps], lampIntensityCd: null });
+              }}
             />
           </Row>
+          {firstLamp?.kind === "point" && (
+            <Row label={`its ${firstLamp.name}, cd (empty for ${firstLamp.intensityCd})`}>
+              <Entry
+                label="Lamp, candela"
+                value={scene.lampIntensityCd === null ? "" : String(scene.lampIntensityCd)}
+                onCommit={(text) => commit("lampIntensityCd", text.trim() === "" ? null : typedNumber(text))}
+              />
+            </Row>
+          )}
           {numberRow("vehiclesPerHour", "how many an hour", "Vehicles an hour", scene.vehiclesPerHour)}
         </>
       )}
@@ -174,6 +234,17 @@ export function SceneForm(props: SceneFormProps) {
       <Row label="held by">
         <SupportChoice scene={scene} supports={supports} onChange={onChange} />
       </Row>
+      <Row label="released by">
+        <Choose
+          label="Release"
+          value={scene.release}
+          options={[
+            { value: "touch", name: "a press on the phone" },
+            { value: "remote", name: "a remote, headset or voice" },
+          ]}
+          onChoose={(release) => onChange({ release: release === "remote" ? "remote" : "touch" })}
+        />
+      </Row>
       {numberRow("gustMps", "gusts, m/s", "Gusts, m/s", scene.gustMps)}
       {(scene.support === "hand" || scene.support === "braced") &&
         numberRow("stabilisationStops", "stabilisation, stops", "Stabilisation, stops", scene.stabilisationStops)}
@@ -181,8 +252,23 @@ export function SceneForm(props: SceneFormProps) {
       <Row label="time there is, s">
         <Entry
           label="Time, seconds"
-          value={String(scene.windowSeconds)}
+          value={String(Math.round(scene.windowSeconds))}
           onCommit={(text) => commit("windowSeconds", parseDuration(text) ?? Number.NaN)}
+        />
+      </Row>
+      {origin("windowSeconds")}
+      <Row label="the subject's distance, m (empty for far)">
+        <Entry
+          label="Distance of the subject, metres"
+          value={scene.subjectM === null ? "" : String(scene.subjectM)}
+          onCommit={(text) => commit("subjectM", text.trim() === "" ? null : typedNumber(text))}
+        />
+      </Row>
+      <Row label="lamps behind it, m (empty for none)">
+        <Entry
+          label="Distance of the lamps behind, metres"
+          value={scene.backgroundM === null ? "" : String(scene.backgroundM)}
+          onCommit={(text) => commit("backgroundM", text.trim() === "" ? null : typedNumber(text))}
         />
       </Row>
       <Row label="free on the phone, GB">
@@ -193,7 +279,15 @@ export function SceneForm(props: SceneFormProps) {
         />
       </Row>
       {numberRow("batteryPercent", "battery, %", "Battery, percent", scene.batteryPercent)}
-      {numberRow("framesPerSecond", "for moving pictures, a second", "Frames a second", scene.framesPerSecond)}
+      <Row label="for moving pictures">
+        <Choose
+          label="Frames a second"
+          value={String(scene.framesPerSecond)}
+          placeholder={`${scene.framesPerSecond} frames a second`}
+          options={FRAME_RATES.map((rate) => ({ value: String(rate), name: `${rate} frames a second` }))}
+          onChoose={(rate) => onChange({ framesPerSecond: Number(rate) })}
+        />
+      </Row>
       {numberRow("declinationDeg", "declination aimed at, °", "Declination, degrees", scene.declinationDeg)}
       {numberRow("sensorCelsius", "the sensor's temperature, °C", "Sensor, degrees Celsius", scene.sensorCelsius)}
     </Box>

@@ -3,7 +3,8 @@
 import { Box, Flex } from "@chakra-ui/react";
 import { useMemo, useState } from "react";
 import type { MeteredScene, ShotScene } from "@/contracts/scene";
-import { type SolveRequest, solve } from "@/core/solve";
+import type { SolveRequest } from "@/core/intent";
+import { solve } from "@/core/solve";
 import { minus, plain, signed } from "@/core/words";
 import { Entry, Row, typedNumber } from "@/ui/Entry";
 import { SCHOOLS, type School, type SchoolOption, SIZE_SCHOOL } from "./schools";
@@ -78,7 +79,7 @@ function Comparison({ school, schools, request, metered, sizes }: SchoolsFormPro
             ) : best ? (
               <>
                 <code>{best.line}</code>
-                {`: ${VERDICTS[best.verdict]}, signal to noise ${best.predicted.snrMidTone.toFixed(0)}, ${Math.ceil(best.predicted.megabytes)} MB.`}
+                {`: ${VERDICTS[best.verdict]}, signal to noise ${best.outlook.noise.midTone.toFixed(0)}, ${Math.ceil(best.outlook.cost.megabytes)} MB.`}
               </>
             ) : (
               "Nothing works."

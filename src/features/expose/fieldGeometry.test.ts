@@ -1,22 +1,18 @@
 import fc from "fast-check";
+import { planCapture, SOME_TIME } from "@/core/capture";
+import { type SolveRequest, usualScene } from "@/core/intent";
 import { thirdStops } from "@/core/light";
+import { meterStopsOf } from "@/core/outlook";
+import { parseRecipe } from "@/core/recipe";
 import { GENERIC_MAIN_LENS } from "@/core/sensor";
-import {
-  allows,
-  BARE_SETUP,
-  edgeSeconds,
-  fieldEdges,
-  meterStops,
-  productAt,
-  type SolveRequest,
-  usualScene,
-} from "@/core/solve";
+import { fieldEdges, fieldGround, openRungs, productAt } from "@/core/solve";
 import {
   axisIsos,
   axisTimes,
   brightnessDiagonals,
   diagonalThrough,
   edgeLine,
+  edgeSeconds,
   fieldBox,
   fieldScales,
   nameRows,
@@ -27,15 +23,11 @@ import {
 
 const request: SolveRequest = {
   ...usualScene("blurred-subject"),
-  skyEv: null,
-  ...{ intent: "blurred-subject", filterStops: [3], framesPerSecond: 25, freeMegabytes: 20_000, batteryPercent: 80 },
+  ...{ intent: "blurred-subject", filterStops: [3], batteryPercent: 80 },
   camera: {
-    lens: GENERIC_MAIN_LENS,
-    shutterLadder: thirdStops(-30, 14),
-    isoLadder: [50, 100, 200, 400, 800, 1600, 3200],
-    writeSeconds: 0.35,
-    delaysSeconds: [0, 2, 5],
-    lossStops: 0,
+    ...{ phone: "Pocket A", lens: GENERIC_MAIN_LENS, shutterLadder: thirdStops(-30, 14) },
+    ...{ isoLadder: [50, 100, 200, 400, 800, 1600, 3200], measuredShutters: [], writeSeconds: 0.35 },
+    ...{ delaysSeconds: [0, 2, 5], shutterLagSeconds: 0, lossStops: 0, vignettingStops: 0 },
   },
 };
 const box = fieldBox(940, 520, 2);
@@ -49,8 +41,15 @@ describe("the exposure field", () => {
         [x2, y2],
         [(x1 + x2) / 2, (y1 + y2) / 2],
       ] as const) {
-        const point = { shutterSeconds: scales.x.invert(px), iso: scales.y.invert(py), filterStops: 0 };
-        expect(meterStops(request, point)).toBeCloseTo(stops, 4);
+        const shutterSeconds = scales.x.invert(px);
+        const iso = scales.y.invert(py);
+        const recipe = {
+          ...parseRecipe("1s").recipe,
+          iso,
+          sequence: { frames: 1, shutterSeconds, periodSeconds: null },
+        };
+        const plan = planCapture(recipe, request.camera, SOME_TIME)!;
+        expect(meterStopsOf(plan, request.sceneEv, shutterSeconds)).toBeCloseTo(stops, 4);
       }
     }
   });
@@ -63,30 +62,15 @@ describe("the exposure field", () => {
     expect(at(3, 1).y1).toBeCloseTo(at(0, 8).y1, 6);
   });
 
-  it("keeps an edge of a frame at each frame, and one of the whole at the whole", () => {
-    const edges = fieldEdges(request, { ...BARE_SETUP, frames: 8, stack: "mean" });
-    const crossing = edges.find(({ id }) => id === "crossing")!;
-    const longest = edges.find(({ id }) => id === "phone-longest")!;
-    expect(edgeSeconds(crossing, 8)).toBe(edgeSeconds(crossing, 1));
+  it("stands for the time of all frames together: an edge of a frame lies as many times farther right", () => {
+    const { recipe } = parseRecipe("8 x 0.5s | iso 50 -> mean");
+    const longest = fieldEdges(request, recipe).find(({ id }) => id === "phone-longest")!;
     expect(edgeSeconds(longest, 8)).toBe(8 * edgeSeconds(longest, 1)!);
-    expect(allows(crossing, edgeSeconds(crossing, 1)! * 1.1, 50, 8)).toBe(true);
-    expect(allows(crossing, edgeSeconds(crossing, 1)! / 2, 50, 8)).toBe(false);
   });
 
-  it("opens ground to the right with more frames, never closes it", () => {
-    const open = (frames: number, totalSeconds: number) =>
-      fieldEdges(request, { ...BARE_SETUP, frames, stack: frames > 1 ? "mean" : null })
-        .filter(({ forbids }) => forbids === "brighter")
-        .every((edge) => allows(edge, totalSeconds, 50, frames));
-    fc.assert(
-      fc.property(
-        fc.double({ min: 0.01, max: 200, noNaN: true }),
-        fc.constantFrom(1, 2, 4, 8, 16),
-        (seconds, frames) => {
-          if (open(frames, seconds)) expect(open(frames * 2, seconds)).toBe(true);
-        },
-      ),
-    );
+  it("opens ground with more frames", () => {
+    const open = (line: string) => openRungs(fieldGround(request, parseRecipe(line).recipe));
+    expect(open("16 x 1s | iso 50 -> mean")).toBeGreaterThan(open("1s | iso 50"));
   });
 
   it("labels times and whole stops of the ladder, never closer than their text is wide", () => {
@@ -143,7 +127,7 @@ describe("the exposure field", () => {
   });
 
   it("names only the upright edges that stand in the field, and cuts the others to it", () => {
-    const edges = fieldEdges(request, BARE_SETUP);
+    const edges = fieldEdges(request, parseRecipe("1s | iso 50").recipe);
     const scales = fieldScales(box, request, 1);
     const upright = uprightNames(edges, scales, 1);
     expect(upright.map(({ id }) => id)).toContain("crossing");

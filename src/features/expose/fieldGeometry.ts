@@ -1,6 +1,7 @@
 import { scaleLog } from "d3";
+import type { SolveRequest } from "@/core/intent";
 import { readableDuration } from "@/core/recipe";
-import { type Edge, edgeSeconds, productAt, type SolveRequest } from "@/core/solve";
+import { type Edge, productAt } from "@/core/solve";
 import { signed } from "@/core/words";
 
 const CHAR_PX = 6.1;
@@ -102,6 +103,10 @@ interface UprightName {
   readonly text: string;
   readonly at: number;
 }
+
+/** Total open time at which an edge stands in a field of so many frames; null for those that are not of the shutter. */
+export const edgeSeconds = ({ curve }: Edge, frames: number): number | null =>
+  curve.kind === "shutter" ? curve.seconds * frames : null;
 
 /** Names of upright edges that are in the field, with where they stand. */
 export function uprightNames(edges: readonly Edge[], { x }: FieldScales, frames: number): UprightName[] {

@@ -1,6 +1,6 @@
 import { planNight } from "@/core/night";
 import { siteReply } from "@/features/testing/replies";
-import { aimedSky, plannedSky } from "./plannedSky";
+import { plannedSky } from "./plannedSky";
 
 const site = siteReply();
 const night = { site, plan: planNight({ ...site, ...site.series }, "2026-11-25") } as never;
@@ -14,14 +14,6 @@ describe("the sky's light of a planned shot", () => {
   it("is unknown without a time, and overhead without an aim", () => {
     expect(plannedSky(night, { beginsAt: null, aim: aimAt(200) })).toBeNull();
     expect(plannedSky(night, { beginsAt, aim: null })?.aimed).toBe(false);
-  });
-
-  it("is seen where and when the shot aims", () => {
-    expect(aimedSky(night, { beginsAt, aim: null })).toBeNull();
-    const sky = aimedSky(night, { beginsAt, aim: aimAt(240) })!;
-    expect(sky).toMatchObject({ latitudeDeg: site.latitudeDeg, azimuthDeg: 240, tiltDeg: 8 });
-    const later = aimedSky(night, { beginsAt: "2026-11-25T16:40:00.000Z", aim: aimAt(240) })!;
-    expect((later.siderealHours - sky.siderealHours + 24) % 24).toBeCloseTo(1.0027, 3);
   });
 
   it("is brighter towards the sunset than away from it", () => {

@@ -1,6 +1,5 @@
 import type { ShotReply } from "@/contracts/replies";
-import type { AimedSky } from "@/core/rehearse";
-import { clearSkyAt, evTowards, localSiderealHours } from "@/core/sky";
+import { clearSkyAt, evTowards } from "@/core/sky";
 import type { Night } from "@/features/night/NightContext";
 
 /** The clear sky's light when a shot is planned. */
@@ -20,16 +19,4 @@ export function plannedSky(
   return aim
     ? { ev: evTowards(clearSkyAt(plan.night, atMs, site.darkSkyMagPerArcsec2), aim), aimed: true }
     : { ev: plan.momentAt(atMs).skyEv, aimed: false };
-}
-
-/** The sky that a planned shot aims at; null before it has a time and an aim. */
-export function aimedSky({ plan }: Night, { beginsAt, aim }: Pick<ShotReply, "beginsAt" | "aim">): AimedSky | null {
-  if (beginsAt === null || aim === null) return null;
-  const { track, place } = plan.night;
-  return {
-    latitudeDeg: place.latitudeDeg,
-    azimuthDeg: aim.azimuthDeg,
-    tiltDeg: aim.tiltDeg,
-    siderealHours: localSiderealHours(track, place, Date.parse(beginsAt)),
-  };
 }

@@ -1,9 +1,9 @@
 /** @jest-environment jsdom */
 import { fireEvent, screen, within } from "@testing-library/react";
-import { shotScene } from "@/contracts/scene";
 import { chosenCamera } from "@/core/camera";
+import { type SolveRequest, usualScene } from "@/core/intent";
 import { parseRecipe } from "@/core/recipe";
-import { explain, fieldEdges, type SolveRequest, setupOf, solve, usualScene } from "@/core/solve";
+import { advise, explain, fieldEdges, solve } from "@/core/solve";
 import { choose, enter, show } from "@/ui/testing/show";
 import { BracketProposal } from "./BracketProposal";
 import { PointPanel } from "./PointPanel";
@@ -14,7 +14,6 @@ import { SCHOOLS } from "./schools";
 const camera = chosenCamera({ phones: [], clipOns: [] }, null);
 const request: SolveRequest = {
   ...usualScene("light-trails"),
-  skyEv: null,
   intent: "light-trails",
   camera,
   filterStops: [3],
@@ -28,13 +27,12 @@ describe("the reasons of a point", () => {
   function panel() {
     const onEdge = jest.fn();
     const figures = explain(request, recipe);
-    const edges = fieldEdges(request, setupOf(request, recipe));
+    const edges = fieldEdges(request, recipe);
     const element = (chosenEdge: string | null) => (
       <PointPanel
         figures={figures}
         edges={edges}
-        frames={1}
-        point={{ shutterSeconds: 2, iso: 800 }}
+        missed={new Set(["surfaces-clip", "tail-lamp-colour"])}
         chosenEdge={chosenEdge}
         onEdge={onEdge}
         bracket={null}
@@ -94,11 +92,13 @@ describe("a bracket around the point", () => {
 
 describe("the list of recipes", () => {
   const solution = solve(request);
+  const advice = advise(request, solution);
   const list = (before: Parameters<typeof RecipeList>[0]["before"]) => {
     const onRecipe = jest.fn();
     show(
       <RecipeList
         solution={solution}
+        advice={advice}
         line={solution.recipes[1]!.line}
         before={before}
         sceneEv={4.5}
@@ -113,33 +113,44 @@ describe("the list of recipes", () => {
     const onRecipe = list(null);
     const items = within(screen.getByRole("list", { name: "Recipes, the best first" })).getAllByRole("button");
     expect(items).toHaveLength(solution.recipes.length);
-    solution.recipes.forEach(({ line, reasons }, index) => {
+    solution.recipes.forEach(({ line, demands, bestAt }, index) => {
       expect(items[index]!.textContent).toContain(line);
-      expect(items[index]!.textContent).toContain(reasons[0]);
+      expect(items[index]!.textContent).toContain(bestAt);
+      for (const { sentence } of demands) expect(items[index]!.textContent).toContain(sentence);
       expect(items[index]!.getAttribute("aria-pressed")).toBe(String(index === 1));
     });
-    fireEvent.click(items[2]!);
-    expect(onRecipe).toHaveBeenCalledWith(solution.recipes[2]);
+    fireEvent.click(items[0]!);
+    expect(onRecipe).toHaveBeenCalledWith(solution.recipes[0]);
     expect(screen.getByText("Stay off the road.")).toBeTruthy();
-    for (const sentence of solution.advice) expect(screen.getByText(sentence, asWritten)).toBeTruthy();
+    for (const sentence of advice) expect(screen.getByText(sentence, asWritten)).toBeTruthy();
   });
 
   it("puts what would open the ground first where nothing works, and last where something does", () => {
     const follows = (change: Partial<typeof request>) => {
-      const solved = solve({ ...request, ...change });
+      const asked = { ...request, ...change };
+      const solved = solve(asked);
+      const told = advise(asked, solved);
       const { again } = show(<p />);
       again(
         <RecipeList
-          {...{ solution: solved, line: "", before: null, sceneEv: 4.5, cautions: [], onRecipe: jest.fn() }}
+          {...{
+            solution: solved,
+            advice: told,
+            line: "",
+            before: null,
+            sceneEv: 4.5,
+            cautions: [],
+            onRecipe: jest.fn(),
+          }}
         />,
       );
-      const sentence = screen.getAllByText(solved.advice[0]!, asWritten).at(-1)!;
+      const sentence = screen.getAllByText(told[0]!, asWritten).at(-1)!;
       const recipes = screen.getAllByRole("list", { name: "Recipes, the best first" }).at(-1)!;
       const after = recipes.compareDocumentPosition(sentence) & Node.DOCUMENT_POSITION_FOLLOWING;
       return { works: solved.recipes[0]!.verdict === "works", after: after !== 0 };
     };
     expect(follows({ filterStops: [] })).toEqual({ works: false, after: false });
-    expect(follows({ intent: "blurred-subject", filterStops: [3] })).toEqual({ works: true, after: true });
+    expect(follows({ filterStops: [2] })).toEqual({ works: true, after: true });
   });
 
   it("tells what an assumption changed, and nothing when it changed nothing", () => {
@@ -155,7 +166,7 @@ describe("the list of recipes", () => {
 });
 
 describe("the schools", () => {
-  const { schools } = shotScene.parse(usualScene("light-trails"));
+  const { schools } = usualScene("light-trails");
   type Given = Parameters<typeof SchoolsForm>[0];
   const form = (metered: Given["metered"] = null, sizes: Given["sizes"] = null) => {
     const onChange = jest.fn();

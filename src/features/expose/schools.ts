@@ -1,4 +1,4 @@
-import type { Schools } from "@/core/solve";
+import type { Schools } from "@/core/intent";
 
 /** One way to do it, said in two sentences. */
 export interface SchoolOption {
@@ -94,6 +94,31 @@ export const SCHOOLS: readonly School[] = [
         label: "rule of 500",
         says: "500 over the equivalent focal length. Made for film and small prints; tails show at full size.",
         set: { stars: "rule-500", starFactor: 1 },
+      },
+    ],
+  },
+  {
+    name: "Shutter angle",
+    options: [
+      {
+        label: "180°",
+        says: "Open for half of each frame's time: motion looks natural. It often takes a filter where there is light.",
+        set: { shutterAngleDeg: 180 },
+      },
+      {
+        label: "90°",
+        says: "A quarter of it: crisp and a little jittery. Good for action, restless for people who walk.",
+        set: { shutterAngleDeg: 90 },
+      },
+      {
+        label: "45°",
+        says: "An eighth: every frame is sharp and the film stutters. It takes twice the light that a quarter does.",
+        set: { shutterAngleDeg: 45 },
+      },
+      {
+        label: "360°",
+        says: "Open all the time, for the most light that a frame rate allows. Everything that moves is smeared.",
+        set: { shutterAngleDeg: 360 },
       },
     ],
   },

@@ -2,23 +2,22 @@
 
 import { proxy, type Remote, wrap } from "comlink";
 import { useEffect, useRef, useState } from "react";
-import type { Camera } from "@/core/camera";
-import type { Recipe } from "@/core/recipe";
-import type { Rehearsal } from "@/core/rehearse";
+import type { CaptureCamera, CapturePlan } from "@/core/capture";
+import type { PlaceLight, Rehearsal } from "@/core/rehearse";
 import type { Scene } from "@/core/scene";
 import type { RehearseWorker } from "@/workers/rehearse.worker";
 
-interface Rehearsed {
+/** What is rehearsed: a plan before a scene, under a person's own light. */
+export interface Rehearsed {
   readonly standIn: Scene;
-  readonly recipe: Recipe;
-  readonly camera: Camera;
-  readonly sceneEv: number;
-  readonly sensorCelsius: number;
+  /** Null without a shutter time. */
+  readonly plan: CapturePlan | null;
+  readonly camera: CaptureCamera;
+  readonly light: PlaceLight;
 }
 
-/** The picture of a line before it is taken, simulated in a worker; it grows frame by frame. Null until the first. */
-export function useRehearsal(rehearsed: Rehearsed, widthPx: number): Rehearsal | null {
-  const { standIn, recipe, camera, sceneEv, sensorCelsius } = rehearsed;
+/** The picture of a plan before it is taken, simulated in a worker; it grows frame by frame. Null until the first. */
+export function useRehearsal({ standIn, plan, camera, light }: Rehearsed, widthPx: number): Rehearsal | null {
   const [picture, setPicture] = useState<Rehearsal | null>(null);
   const remote = useRef<Remote<RehearseWorker> | null>(null);
   useEffect(() => {
@@ -30,17 +29,16 @@ export function useRehearsal(rehearsed: Rehearsed, widthPx: number): Rehearsal |
     };
   }, []);
   useEffect(() => {
-    if (recipe.sequence === null) {
+    if (plan === null) {
       setPicture(null);
       return;
     }
     let current = true;
-    const { lens, lossStops, vignettingStops, writeSeconds, isoLadder } = camera;
-    const used = { lens, lossStops, vignettingStops, writeSeconds, isoLadder };
     void remote.current?.rehearse(
       standIn,
-      { recipe, camera: used, sensorCelsius },
-      sceneEv,
+      plan,
+      camera,
+      light,
       widthPx,
       proxy(async (next) => {
         if (current) setPicture(next);
@@ -49,6 +47,6 @@ export function useRehearsal(rehearsed: Rehearsed, widthPx: number): Rehearsal |
     return () => {
       current = false;
     };
-  }, [standIn, recipe, camera, sceneEv, sensorCelsius, widthPx]);
+  }, [standIn, plan, camera, light, widthPx]);
   return picture;
 }

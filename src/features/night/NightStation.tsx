@@ -21,7 +21,6 @@ import { YearStrip } from "./YearStrip";
 
 const anything = z.unknown();
 const MARGIN = 0.35;
-const NO_PAUSE = { writeSeconds: 0 };
 
 /** Night: when to be there. The ribbon stands large above; here are windows, shots, the year, and the reasons. */
 export function NightStation({ outingId }: { readonly outingId: string; readonly shotId: string }) {
@@ -107,7 +106,7 @@ export function NightStation({ outingId }: { readonly outingId: string; readonly
             <WindowList night={night} onShow={showWindow} />
             <ShotList
               night={night}
-              conflicts={conflictsOf(night.shots, ({ camera }) => cameraOf(camera) ?? NO_PAUSE)}
+              conflicts={conflictsOf(night.shots, ({ camera }) => cameraOf(camera))}
               busy={place.isPending}
               onChange={(shot: ShotReply, next, said) => void move(shot, next, said)}
               onAdd={(name, intent) => add.mutate({ name, intent })}

@@ -1,7 +1,8 @@
 "use client";
 
 import { Box, Flex } from "@chakra-ui/react";
-import { INTENT_RULES, WINDOW_KINDS } from "@/core/night";
+import { intentOf } from "@/core/intent";
+import { WINDOW_KINDS } from "@/core/night";
 import { clockSpan } from "./clock";
 import type { Night } from "./NightContext";
 
@@ -14,7 +15,7 @@ interface WindowListProps {
 /** The windows of a night with begin, end and reason; those that matter for the intent come with a mark. */
 export function WindowList({ night, onShow }: WindowListProps) {
   const { windows, site, intent } = night;
-  const matter = INTENT_RULES[intent].windows;
+  const matter = intentOf(intent).windows;
   return (
     <Box as="section" aria-label="Windows" overflowY="auto" minH="0" px="16px" py="8px">
       <Box as="h2" fontSize="13px" fontWeight={620} mb="2px">

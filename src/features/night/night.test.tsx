@@ -2,7 +2,7 @@
 import { fireEvent, screen, within } from "@testing-library/react";
 import type { OutingReply, ShotReply } from "@/contracts/replies";
 import { CAUTIONS, INTENTS, intentOf } from "@/core/intent";
-import { INTENT_RULES, NO_OVERRIDES, WINDOW_KINDS } from "@/core/night";
+import { NO_OVERRIDES, WINDOW_KINDS } from "@/core/night";
 import { outingReply, shotReply, siteReply } from "@/features/testing/replies";
 import { choose, enter, show } from "@/ui/testing/show";
 import { clock, clockSpan } from "./clock";
@@ -67,7 +67,7 @@ describe("the windows of a night", () => {
       expect(rows[index]!.textContent).toContain(WINDOW_KINDS[kind]);
       expect(rows[index]!.textContent).toContain(why);
     });
-    expect(night!.windows.some(({ kind }) => INTENT_RULES["light-trails"].windows.includes(kind))).toBe(true);
+    expect(night!.windows.some(({ kind }) => intentOf("light-trails").windows.includes(kind))).toBe(true);
     fireEvent.click(rows[0]!);
     expect(onShow).toHaveBeenCalledWith(night!.windows[0]!.beginMs, night!.windows[0]!.endMs);
   });

@@ -1,4 +1,5 @@
 import type { ShotReply } from "@/contracts/replies";
+import { chosenCamera } from "@/core/camera";
 import { NO_OVERRIDES, planNight } from "@/core/night";
 import { clock, clockSpan, instantOfClock } from "./clock";
 import { arrange, conflictsOf, plannedBlock } from "./planning";
@@ -10,6 +11,7 @@ const site = {
 };
 const fair = { ...NO_OVERRIDES, cloudPercent: 0, gustMps: 2, temperatureC: 12, dewPointC: 2 };
 const plan = planNight(site, "2026-10-24", fair);
+const camera = chosenCamera({ phones: [], clipOns: [] }, null);
 const beginMs = plan.night.span.begin.getTime();
 
 const shot = (id: string, change: Partial<ShotReply> = {}): ShotReply => ({
@@ -37,16 +39,20 @@ describe("times of a night", () => {
 
 describe("a plan", () => {
   it("knows what a placed shot takes", () => {
-    expect(plannedBlock(shot("a"), { writeSeconds: 0.35 })).toBeNull();
-    const block = plannedBlock(shot("a", { beginsAt: "2026-10-24T16:00:00.000Z" }), { writeSeconds: 0.35 });
-    expect(block).toMatchObject({ megabytes: 120, runSeconds: 59.5, endMs: block!.beginMs + 600_000 });
+    expect(plannedBlock(shot("a"), camera)).toBeNull();
+    const block = plannedBlock(shot("a", { beginsAt: "2026-10-24T16:00:00.000Z" }), camera);
+    expect(block).toMatchObject({
+      megabytes: 120,
+      runSeconds: expect.closeTo(59.62, 9),
+      endMs: block!.beginMs + 600_000,
+    });
   });
 
   it("names a run that is longer than its block, and an overlap", () => {
     const at = (minute: number) => new Date(beginMs + minute * 60_000).toISOString();
     const messages = conflictsOf(
       [shot("a", { beginsAt: at(300), minutes: 0.5 }), shot("b", { beginsAt: at(300.2) })],
-      () => ({ writeSeconds: 0.35 }),
+      () => camera,
     ).map(({ kind }) => kind);
     expect(messages).toEqual(["run", "overlap"]);
   });

@@ -22,7 +22,6 @@ import { ShotBlocks } from "./ShotBlocks";
 import { useTimeZoom } from "./useTimeZoom";
 
 const MINUTE_MS = 60_000;
-const NO_PAUSE = { writeSeconds: 0 };
 const SMALL_HEIGHT = 90;
 const TIP_WIDTH = 260;
 /** A click this close to the held instant lets go of it. */
@@ -168,7 +167,7 @@ export function Ribbon({ night, shotId, large }: RibbonProps) {
             width={width}
             height={height}
             large={large}
-            paceOf={({ camera }) => cameraOf(camera) ?? NO_PAUSE}
+            cameraOf={({ camera }) => cameraOf(camera)}
             onShow={show}
           />
           {heldX !== null && (

@@ -3,7 +3,8 @@
 import { useRouter } from "next/navigation";
 import { type KeyboardEvent, type PointerEvent, useState } from "react";
 import type { ShotReply } from "@/contracts/replies";
-import { frameTimes, type PhonePace, parseRecipe } from "@/core/recipe";
+import { type CaptureCamera, planCapture, plannedFrames, SOME_TIME } from "@/core/capture";
+import { parseRecipe } from "@/core/recipe";
 import { clock, clockSeconds, clockSpan } from "@/features/night/clock";
 import type { Night } from "@/features/night/NightContext";
 import { ON_SKY } from "@/ui/theme/skyScale";
@@ -16,7 +17,7 @@ interface ShotBlocksProps {
   readonly width: number;
   readonly height: number;
   readonly large: boolean;
-  readonly paceOf: (shot: ShotReply) => PhonePace;
+  readonly cameraOf: (shot: ShotReply) => CaptureCamera | undefined;
   readonly onShow: (from: number, to: number) => void;
 }
 
@@ -50,7 +51,7 @@ function snapped(atMs: number, edges: readonly number[], msPerPx: number): numbe
 }
 
 /** The shots of the night as blocks: drag to move, drag the right edge to stretch, or use the keys. */
-export function ShotBlocks({ night, shotId, domain, width, height, large, paceOf, onShow }: ShotBlocksProps) {
+export function ShotBlocks({ night, shotId, domain, width, height, large, cameraOf, onShow }: ShotBlocksProps) {
   const { shots, site, beginMs, endMs, windows } = night;
   const router = useRouter();
   const outingId = shots[0]?.outingId ?? "";
@@ -175,7 +176,7 @@ export function ShotBlocks({ night, shotId, domain, width, height, large, paceOf
               domain={domain}
               msPerPx={msPerPx}
               y={top + tall - 7}
-              pace={paceOf(shot)}
+              camera={cameraOf(shot)}
             />
             <rect
               x={left + wide - 2}
@@ -214,16 +215,17 @@ interface ShutterBarsProps {
   readonly domain: readonly [number, number];
   readonly msPerPx: number;
   readonly y: number;
-  readonly pace: PhonePace;
+  readonly camera: CaptureCamera | undefined;
 }
 
 /** Each frame's open shutter, once the zoom is close enough to tell them apart. */
-function ShutterBars({ shot, beginMs, domain, msPerPx, y, pace }: ShutterBarsProps) {
+function ShutterBars({ shot, beginMs, domain, msPerPx, y, camera }: ShutterBarsProps) {
   const { recipe } = parseRecipe(shot.recipeLine);
   const [from, to] = domain;
   const period = recipe.sequence?.periodSeconds ?? recipe.sequence?.shutterSeconds ?? 0;
-  if ((period * 1000) / msPerPx < 2) return null;
-  const bars = frameTimes(recipe, pace)
+  const plan = camera && planCapture(recipe, camera, SOME_TIME);
+  if (!plan || (period * 1000) / msPerPx < 2) return null;
+  const bars = plannedFrames(plan)
     .filter(
       ({ opensSeconds, closesSeconds }) => beginMs + closesSeconds * 1000 > from && beginMs + opensSeconds * 1000 < to,
     )

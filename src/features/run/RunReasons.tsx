@@ -2,13 +2,15 @@
 
 import { Box, Flex } from "@chakra-ui/react";
 import type { Camera } from "@/core/camera";
-import { exposureValue, stackedFilterStops } from "@/core/light";
-import { effectivePeriodSeconds, type Recipe, readableDuration, runSeconds } from "@/core/recipe";
-import { minus } from "@/core/words";
+import { type CapturePlan, periodAfter, runSeconds, shutterOf } from "@/core/capture";
+import { meterStopsOf } from "@/core/outlook";
+import { readableDuration, roughDuration } from "@/core/recipe";
+import { counted, plain } from "@/core/words";
 import { Readout } from "@/ui/Readout";
 
 interface RunReasonsProps {
-  readonly recipe: Recipe;
+  /** Null without a shutter time. */
+  readonly plan: CapturePlan | null;
   readonly camera: Camera;
   readonly widthPx: number;
   readonly onWidth: (widthPx: number) => void;
@@ -46,17 +48,65 @@ function Choice<Value extends string | number>(props: {
   );
 }
 
+/** The plan's frames in numbers. */
+function PlanReadouts({ plan, camera }: { readonly plan: CapturePlan; readonly camera: Camera }) {
+  const { frames, iso, lens, recipe, askedPeriodSeconds } = plan;
+  const { nominalSeconds, deliveredSeconds } = shutterOf(plan, (frames - 1) >> 1);
+  const period = periodAfter(plan);
+  const late = askedPeriodSeconds > 0 && period > askedPeriodSeconds;
+  const before = plan.filterStops + camera.lossStops;
+  return (
+    <>
+      <Readout
+        label="Renders as middle grey"
+        value={`EV ${plain(-meterStopsOf(plan, 0, deliveredSeconds))}`}
+        because={
+          <>
+            f/{lens.fNumber}, {readableDuration(nominalSeconds)}
+            {deliveredSeconds === nominalSeconds ? "" : ` (this phone keeps ${readableDuration(deliveredSeconds)})`},
+            ISO {iso}
+            {recipe.iso === null && " (the phone's lowest, for the line names none)"}
+            {before > 0 && `; what is before the lens takes ${before.toFixed(1)} stops, so it takes a brighter place`}.
+            A lit street is EV 4 to 6.
+          </>
+        }
+      />
+      {frames > 1 && (
+        <Readout
+          label="From start to start"
+          value={readableDuration(period)}
+          tone={late ? "coral" : "bone"}
+          because={
+            late
+              ? `The line asks for ${readableDuration(askedPeriodSeconds)}; the phone needs ${readableDuration(plan.writeSeconds)} to write each frame.`
+              : `The shutter is open ${Math.round((deliveredSeconds / period) * 100)} % of the time; the rest are gaps in trails.`
+          }
+        />
+      )}
+      <Readout
+        label="From pressing to the last frame"
+        value={roughDuration(runSeconds(plan))}
+        because={`${
+          plan.delaySeconds > 0
+            ? `${readableDuration(plan.delaySeconds)} of it let the phone come to rest`
+            : "No delay: the press shakes the first frame"
+        }; the phone opens ${readableDuration(camera.shutterLagSeconds)} later.`}
+      />
+      {plan.stack === "mean" && frames > 1 && (
+        <Readout
+          label="The mean is worth a filter of"
+          value={`+${Math.log2(frames).toFixed(1)}`}
+          unit="stops"
+          tone="moss"
+          because={`${counted(frames, "frame")} blur like ${roughDuration(frames * deliveredSeconds)} at the brightness of one; random noise falls to 1/${Math.sqrt(frames).toFixed(1)}.`}
+        />
+      )}
+    </>
+  );
+}
+
 /** What the recipe asks of the phone, in numbers, each with its because; and how the stand-in takes it. */
-export function RunReasons({ recipe, camera, widthPx, onWidth, pace, onPace }: RunReasonsProps) {
-  const { sequence, iso, filters } = recipe;
-  const stops = stackedFilterStops(filters) + camera.lossStops;
-  const settings = sequence && {
-    fNumber: camera.lens.fNumber,
-    shutterSeconds: sequence.shutterSeconds,
-    iso: iso ?? camera.lens.baseIso,
-  };
-  const ev = settings && exposureValue(settings);
-  const period = sequence && effectivePeriodSeconds(sequence, camera);
+export function RunReasons({ plan, camera, widthPx, onWidth, pace, onPace }: RunReasonsProps) {
   const { widthPx: whole, heightPx } = camera.lens;
   const sizeName = (width: number) => `${Math.round((width * width * heightPx) / whole / 1e5) / 10} MP`;
   return (
@@ -64,51 +114,7 @@ export function RunReasons({ recipe, camera, widthPx, onWidth, pace, onPace }: R
       <Box as="h2" fontSize="15px" fontWeight={620}>
         {`${camera.phone}, ${camera.lens.name}: the stand-in`}
       </Box>
-      {ev !== null && settings && (
-        <Readout
-          label="Renders as middle grey"
-          value={`EV ${minus((ev - stops).toFixed(1))}`}
-          because={
-            <>
-              f/{settings.fNumber}, {readableDuration(settings.shutterSeconds)}, ISO {settings.iso}
-              {iso === null && " (the phone's lowest, for the line names none)"}
-              {stops > 0 && `; what is before the lens takes ${stops.toFixed(1)} stops`}. A lit street is EV 4 to 6.
-            </>
-          }
-        />
-      )}
-      {sequence && period !== null && (
-        <>
-          <Readout
-            label="From start to start"
-            value={readableDuration(period)}
-            tone={sequence.periodSeconds !== null && period > sequence.periodSeconds ? "coral" : "bone"}
-            because={
-              sequence.periodSeconds !== null && period > sequence.periodSeconds
-                ? `The line asks for ${readableDuration(sequence.periodSeconds)}; the phone needs ${readableDuration(camera.writeSeconds)} to write each frame.`
-                : `The shutter is open ${Math.round((sequence.shutterSeconds / period) * 100)} % of the time; the rest are gaps in trails.`
-            }
-          />
-          <Readout
-            label="From pressing to the last frame"
-            value={readableDuration(Math.round(runSeconds(recipe, camera) * 10) / 10)}
-            because={
-              recipe.delaySeconds
-                ? `${readableDuration(recipe.delaySeconds)} of it let the phone come to rest.`
-                : "No delay: the press shakes the first frame."
-            }
-          />
-          {recipe.stack === "mean" && sequence.frames > 1 && (
-            <Readout
-              label="The mean is worth a filter of"
-              value={`+${Math.log2(sequence.frames).toFixed(1)}`}
-              unit="stops"
-              tone="moss"
-              because={`${sequence.frames} frames blur like ${readableDuration(sequence.frames * sequence.shutterSeconds)} at the brightness of one; noise falls to 1/${Math.sqrt(sequence.frames).toFixed(1)}.`}
-            />
-          )}
-        </>
-      )}
+      {plan && <PlanReadouts plan={plan} camera={camera} />}
       <Choice
         legend="Picture size"
         options={camera.widthsPx.map((value) => ({ value, label: sizeName(value) }))}

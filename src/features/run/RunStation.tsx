@@ -3,9 +3,10 @@
 import { Box } from "@chakra-ui/react";
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useRouter } from "next/navigation";
-import { useState } from "react";
+import { useMemo, useState } from "react";
 import { z } from "zod";
 import { type RunReply, stackReply } from "@/contracts/replies";
+import { planCapture, SOME_TIME } from "@/core/capture";
 import { parseRecipe } from "@/core/recipe";
 import { errorText, sendJson } from "@/features/api/client";
 import { useKit, useLiveRun, useShot, useShotCamera, useWatch } from "@/features/api/queries";
@@ -43,6 +44,7 @@ export function RunStation({ outingId, shotId }: { readonly outingId: string; re
   const live = useLiveRun(watchedId);
   const shown: RunReply | null = live ?? phoneRuns.find(({ run }) => run.id === runId) ?? null;
 
+  const plan = useMemo(() => (camera ? planCapture(recipe, camera, SOME_TIME) : null), [recipe, camera]);
   const widths = camera?.widthsPx ?? [];
   const widthPx = widths.find((width) => width === chosenWidth) ?? widths[1] ?? 0;
   const refresh = () => client.invalidateQueries({ queryKey: ["shot", shotId] });
@@ -85,8 +87,7 @@ export function RunStation({ outingId, shotId }: { readonly outingId: string; re
         main={
           <RunView
             run={shown}
-            recipe={recipe}
-            writeSeconds={camera?.writeSeconds ?? 0}
+            plan={plan}
             ready={problems.length === 0 && recipe.sequence !== null && camera !== undefined}
             busy={start.isPending || stack.isPending}
             onStart={() => start.mutate()}
@@ -103,7 +104,7 @@ export function RunStation({ outingId, shotId }: { readonly outingId: string; re
                 <CameraBar kit={kit} camera={camera} onChoose={(choice) => void change({ camera: choice })} />
               </Box>
               <RunReasons
-                recipe={recipe}
+                plan={plan}
                 camera={camera}
                 widthPx={widthPx}
                 onWidth={setChosenWidth}

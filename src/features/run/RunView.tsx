@@ -4,15 +4,16 @@ import { Box, Flex } from "@chakra-ui/react";
 import { Layers, Play, Square } from "lucide-react";
 import { useState } from "react";
 import type { RunReply } from "@/contracts/replies";
-import { type Recipe, readableDuration, runSeconds } from "@/core/recipe";
+import { type CapturePlan, runSeconds } from "@/core/capture";
+import { roughDuration } from "@/core/recipe";
 import { previewUrl, thumbnailUrl } from "@/features/api/pictures";
 import { Action } from "@/ui/Action";
 import { ShutterLine } from "./ShutterLine";
 
 interface RunViewProps {
   readonly run: RunReply | null;
-  readonly recipe: Recipe;
-  readonly writeSeconds: number;
+  /** Null without a shutter time. */
+  readonly plan: CapturePlan | null;
   /** Whether the recipe can be run. */
   readonly ready: boolean;
   readonly busy: boolean;
@@ -24,13 +25,13 @@ interface RunViewProps {
 const STATE_WORDS = { running: "Running", done: "Done", aborted: "Ended early", failed: "Failed" } as const;
 
 /** The latest frame large, all frames as a strip, and the one thing to do next. */
-export function RunView({ run, recipe, writeSeconds, ready, busy, onStart, onAbort, onStack }: RunViewProps) {
+export function RunView({ run, plan, ready, busy, onStart, onAbort, onStack }: RunViewProps) {
   const [chosen, setChosen] = useState<string | null>(null);
   const frames = run?.frames ?? [];
   const shown = frames.find(({ id }) => id === chosen) ?? frames.at(-1);
   const running = run?.run.state === "running";
-  const count = recipe.sequence?.frames ?? 0;
-  const length = readableDuration(Math.round(runSeconds(recipe, { writeSeconds }) * 10) / 10);
+  const count = plan?.frames ?? 0;
+  const length = plan ? roughDuration(runSeconds(plan)) : "";
   return (
     <Flex direction="column" flex="1" minH="0">
       <Flex align="center" gap="14px" px="16px" py="8px" wrap="wrap" borderBottomWidth="1px" borderColor="line">
@@ -78,7 +79,7 @@ export function RunView({ run, recipe, writeSeconds, ready, busy, onStart, onAbo
           </Box>
         )}
       </Flex>
-      <ShutterLine recipe={recipe} writeSeconds={writeSeconds} taken={running ? frames.length : null} />
+      {plan && <ShutterLine plan={plan} taken={running ? frames.length : null} />}
       {frames.length > 0 && (
         <Flex
           as="ul"

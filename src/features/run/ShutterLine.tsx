@@ -3,28 +3,20 @@
 import { Box } from "@chakra-ui/react";
 import { scaleLinear } from "d3";
 import { useMemo } from "react";
-import { frameTimes, type Recipe, readableDuration, runSeconds } from "@/core/recipe";
+import { type CapturePlan, plannedFrames, runSeconds } from "@/core/capture";
+import { readableDuration, roughDuration } from "@/core/recipe";
 import { useSize } from "@/ui/useSize";
 
 const MOST_BARS = 600;
 
 /** The run in time: each frame's open shutter as a bar, the closed time between as a gap. */
-export function ShutterLine({
-  recipe,
-  writeSeconds,
-  taken,
-}: {
-  readonly recipe: Recipe;
-  readonly writeSeconds: number;
-  readonly taken: number | null;
-}) {
+export function ShutterLine({ plan, taken }: { readonly plan: CapturePlan; readonly taken: number | null }) {
   const [ref, { width }] = useSize<HTMLDivElement>();
-  const total = runSeconds(recipe, { writeSeconds });
-  const bars = useMemo(() => frameTimes(recipe, { writeSeconds }).slice(0, MOST_BARS), [recipe, writeSeconds]);
+  const total = runSeconds(plan);
+  const bars = useMemo(() => plannedFrames(plan).slice(0, MOST_BARS), [plan]);
   const x = scaleLinear()
     .domain([0, Math.max(total, 1e-6)])
     .range([0, width]);
-  if (bars.length === 0) return null;
   return (
     <Box px="16px" pt="8px" pb="4px" flexShrink="0">
       <Box ref={ref}>
@@ -32,7 +24,7 @@ export function ShutterLine({
           width={width}
           height={24}
           role="img"
-          aria-label={`${bars.length} frames in ${readableDuration(total)}; the shutter is open where there is a bar`}
+          aria-label={`${bars.length} frames in ${roughDuration(total)}; the shutter is open where there is a bar`}
         >
           <line x1={0} x2={width} y1={8} y2={8} stroke="currentColor" opacity={0.2} />
           {bars.map(({ index, opensSeconds, closesSeconds }) => (

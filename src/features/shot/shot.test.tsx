@@ -3,13 +3,16 @@ import { screen, within } from "@testing-library/react";
 import type { KitReply } from "@/contracts/kit";
 import { shotScene } from "@/contracts/scene";
 import { chosenCamera, GENERIC_PHONE } from "@/core/camera";
+import { usualScene } from "@/core/intent";
 import { stackedFilterStops } from "@/core/light";
+import { planNight } from "@/core/night";
 import { parseRecipe } from "@/core/recipe";
-import { solve, usualScene } from "@/core/solve";
+import { filtersOf, inOwnNotation, sceneOf } from "@/core/shot";
+import { solve } from "@/core/solve";
+import { shotReply, siteReply } from "@/features/testing/replies";
 import { choose, show } from "@/ui/testing/show";
 import { CameraBar } from "./CameraBar";
-import { filtersOf, inOwnNotation } from "./filtersOf";
-import { sceneOf } from "./sceneOf";
+import { changedScene, plannedShotOf, shownScene } from "./planned";
 
 const id = () => crypto.randomUUID();
 const { profile } = GENERIC_PHONE;
@@ -75,7 +78,7 @@ describe("filters of the kit", () => {
 
 describe("solved recipes", () => {
   it("name filters as their owner does, at the same strength, and lines without one stay", () => {
-    const request = { ...usualScene("smoothed-water"), skyEv: null, intent: "smoothed-water" as const, sceneEv: 6 };
+    const request = { ...usualScene("blurred-subject"), intent: "blurred-subject" as const };
     const filters = filtersOf(kit);
     const asked = { ...request, camera: chosenCamera(kit, null), filterStops: filters.map(({ stops }) => stops) };
     const { recipes } = solve(asked);
@@ -90,13 +93,45 @@ describe("solved recipes", () => {
 });
 
 describe("a shot's scene", () => {
-  it("is the saved one, or else the intent's usual one under the lamps of the site", () => {
-    const saved = shotScene.parse({ ...usualScene("sweep"), sceneEv: 7.7 });
-    expect(sceneOf({ scene: saved, intent: "light-trails" }, 3)).toBe(saved);
-    expect(sceneOf({ scene: null, intent: "light-trails" }, 3).sceneEv).toBe(3);
-    expect(sceneOf({ scene: null, intent: "light-trails" }, null).sceneEv).toBe(usualScene("light-trails").sceneEv);
+  const site = siteReply();
+  const plan = planNight({ ...site, ...site.series }, "2026-11-25");
+  const shot = shotReply("a", { intent: "light-trails", minutes: 20, beginsAt: "2026-11-25T17:00:00.000Z" });
+
+  it("is the intent's usual one, with what site, night, length and aim give by themselves", () => {
+    const scene = shownScene(plannedShotOf(shot), plan);
+    expect(shotScene.safeParse(scene).success).toBe(true);
+    expect(scene).toMatchObject({ sceneEv: site.lampEv, windowSeconds: 1200, own: [] });
+    const { weather } = plan.momentAt(Date.parse(shot.beginsAt!));
+    expect(Math.abs(scene.gustMps - weather.gustMps)).toBeLessThan(0.06);
+    expect(Math.abs(scene.sensorCelsius - weather.temperatureC)).toBeLessThan(0.51);
+    expect(shownScene(plannedShotOf(shot), null).sceneEv).toBe(usualScene("light-trails").sceneEv);
     // Stars are not lit by the site's lamps.
-    expect(sceneOf({ scene: null, intent: "star-points" }, 3).sceneEv).toBe(usualScene("star-points").sceneEv);
-    expect(shotScene.safeParse(sceneOf({ scene: null, intent: "meteors" }, null)).success).toBe(true);
+    const stars = plannedShotOf({ ...shot, intent: "star-points" });
+    expect(shownScene(stars, plan).sceneEv).toBe(usualScene("star-points").sceneEv);
+    expect(sceneOf(stars, plan).skyEv).toBeCloseTo(plan.momentAt(Date.parse(shot.beginsAt!)).skyEv, 9);
+  });
+
+  it("counts with the declination and the height that it aims at", () => {
+    const aim = { azimuthDeg: 0, tiltDeg: 40, rollDeg: 0, crop: "4:3", guides: "none", constellations: false } as const;
+    const { declinationDeg, starAltitudeDeg } = sceneOf(plannedShotOf({ ...shot, aim }), plan);
+    // Due north, 40° high: the pole's height and what is missing to it.
+    expect(Math.abs(declinationDeg - (90 - Math.abs(site.latitudeDeg - 40)))).toBeLessThanOrEqual(0.5);
+    expect(starAltitudeDeg).toBe(40);
+  });
+
+  it("keeps what a person typed, says so, and lets go of it", () => {
+    const typed = changedScene(shownScene(plannedShotOf(shot), plan), { gustMps: 14, lampIntensityCd: 90 });
+    expect(typed.own).toEqual(["gustMps"]);
+    const shown = shownScene(plannedShotOf(shot, typed), plan);
+    expect(shown).toMatchObject({ gustMps: 14, lampIntensityCd: 90, own: ["gustMps"] });
+    const free = changedScene(shown, { own: [] });
+    expect(shownScene(plannedShotOf(shot, free), plan).gustMps).not.toBe(14);
+  });
+
+  it("of before that distinction was typed throughout, and its lamp was a headlamp", () => {
+    const { lamps: _, release: __, skyEv: ___, starAltitudeDeg: ____, ...old } = usualScene("light-trails");
+    const saved = shotScene.parse({ ...old, gustMps: 11, lampIntensityCd: 250, subjectM: null, backgroundM: null });
+    const shown = shownScene(plannedShotOf(shot, saved), plan);
+    expect(shown).toMatchObject({ gustMps: 11, windowSeconds: old.windowSeconds, lamps: ["headlamp"] });
   });
 });

@@ -3,7 +3,7 @@ import { outingRequest } from "@/contracts/requests";
 import { createOuting, listOutings } from "@/db/outings";
 import { createSite, findSite } from "@/db/sites";
 import { application } from "@/engine/application";
-import { FIRST_RECIPE_LINE } from "@/engine/defaults";
+import { startOuting } from "@/engine/newShot";
 import { siteAt } from "@/engine/newSite";
 
 /** All outings. */
@@ -17,10 +17,9 @@ export const POST = route(async (request) => {
   const { site, siteId, ...outing } = wanted.data;
   if (siteId && !(await findSite(db, siteId))) return notFound("site");
   const at = siteId ?? (site ? (await createSite(db, siteAt(site))).id : null);
-  const created = await createOuting(db, {
-    ...outing,
-    siteId: at,
-    shot: { name: at ? "First shot" : "Fused from files", recipeLine: at ? FIRST_RECIPE_LINE : "" },
-  });
-  return Response.json(created, { status: 201 });
+  if (at === null) {
+    const folder = { ...outing, siteId: at, shot: { name: "Fused from files", recipeLine: "" } };
+    return Response.json(await createOuting(db, folder), { status: 201 });
+  }
+  return Response.json(await startOuting(db, { ...outing, siteId: at }), { status: 201 });
 });

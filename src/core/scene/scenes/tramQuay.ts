@@ -1,4 +1,4 @@
-import { blackBodyRgb } from "../../light";
+import { blackBodyRgb, LAMP_CLASSES } from "../../light";
 import { DEG_PER_RAD } from "../../units";
 import type { CarriedLamp, Point3, Scene, StreetLamp } from "../scene";
 
@@ -15,17 +15,21 @@ function onQuay(along: number, right: number, up = 0): Point3 {
   ];
 }
 
-const WARM = blackBodyRgb(4200);
+const COLD = blackBodyRgb(4200);
 const HALOGEN = blackBodyRgb(3300);
-const TAIL_RED = [2.9, 0.12, 0.06] as const;
+const { headlamp: HEADLAMP, "tail-lamp": TAIL_LAMP } = LAMP_CLASSES;
 const AMBER = [2.1, 0.75, 0.05] as const;
 const TRAM_LIGHT = blackBodyRgb(3000);
 
 const headAndTail = (head: CarriedLamp["colour"]): CarriedLamp[] => [
-  { offset: [2, 0.65, 0.65], intensityCd: 320, backIntensityCd: 0, colour: head },
-  { offset: [2, 0.65, -0.65], intensityCd: 320, backIntensityCd: 0, colour: head },
-  { offset: [-2, 0.85, 0.65], intensityCd: 0, backIntensityCd: 9, colour: TAIL_RED },
-  { offset: [-2, 0.85, -0.65], intensityCd: 0, backIntensityCd: 9, colour: TAIL_RED },
+  ...[0.65, -0.65].map((left): CarriedLamp => {
+    const { intensityCd, diameterM } = HEADLAMP;
+    return { offset: [2, 0.65, left], intensityCd, backIntensityCd: 0, diameterM, colour: head };
+  }),
+  ...[0.65, -0.65].map((left): CarriedLamp => {
+    const { intensityCd, diameterM, colour } = TAIL_LAMP;
+    return { offset: [-2, 0.85, left], intensityCd: 0, backIntensityCd: intensityCd, diameterM, colour };
+  }),
 ];
 
 const quayLamps: StreetLamp[] = Array.from({ length: 12 }, (_, index) => ({
@@ -134,7 +138,7 @@ export const TRAM_QUAY: Scene = {
       speedMps: 11,
       headwaySeconds: 3.9,
       unevenness: 0.9,
-      lamps: headAndTail(WARM),
+      lamps: headAndTail(COLD),
       panels: [],
     },
     {
@@ -144,10 +148,10 @@ export const TRAM_QUAY: Scene = {
       headwaySeconds: 11,
       unevenness: 0.7,
       lamps: [
-        { offset: [-2.4, 2.3, 0.8], intensityCd: 0, backIntensityCd: 14, colour: AMBER },
-        { offset: [-2.4, 2.3, -0.8], intensityCd: 0, backIntensityCd: 14, colour: AMBER },
-        { offset: [-2.4, 1, 0.8], intensityCd: 0, backIntensityCd: 11, colour: TAIL_RED },
-        { offset: [-2.4, 1, -0.8], intensityCd: 0, backIntensityCd: 11, colour: TAIL_RED },
+        { offset: [-2.4, 2.3, 0.8], intensityCd: 0, backIntensityCd: 14, diameterM: 0.1, colour: AMBER },
+        { offset: [-2.4, 2.3, -0.8], intensityCd: 0, backIntensityCd: 14, diameterM: 0.1, colour: AMBER },
+        { offset: [-2.4, 1, 0.8], intensityCd: 0, backIntensityCd: 11, diameterM: 0.14, colour: TAIL_LAMP.colour },
+        { offset: [-2.4, 1, -0.8], intensityCd: 0, backIntensityCd: 11, diameterM: 0.14, colour: TAIL_LAMP.colour },
       ],
       panels: [],
     },
@@ -157,7 +161,7 @@ export const TRAM_QUAY: Scene = {
       speedMps: 3.2,
       headwaySeconds: 36,
       unevenness: 0,
-      lamps: [{ offset: [4, 2.4, 0], intensityCd: 60, backIntensityCd: 60, colour: TRAM_LIGHT }],
+      lamps: [{ offset: [4, 2.4, 0], intensityCd: 60, backIntensityCd: 60, diameterM: 0.14, colour: TRAM_LIGHT }],
       panels: [{ offset: [0, 1.9, 0], lengthMetres: 8, heightMetres: 2.1, luminanceCdM2: 160, colour: TRAM_LIGHT }],
     },
   ],

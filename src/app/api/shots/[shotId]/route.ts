@@ -4,6 +4,7 @@ import { findShot, updateShot } from "@/db/outings";
 import { listRuns } from "@/db/runs";
 import { listStacks } from "@/db/stacks";
 import { application } from "@/engine/application";
+import { followIntent } from "@/engine/newShot";
 
 /** One shot with its runs and stacks. */
 export const GET = route<{ shotId: string }>(async (_request, { shotId }) => {
@@ -23,6 +24,10 @@ export const PATCH = route<{ shotId: string }>(async (request, { shotId }) => {
     ...(beginsAt === undefined ? {} : { beginsAt: beginsAt === null ? null : new Date(beginsAt) }),
     ...(deleted === undefined ? {} : { deletedAt: deleted ? new Date() : null }),
   };
-  const shot = isId(shotId) ? await updateShot((await application()).database.db, shotId, change) : undefined;
-  return shot ? Response.json(shot) : notFound("shot");
+  const { db } = (await application()).database;
+  const before = isId(shotId) ? await findShot(db, shotId) : undefined;
+  const shot = before && (await updateShot(db, shotId, change));
+  if (!before || !shot) return notFound("shot");
+  await followIntent(db, shot, before.intent);
+  return Response.json(await findShot(db, shotId));
 });

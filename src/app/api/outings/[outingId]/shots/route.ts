@@ -1,8 +1,8 @@
 import { isId, notFound, readJson, refusal, route } from "@/app/http";
 import { shotRequest } from "@/contracts/requests";
-import { createShot, findOuting } from "@/db/outings";
+import { findOuting } from "@/db/outings";
 import { application } from "@/engine/application";
-import { FIRST_RECIPE_LINE } from "@/engine/defaults";
+import { addShot } from "@/engine/newShot";
 
 /** Adds a shot to an outing. */
 export const POST = route<{ outingId: string }>(async (request, { outingId }) => {
@@ -11,6 +11,6 @@ export const POST = route<{ outingId: string }>(async (request, { outingId }) =>
   const { db } = (await application()).database;
   if (!isId(outingId) || !(await findOuting(db, outingId))) return notFound("outing");
   const { name, intent } = wanted.data;
-  const id = await createShot(db, { outingId, name, recipeLine: FIRST_RECIPE_LINE, ...(intent ? { intent } : {}) });
+  const id = await addShot(db, { outingId, name, intent });
   return Response.json({ id }, { status: 201 });
 });

@@ -1,0 +1,16 @@
+export { AUTOMATIC_KELVIN, filesOf, isoOf, kelvinOf } from "./automatic";
+export { type CaptureConditions, SOME_TIME } from "./conditions";
+export { frameMegabytes, framesOnBattery, type RunCost, runCost } from "./cost";
+export {
+  type CaptureCamera,
+  type CapturePlan,
+  deliveredSeconds,
+  openSpanSeconds,
+  type PlannedFrame,
+  periodAfter,
+  planCapture,
+  plannedFrames,
+  runSeconds,
+  type Shutter,
+  shutterOf,
+} from "./plan";

@@ -1,0 +1,172 @@
+import type { Camera } from "../camera";
+import { filterTransmission, isOnLadder, nearestRung, stackedFilterStops } from "../light";
+import { type FileChoice, type Focus, frameShutters, type Recipe, type StackMethod } from "../recipe";
+import { hash32, type Lens } from "../sensor";
+import { filesOf, isoOf, kelvinOf } from "./automatic";
+import type { CaptureConditions } from "./conditions";
+
+/** The part of a camera that fixes what its frames are. */
+export type CaptureCamera = Pick<
+  Camera,
+  | "phone"
+  | "lens"
+  | "shutterLadder"
+  | "isoLadder"
+  | "measuredShutters"
+  | "writeSeconds"
+  | "shutterLagSeconds"
+  | "lossStops"
+  | "vignettingStops"
+>;
+
+/** A shutter time as the phone says it and as it keeps it. */
+export interface Shutter {
+  readonly nominalSeconds: number;
+  readonly deliveredSeconds: number;
+}
+
+/**
+ * Exactly what a phone will do for a recipe. Everybody who exposes, times, costs or describes frames takes it from here:
+ * phone, rehearsal, solver, ribbon, run, metadata.
+ */
+export interface CapturePlan {
+  readonly recipe: Recipe;
+  readonly frames: number;
+  /** One for all frames, or, for a bracket, one for each. */
+  readonly shutters: readonly [Shutter, ...Shutter[]];
+  /** From pressing to the opening of the first frame: the delay and the phone's lag. */
+  readonly firstOpensSeconds: number;
+  readonly delaySeconds: number;
+  /** What the line asks for from start to start; 0 where it leaves that to the phone. */
+  readonly askedPeriodSeconds: number;
+  readonly writeSeconds: number;
+  readonly iso: number;
+  /** The lens as set and cropped; its pixels are the sensor's own. */
+  readonly lens: Lens;
+  readonly filterStops: number;
+  /** Share of the light that filters and clip-on let pass. */
+  readonly transmission: number;
+  readonly vignettingStops: number;
+  readonly kelvin: number;
+  readonly focus: Focus | null;
+  readonly files: FileChoice;
+  readonly stack: StackMethod | null;
+  readonly phone: string;
+  readonly sensorCelsius: number;
+  /** Fixes hot pixels and pattern noise: one phone's lens always has the same. */
+  readonly sensorSeed: number;
+  readonly seed: number;
+  readonly pressedAtMs: number;
+}
+
+/** One frame of a plan; seconds count from pressing. */
+export interface PlannedFrame extends Shutter {
+  readonly index: number;
+  readonly opensSeconds: number;
+  readonly closesSeconds: number;
+  /** Fixes the frame's random noise. */
+  readonly frameSeed: number;
+}
+
+/** A number that belongs to a text. @see Fowler, Noll, Vo, FNV-1a, 32 bits */
+function seedOf(text: string): number {
+  let hash = 0x811c9dc5;
+  for (let i = 0; i < text.length; i++) hash = Math.imul(hash ^ text.charCodeAt(i), 0x01000193);
+  return hash >>> 0;
+}
+
+/** What the phone keeps the shutter open for when it says so long. */
+export function deliveredSeconds(
+  { measuredShutters }: Pick<CaptureCamera, "measuredShutters">,
+  nominalSeconds: number,
+) {
+  if (measuredShutters.length === 0) return nominalSeconds;
+  const measured = measuredShutters.find((entry) => isOnLadder([entry.nominalSeconds], nominalSeconds));
+  return measured?.deliveredSeconds ?? nominalSeconds;
+}
+
+/** The shutters of a recipe, a bracket's from the phone's own rungs. */
+function shuttersOf(recipe: Recipe, camera: CaptureCamera): readonly [Shutter, ...Shutter[]] {
+  const rung = (seconds: number): Shutter => ({
+    nominalSeconds: seconds,
+    deliveredSeconds: deliveredSeconds(camera, seconds),
+  });
+  const { shutterSeconds } = recipe.sequence!;
+  if (recipe.bracketStops === null) return [rung(shutterSeconds)];
+  const [first = shutterSeconds, ...rest] = frameShutters(recipe).map((each) =>
+    nearestRung(camera.shutterLadder, each),
+  );
+  return [rung(first), ...rest.map(rung)];
+}
+
+/** Works out a recipe's frames on a camera under conditions; null for a recipe without a shutter time. */
+export function planCapture(recipe: Recipe, camera: CaptureCamera, conditions: CaptureConditions): CapturePlan | null {
+  const { sequence } = recipe;
+  if (sequence === null) return null;
+  const { lens } = camera;
+  const filterStops = recipe.filters.length > 0 ? stackedFilterStops(recipe.filters) : 0;
+  const delaySeconds = recipe.delaySeconds ?? 0;
+  return {
+    recipe,
+    frames: sequence.frames,
+    shutters: shuttersOf(recipe, camera),
+    firstOpensSeconds: delaySeconds + camera.shutterLagSeconds,
+    delaySeconds,
+    askedPeriodSeconds: sequence.periodSeconds ?? 0,
+    writeSeconds: camera.writeSeconds,
+    iso: isoOf(recipe, camera.isoLadder),
+    lens,
+    filterStops,
+    transmission: filterTransmission(filterStops + camera.lossStops),
+    vignettingStops: camera.vignettingStops,
+    kelvin: kelvinOf(recipe.whiteBalance),
+    focus: recipe.focus,
+    files: filesOf(recipe),
+    stack: recipe.stack,
+    phone: camera.phone,
+    sensorCelsius: conditions.sensorCelsius,
+    sensorSeed: seedOf(`${camera.phone}/${lens.name}`),
+    seed: conditions.seed,
+    pressedAtMs: conditions.pressedAtMs,
+  };
+}
+
+/** The shutter of a frame. */
+export const shutterOf = ({ shutters }: CapturePlan, index: number): Shutter => shutters[index] ?? shutters[0];
+
+/**
+ * Start-to-start time after a frame: what the line asks for, or, where the line leaves it open or asks for less than the
+ * phone can do, the open shutter and the write time.
+ */
+export function periodAfter(plan: CapturePlan, index = 0): number {
+  return Math.max(plan.askedPeriodSeconds, shutterOf(plan, index).deliveredSeconds + plan.writeSeconds);
+}
+
+/** When each frame opens and closes, in order. */
+export function plannedFrames(plan: CapturePlan): PlannedFrame[] {
+  let opensSeconds = plan.firstOpensSeconds;
+  return Array.from({ length: plan.frames }, (_, index) => {
+    const shutter = shutterOf(plan, index);
+    const frame = {
+      index,
+      opensSeconds,
+      closesSeconds: opensSeconds + shutter.deliveredSeconds,
+      nominalSeconds: shutter.nominalSeconds,
+      deliveredSeconds: shutter.deliveredSeconds,
+      frameSeed: hash32(plan.seed, index, 9),
+    };
+    opensSeconds += periodAfter(plan, index);
+    return frame;
+  });
+}
+
+/** From the opening of the first frame to the closing of the last, seconds. */
+export function openSpanSeconds(plan: CapturePlan): number {
+  let span = 0;
+  if (plan.shutters.length === 1) span = (plan.frames - 1) * periodAfter(plan);
+  else for (let index = 0; index < plan.frames - 1; index++) span += periodAfter(plan, index);
+  return span + shutterOf(plan, plan.frames - 1).deliveredSeconds;
+}
+
+/** From pressing to the end of the last frame, seconds. */
+export const runSeconds = (plan: CapturePlan): number => plan.firstOpensSeconds + openSpanSeconds(plan);

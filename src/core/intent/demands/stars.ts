@@ -1,0 +1,170 @@
+import { longestStarShutter, starTrailPx } from "../../motion";
+import type { Outlook } from "../../outlook";
+import { plain, signed } from "../../words";
+import type { Demand } from "../demand";
+import { percent, pixels, time } from "../phrases";
+import type { ShotRequest } from "../request";
+
+const SCHOOL_NAMES = { "rule-500": "the rule of 500", npf: "the NPF rule" } as const;
+/** A night sky reads as one between these, stops from the meter: darker and it is black, brighter and it is day. */
+const NIGHT_SKY_STOPS = [-4, -1] as const;
+/** Past these a sky is day, or black, stops from the meter. */
+const DAY_STOPS = 0.5;
+const BLACK_STOPS = -7;
+const MOST = Number.POSITIVE_INFINITY;
+const LEAST = Number.NEGATIVE_INFINITY;
+
+/** The sky's own level in the picture, stops from the meter. */
+const skyMeterStops = ({ base, sky }: Outlook): number | null =>
+  sky === null ? null : base.meterStops + sky.overStops;
+
+/** The middle of how bright a night sky should come out, stops from the meter. */
+export const NIGHT_SKY_TARGET = (NIGHT_SKY_STOPS[0] + NIGHT_SKY_STOPS[1]) / 2;
+
+/** A sky that looks like night. */
+export function nightSkyDemand(): Demand[] {
+  const wide: Demand = {
+    ...{ id: "dark-enough", quiet: true, hard: true, least: BLACK_STOPS, most: DAY_STOPS },
+    source: "Brighter than the meter's level and a sky is day; seven stops under it nothing is left to lift.",
+    read: skyMeterStops,
+    said: (value) =>
+      `The sky comes out ${signed(value)} from the meter: ${value > DAY_STOPS ? "as bright as by day" : "black"}.`,
+    edge: {
+      axis: "brightness",
+      name: (_, forbids) => (forbids === "more" ? "sky as by day" : "sky black"),
+      reason: (product, forbids) =>
+        `${forbids === "more" ? "From" : "Under"} ${time(product / 100)} at ISO 100 the sky comes out ${forbids === "more" ? "brighter than the meter's level" : "too dark to be lifted"}.`,
+      moves: "Shorter or longer frames, another ISO; a darker hour or place.",
+    },
+    remedies: ["darker-sky"],
+  };
+  return [
+    wide,
+    {
+      ...{ id: "night-sky", quiet: false, hard: false, least: NIGHT_SKY_STOPS[0], most: NIGHT_SKY_STOPS[1] },
+      source: "Common practice: the sky's peak lies in the lower third of the histogram.",
+      read: skyMeterStops,
+      said: (value, _, met) =>
+        met
+          ? `The sky comes out ${signed(value)} from the meter, as a night sky does.`
+          : `The sky comes out ${signed(value)} from the meter: ${value > NIGHT_SKY_STOPS[1] ? "grey rather than night" : "nearly black, to be lifted afterwards"}.`,
+      edge: null,
+      remedies: ["darker-sky"],
+    },
+  ];
+}
+
+/** Stars that stand out of the sky's noise. */
+export function faintStarsDemand(hardMagnitude: number, softMagnitude: number): Demand[] {
+  const demand: Demand = {
+    ...{ id: "faint-stars", quiet: true, hard: true, least: hardMagnitude, most: MOST },
+    source: "A star stands out when its signal is five times the noise around it.",
+    read: (o) => o.stars.faintestMagnitude,
+    said: (value) => `Stars stand out down to magnitude ${plain(value)}.`,
+    edge: null,
+    remedies: ["darker-sky"],
+  };
+  return [demand, { ...demand, ...{ id: "many-stars", quiet: false, hard: false, least: softMagnitude } }];
+}
+
+/** Stars as points, by the chosen school. */
+export function pointDemand({ camera, declinationDeg, schools }: ShotRequest): Demand[] {
+  const limit = longestStarShutter(camera.lens, declinationDeg, schools.stars, schools.starFactor);
+  const school = schools.stars === "pixels" ? `${pixels(schools.starFactor)} of trailing` : SCHOOL_NAMES[schools.stars];
+  return [
+    {
+      ...{
+        id: "stars-trail",
+        quiet: false,
+        hard: true,
+        least: LEAST,
+        most: starTrailPx(camera.lens, declinationDeg, limit),
+      },
+      source: `The school of ${school}.`,
+      read: (o) => o.stars.trailPx,
+      said: (value, { plan }, met) => {
+        const between =
+          plan.frames > 1 && plan.stack !== null
+            ? ", for they go on between frames that are fused without being aligned"
+            : "";
+        return met
+          ? `Stars trail by ${pixels(value)}.`
+          : `Stars trail by ${pixels(value)}${between}; by your school they stay points to ${time(limit)}.`;
+      },
+      edge: {
+        axis: "shutter",
+        name: (seconds) => `stars trail from ${time(seconds)}`,
+        reason: () => `By ${school} at declination ${plain(declinationDeg, 0)}° stars stay points to ${time(limit)}.`,
+        moves: "Aim nearer to the pole, a wider lens, or allow more trailing.",
+      },
+      remedies: ["other-school"],
+    },
+  ];
+}
+
+/** Arcs: half an hour is the least that reads as turning, an hour what people want. */
+const LEAST_ARC_DEG = 7.5;
+const WANTED_ARC_DEG = 15;
+
+/** The sky's turning, without dots and gaps. */
+export function arcDemands(): Demand[] {
+  const turning: Demand = {
+    ...{ id: "turning", quiet: true, hard: true, least: LEAST_ARC_DEG, most: MOST },
+    source: "Half an hour is the least that reads as turning.",
+    read: (o) => o.stars.turnedDeg,
+    said: (value, _, met) =>
+      met
+        ? `The sky turns by ${value.toFixed(0)}°.`
+        : `The sky turns by only ${value.toFixed(1)}°: dashes rather than arcs.`,
+    edge: null,
+    remedies: ["more-time", "more-battery", "more-storage"],
+  };
+  return [
+    turning,
+    {
+      ...turning,
+      ...{ id: "an-hour", quiet: false, hard: false, least: WANTED_ARC_DEG },
+      source: "An hour of turning.",
+      said: (value, _, met) => `The sky turns by ${value.toFixed(0)}°${met ? "" : ", less than in an hour"}.`,
+    },
+    {
+      ...{ id: "arc-gaps", quiet: true, hard: false, least: LEAST, most: 0 },
+      source: "A gap shows from half of a star's width on.",
+      read: (o) => (o.stars.gapsShow ? o.stars.gapPx : 0),
+      said: (_, o, met) =>
+        `Gaps between frames are ${o.stars.gapPx.toFixed(2)} pixels${met ? " and do not show" : ": they show"}.`,
+      edge: null,
+      remedies: [],
+    },
+  ];
+}
+
+const SMOOTH_DUTY = 0.9;
+const LEAST_WATCH_SECONDS = 1800;
+
+/** A meteor falls into an open shutter, and one has to wait for it. */
+export function watchDemands(): Demand[] {
+  return [
+    {
+      ...{ id: "watching", quiet: false, hard: true, least: SMOOTH_DUTY, most: MOST },
+      source: "What falls between frames is lost.",
+      read: (o) => o.duty,
+      said: (value) => `The shutter is open ${percent(value)} of the time.`,
+      edge: {
+        axis: "shutter",
+        name: (seconds) => `pauses under ${time(seconds)}`,
+        reason: (seconds) => `In frames under ${time(seconds)} the phone's pauses take more than a tenth of the time.`,
+        moves: "Longer frames, or a phone that writes faster.",
+      },
+      remedies: [],
+    },
+    {
+      ...{ id: "patience", quiet: false, hard: false, least: LEAST_WATCH_SECONDS, most: MOST },
+      source: "Even a strong shower brings about one bright meteor in several minutes.",
+      read: (o) => o.cost.seconds,
+      said: (value, _, met) => `It watches for ${time(value)}${met ? "" : ": short for a meteor"}.`,
+      edge: null,
+      remedies: ["more-time", "more-battery", "more-storage"],
+    },
+  ];
+}

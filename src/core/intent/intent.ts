@@ -1,0 +1,49 @@
+import type { WindowKind } from "../night";
+import type { Outlook } from "../outlook";
+import type { CautionId } from "./cautions";
+import type { Demand } from "./demand";
+import type { Factor } from "./factors";
+import type { SceneAssumptions, ShotRequest } from "./request";
+
+/** Shapes that a recipe can have: one frame, or many that are fused in some way or left as they are. */
+export type RecipeShape = "one" | "mean" | "lighten" | "median" | "bracket" | "sequence" | "burst";
+
+/** Something without which there is nothing to work out. */
+export interface Need {
+  readonly missing: (request: ShotRequest) => boolean;
+  /** Asks for it. */
+  readonly ask: string;
+}
+
+/** A kind of picture: everything that the application knows of it. */
+export interface Intent {
+  readonly id: string;
+  readonly name: string;
+  readonly goal: string;
+  /** What the metered surfaces are called under a light of this EV. */
+  readonly ground: (sceneEv: number) => string;
+  /** Whether it is about the night sky itself. */
+  readonly ofStars: boolean;
+  /** A usual scene, from which a person starts. */
+  readonly scene: SceneAssumptions;
+  /** The scene that is rehearsed, and that the stand-in phone looks at. */
+  readonly stage: "tram-quay" | "salt-marsh";
+  /** How long a block of the night it takes. */
+  readonly usualMinutes: number;
+  /** What makes an instant of a night good for it; factors multiply: one that is bad cannot be made up for by another. */
+  readonly factors: readonly Factor[];
+  /** Windows of the night that matter for it, the most telling first. */
+  readonly windows: readonly WindowKind[];
+  readonly shapes: readonly RecipeShape[];
+  /** Released when the phone is at rest, or at the moment that the subject gives. */
+  readonly release: "settled" | "at-once";
+  /** Where it should come out, stops from the meter, and what is metered there. */
+  readonly target: (request: ShotRequest) => { readonly of: "surfaces" | "sky"; readonly stops: number };
+  /** More of it makes a better picture once the demands are met. */
+  readonly quality: (outlook: Outlook, request: ShotRequest) => number;
+  readonly needs: readonly Need[];
+  readonly demands: (request: ShotRequest) => readonly Demand[];
+  readonly cautions: readonly CautionId[];
+  /** The question that practice asks. */
+  readonly drill: string;
+}

@@ -1,0 +1,43 @@
+import { skyDemand, surfaceDemands } from "../demands/brightness";
+import { roomDemands, sharpnessDemands } from "../demands/handling";
+import { faintStarsDemand, NIGHT_SKY_TARGET, nightSkyDemand, pointDemand } from "../demands/stars";
+import { calm, coreUp, dark, dryLens, moonless, openSky } from "../factors";
+import type { Intent } from "../intent";
+import { NEEDS_SKY } from "../needs";
+import { faintStars } from "../quality";
+import { STILL_PLACE } from "../request";
+
+const LAND = "land";
+/** What a dark-adapted eye sees under a dark sky, and what makes a picture of many stars. */
+const NAKED_EYE_MAGNITUDE = 6.5;
+const MANY_STARS_MAGNITUDE = 8;
+
+export const starPoints = {
+  id: "star-points",
+  name: "Star points",
+  goal: "Stars as points over the land, the Milky Way where it is up.",
+  ground: () => LAND,
+  ofStars: true,
+  // Under a rural sky of 21.2 magnitudes per square arcsecond.
+  scene: { ...STILL_PLACE, sceneEv: -6, highlightStops: 0, skyEv: -8.4, windowSeconds: 1200 },
+  stage: "salt-marsh",
+  usualMinutes: 20,
+  factors: [dark, moonless, coreUp, openSky, calm, dryLens],
+  windows: ["clear-core", "core-in-dark", "moonless-dark"],
+  shapes: ["one"],
+  release: "settled",
+  target: () => ({ of: "sky", stops: NIGHT_SKY_TARGET }),
+  quality: faintStars,
+  needs: [NEEDS_SKY],
+  demands: (request) => [
+    ...surfaceDemands(request, LAND, "soft").filter(({ id }) => id === "surfaces-clip"),
+    ...skyDemand(request, true),
+    ...pointDemand(request),
+    ...faintStarsDemand(NAKED_EYE_MAGNITUDE, MANY_STARS_MAGNITUDE),
+    ...nightSkyDemand(),
+    ...sharpnessDemands(request),
+    ...roomDemands(request),
+  ],
+  cautions: ["dark", "cold"],
+  drill: "How long do stars stay points through this lens?",
+} as const satisfies Intent;

@@ -1,0 +1,12 @@
+export { type BaseOutlook, METER_TO_CLIP_STOPS, meterStopsOf, type SkyOutlook } from "./base";
+export { brightestOf } from "./brightest";
+export type { DiscOutlook } from "./discs";
+export type { Crowd, SceneFacts } from "./facts";
+export { keepsMotion, type MoverOutlook, type SweepOutlook, type TrafficOutlook } from "./moving";
+export type { NoiseOutlook } from "./noise";
+export { type Outlook, outlookOf } from "./outlook";
+export type { PeopleOutlook } from "./people";
+export { type SoftnessOutlook, screenSharpPx } from "./softness";
+export { faintestMagnitude, type StarOutlook, starNoiseAreaPx } from "./stars";
+export type { LampTrail } from "./trails";
+export { meanWaterContrast, type WaterOutlook } from "./water";

@@ -1,0 +1,118 @@
+import { type CapturePlan, openSpanSeconds, periodAfter, shutterOf } from "../capture";
+import { luminanceFromEv, MAGNITUDE_ZERO_LUX } from "../light";
+import { arcDeg, plateScaleArcsec, starRate, starTrailPx } from "../motion";
+import { FWHM_PER_SIGMA, POINT_FWHM_PX } from "../optics";
+import {
+  darkCurrent,
+  electronsPerLuminanceSecond,
+  fullWell,
+  LENS_TRANSMISSION,
+  readNoise,
+  saturationExposure,
+} from "../sensor";
+import { airmass, EXTINCTION_MAG } from "../sky";
+import type { BaseOutlook, SkyOutlook } from "./base";
+import type { SceneFacts } from "./facts";
+
+const SIGMA_PX = POINT_FWHM_PX / FWHM_PER_SIGMA;
+/** A star stands out when its signal exceeds the noise by this factor. @see Rose, J. Opt. Soc. Am. 38 (1948), 196-208 */
+const STANDS_OUT = 5;
+
+/** Stars in the fused picture. */
+export interface StarOutlook {
+  /** Length of a star's image beyond its own width, pixels: in one frame, or over all frames that are averaged as they are. */
+  readonly trailPx: number;
+  /** Faintest magnitude that stands out at the stars' altitude; null where the sky is white. */
+  readonly faintestMagnitude: number | null;
+  /** Brightest magnitude that keeps its colour; null where the sky is white. */
+  readonly brightestColoured: number | null;
+  /** Turning from the first frame's opening to the last one's closing, degrees. */
+  readonly turnedDeg: number;
+  /** Gap between the arcs of two frames, pixels; 0 for one frame. */
+  readonly gapPx: number;
+  /** A gap shows from half of a star's width on. */
+  readonly gapsShow: boolean;
+}
+
+/** Pixels whose noise a star's image gathers: 4πσ² + 2√π·σ·L for a trail of L pixels. */
+export const starNoiseAreaPx = (trailPx: number): number =>
+  4 * Math.PI * SIGMA_PX ** 2 + 2 * Math.sqrt(Math.PI) * SIGMA_PX * trailPx;
+
+/** Electrons a second that a star of magnitude 0 outside of the atmosphere gives the pixels of its image together. */
+function electronsOfMagnitudeZero({ lens, transmission }: CapturePlan): number {
+  const pupilM2 = Math.PI * (lens.focalLengthMm / 2000 / lens.fNumber) ** 2;
+  const luxSeconds = (MAGNITUDE_ZERO_LUX * pupilM2 * LENS_TRANSMISSION * transmission) / (lens.pitchUm * 1e-6) ** 2;
+  return (luxSeconds * fullWell(lens, lens.baseIso)) / saturationExposure(lens.baseIso);
+}
+
+/**
+ * Faintest magnitude, without extinction, whose signal exceeds five times the noise of itself, sky, dark current and
+ * reading in its image.
+ *
+ * @param averagedFrames How many frames are averaged; of those that do not lie on each other `trailPx` is over all of them.
+ */
+export function faintestMagnitude(
+  plan: CapturePlan,
+  {
+    trailPx,
+    skyCdM2,
+    averagedFrames,
+  }: { readonly trailPx: number; readonly skyCdM2: number; readonly averagedFrames: number },
+): number {
+  const { lens, iso, sensorCelsius, transmission } = plan;
+  const { deliveredSeconds } = shutterOf(plan, 0);
+  const sky = skyCdM2 * deliveredSeconds * electronsPerLuminanceSecond(lens, transmission);
+  const dark = darkCurrent(lens, sensorCelsius) * deliveredSeconds;
+  const behind = starNoiseAreaPx(trailPx) * (sky + dark + readNoise(lens, iso) ** 2);
+  const own = STANDS_OUT ** 2 / averagedFrames;
+  const signal = (own + Math.sqrt(own ** 2 + 4 * own * behind)) / 2;
+  return -2.5 * Math.log10(signal / (electronsOfMagnitudeZero(plan) * deliveredSeconds));
+}
+
+/** Share of a star's light in the brightest pixel of its image: a Gaussian drawn over `trailPx`. */
+function peakShare(trailPx: number): number {
+  const across = 1 / (Math.sqrt(2 * Math.PI) * SIGMA_PX);
+  // Along: the mean of the Gaussian over the trail, by Simpson's rule; its middle pixel has the most.
+  const half = trailPx / 2;
+  const gauss = (x: number) => across * Math.exp(-(x * x) / (2 * SIGMA_PX ** 2));
+  if (half < 1e-6) return across ** 2;
+  const steps = 32;
+  let sum = gauss(0) + gauss(half);
+  for (let i = 1; i < steps; i++) sum += (i % 2 === 1 ? 4 : 2) * gauss((half * i) / steps);
+  return (across * sum) / (3 * steps);
+}
+
+/** What stars come to. */
+export function starOutlook(
+  plan: CapturePlan,
+  facts: SceneFacts,
+  base: BaseOutlook,
+  sky: SkyOutlook | null,
+): StarOutlook {
+  const { declinationDeg, starAltitudeDeg, skyEv, sceneEv } = facts;
+  const { deliveredSeconds } = shutterOf(plan, 0);
+  const { lens, frames, stack } = plan;
+  const inFrame = starTrailPx(lens, declinationDeg, deliveredSeconds);
+  // The stacker does not align: stars go on from frame to frame of what is averaged.
+  const blended = frames > 1 && (stack === "mean" || stack === "median" || stack === "fuse");
+  const trailPx = blended ? starTrailPx(lens, declinationDeg, openSpanSeconds(plan)) : inFrame;
+  const gapSeconds = frames > 1 ? periodAfter(plan) - deliveredSeconds : 0;
+  const gapPx = (starRate(declinationDeg) * gapSeconds) / plateScaleArcsec(lens);
+  const skyLevel = sky === null ? base.level : 2 ** -sky.stopsUnderWhite;
+  const white = skyLevel >= 1;
+  const dimmed = EXTINCTION_MAG * airmass(starAltitudeDeg);
+  const faintest = faintestMagnitude(plan, {
+    trailPx,
+    skyCdM2: luminanceFromEv(skyEv ?? sceneEv),
+    averagedFrames: blended ? frames : 1,
+  });
+  const wellShare = (electronsOfMagnitudeZero(plan) * deliveredSeconds * peakShare(inFrame)) / fullWell(lens, plan.iso);
+  return {
+    trailPx,
+    faintestMagnitude: white ? null : faintest - dimmed,
+    brightestColoured: white ? null : -2.5 * Math.log10((1 - skyLevel) / wellShare) - dimmed,
+    turnedDeg: arcDeg(openSpanSeconds(plan)),
+    gapPx,
+    gapsShow: gapPx > POINT_FWHM_PX / 2,
+  };
+}

@@ -1,0 +1,156 @@
+import { type CapturePlan, type PlannedFrame, plannedFrames } from "../../capture";
+import { blackBodyRgb, LAMP_CLASSES, luminanceFromEv } from "../../light";
+import type { Mover } from "../../motion";
+import { decodeSrgb } from "../../picture";
+import { fuseFrames } from "../../rehearse";
+import { type Scene, type Stage, sceneNamed, simulateFrame, viewOf } from "../../scene";
+import { exposeBand, GENERIC_MAIN_LENS, type Lens } from "../../sensor";
+import type { SceneFacts } from "..";
+
+// The other side of the outlook: frames of plain physical scenes, exposed and fused as those of a run are, and measured.
+
+/** The middle of the generic main camera's sensor, pixel by pixel. */
+export const SMALL_LENS: Lens = { ...GENERIC_MAIN_LENS, widthPx: 480, heightPx: 96 };
+
+/** A fused picture in linear light, 0 to 1, three interleaved channels. */
+export interface FusedPicture {
+  readonly width: number;
+  readonly height: number;
+  readonly linear: Float64Array;
+}
+
+function fusedOf(plan: CapturePlan, frames: readonly Uint8Array[]): FusedPicture {
+  const { widthPx: width, heightPx: height } = plan.lens;
+  const codes = fuseFrames(frames, { width, height }, plan.stack);
+  return { width, height, linear: Float64Array.from(codes, (code) => decodeSrgb(code / 65_535)) };
+}
+
+/** Light of a neutral surface under the plan's white balance: luminance times colour. */
+const neutral = ({ kelvin }: CapturePlan) => blackBodyRgb(kelvin);
+
+/**
+ * Frames of an even ground before which a mover passes, entering the frame at its left edge as the first shutter opens. The
+ * mover carries the first lamp of the facts.
+ */
+export function passingPicture(
+  plan: CapturePlan,
+  { sceneEv, mover, lamps, lampIntensityCd }: SceneFacts,
+): FusedPicture {
+  const { lens } = plan;
+  const base = sceneNamed("salt-marsh")!;
+  const lamp = lamps[0] && LAMP_CLASSES[lamps[0]];
+  const scene: Scene = {
+    ...base,
+    ...{ cameraHeightMetres: 1, cameraTiltDeg: 0, surfaces: [], lamps: [], stars: null, traffic: [] },
+  };
+  const view = viewOf(scene, lens, lens.widthPx);
+  const still = new Float32Array(3 * view.width * view.height);
+  const colour = neutral(plan);
+  const luminance = luminanceFromEv(sceneEv);
+  for (let i = 0; i < still.length; i++) still[i] = luminance * colour[i % 3]!;
+  const traffic = mover && lamp ? [passing(plan, mover, lamp, lampIntensityCd)] : [];
+  const stage: Stage = { scene: { ...scene, traffic }, lens, view, still };
+  return fusedOf(
+    plan,
+    plannedFrames(plan).map((frame) => simulateFrame(stage, plan, frame).data),
+  );
+}
+
+/** Scene time at which traffic is when the release is pressed. */
+const TRAFFIC_STARTS_SECONDS = 8;
+const FAR_METRES = 4000;
+
+function passing(
+  plan: CapturePlan,
+  mover: Mover,
+  lamp: (typeof LAMP_CLASSES)[keyof typeof LAMP_CLASSES],
+  intensityCd: number | null,
+): Scene["traffic"][number] {
+  const heading = (mover.headingDegFromPerpendicular * Math.PI) / 180;
+  const [cos, sin] = [Math.cos(heading), Math.sin(heading)];
+  const edge = (plan.lens.widthPx * plan.lens.pitchUm) / 2000 / plan.lens.focalLengthMm;
+  // Metres along the way at the left edge: u·d/(cos - u·sin) at u = -edge.
+  const entersM = (-edge * mover.distanceM) / (cos + edge * sin);
+  const startM = entersM - mover.speedMps * (TRAFFIC_STARTS_SECONDS + plan.firstOpensSeconds);
+  const at = (metres: number) => [metres * cos, 1, mover.distanceM + metres * sin] as const;
+  const carried =
+    lamp.kind === "point"
+      ? {
+          lamps: [
+            {
+              ...{ offset: [0, 0, 0] as const, diameterM: lamp.diameterM, colour: lamp.colour },
+              ...{ intensityCd: intensityCd ?? lamp.intensityCd, backIntensityCd: intensityCd ?? lamp.intensityCd },
+            },
+          ],
+          panels: [],
+        }
+      : {
+          lamps: [],
+          panels: [
+            {
+              ...{ offset: [0, 0, 0] as const, lengthMetres: lamp.lengthM, heightMetres: lamp.heightM },
+              ...{ luminanceCdM2: lamp.luminanceCdM2, colour: lamp.colour },
+            },
+          ],
+        };
+  return {
+    ...{ name: "mover", speedMps: mover.speedMps, headwaySeconds: 1e7, unevenness: 0, ...carried },
+    path: [at(startM), at(startM + FAR_METRES)],
+  };
+}
+
+/** Light that a frame gathers in a pixel of a neutral scene, cd·s/m². */
+export type GatheredLight = (frame: PlannedFrame, pixel: number) => number;
+
+/** Frames of a scene that is given by the light each pixel gathers, exposed to the sensor and fused. */
+export function gatheredPicture(plan: CapturePlan, gathered: GatheredLight): FusedPicture {
+  const { lens, iso, transmission, kelvin, sensorCelsius, sensorSeed } = plan;
+  const { widthPx: width, heightPx: rows } = lens;
+  const colour = neutral(plan);
+  const frames = plannedFrames(plan).map((frame) => {
+    const light = new Float32Array(3 * width * rows);
+    for (let pixel = 0; pixel < width * rows; pixel++) {
+      const value = gathered(frame, pixel);
+      for (let c = 0; c < 3; c++) light[3 * pixel + c] = value * colour[c]!;
+    }
+    const data = new Uint8Array(light.length);
+    const request = {
+      ...{ lens, iso, transmission, kelvin, sensorCelsius, sensorSeed, frameSeed: frame.frameSeed },
+      ...{ shutterSeconds: frame.deliveredSeconds, sensorPixelsPerPixel: 1 },
+    };
+    exposeBand(request, { width, firstRow: 0, rows }, light, [], data);
+    return data;
+  });
+  return fusedOf(plan, frames);
+}
+
+/** How many deviations off a sample must be to be a hot pixel. */
+const HOT_DEVIATIONS = 8;
+
+/** Mean and standard deviation of the green channel, hot pixels left out. */
+export function greenStatistics(picture: FusedPicture): { readonly mean: number; readonly deviation: number } {
+  const all = statisticsOf(picture.linear.filter((_, i) => i % 3 === 1));
+  const kept = picture.linear.filter(
+    (value, i) => i % 3 === 1 && Math.abs(value - all.mean) < HOT_DEVIATIONS * all.deviation,
+  );
+  return statisticsOf(kept);
+}
+
+function statisticsOf(samples: Float64Array): { readonly mean: number; readonly deviation: number } {
+  let sum = 0;
+  let square = 0;
+  for (const value of samples) {
+    sum += value;
+    square += value ** 2;
+  }
+  const mean = sum / samples.length;
+  return { mean, deviation: Math.sqrt(square / samples.length - mean ** 2) };
+}
+
+/** Mean luminance of a fused picture, of white (Rec. 709). */
+export function meanLuminance({ linear }: FusedPicture): number {
+  let sum = 0;
+  for (let i = 0; i < linear.length; i += 3)
+    sum += 0.2126 * linear[i]! + 0.7152 * linear[i + 1]! + 0.0722 * linear[i + 2]!;
+  return (3 * sum) / linear.length;
+}

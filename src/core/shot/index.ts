@@ -1,0 +1,12 @@
+export { filtersOf, inOwnNotation, type KitFilter } from "./filters";
+export { type FirstPlan, firstPlan, type TakenStretch } from "./firstPlan";
+export {
+  AUTOMATIC_FIELDS,
+  type AutomaticField,
+  type AutomaticValue,
+  aimedSkyOf,
+  automaticValues,
+  type PlannedShot,
+  type SavedScene,
+  sceneOf,
+} from "./scene";

@@ -1,0 +1,129 @@
+import { type IntentId, intentOf, type SceneAssumptions } from "../intent";
+import { evFromLuminance } from "../light";
+import type { NightPlan } from "../night";
+import type { CameraPose } from "../optics";
+import type { AimedSky } from "../rehearse";
+import { clearSkyAt, declinationOf, evTowards, localSiderealHours, luminanceFromMagnitude } from "../sky";
+
+/** Values of a scene that night, site and aim give by themselves until a person types another. */
+export const AUTOMATIC_FIELDS = [
+  "sceneEv",
+  "vehiclesPerHour",
+  "gustMps",
+  "sensorCelsius",
+  "declinationDeg",
+  "windowSeconds",
+] as const;
+export type AutomaticField = (typeof AUTOMATIC_FIELDS)[number];
+
+/** What a person said of a shot's scene. */
+export interface SavedScene extends Omit<SceneAssumptions, "skyEv" | "starAltitudeDeg"> {
+  /** The automatic values that were typed over. */
+  readonly own: readonly AutomaticField[];
+}
+
+/** A shot as far as its picture goes. */
+export interface PlannedShot {
+  readonly intent: IntentId;
+  readonly minutes: number;
+  readonly beginsAtMs: number | null;
+  readonly aim: CameraPose | null;
+  /** Null while the intent's usual one holds. */
+  readonly scene: SavedScene | null;
+}
+
+/** A value that comes by itself, and where from. */
+export interface AutomaticValue {
+  readonly value: number;
+  readonly from: string;
+}
+
+const tenth = (value: number): number => Math.round(10 * value) / 10;
+/** Under this altitude the camera looks at land: nothing is read off the sky there. */
+const LEAST_STAR_ALTITUDE_DEG = 5;
+
+/** What night, site and aim say of a shot's scene; nothing where they do not know. */
+export function automaticValues(
+  { intent, minutes, beginsAtMs, aim }: PlannedShot,
+  plan: NightPlan | null,
+): Partial<Record<AutomaticField, AutomaticValue>> {
+  const { scene, ofStars } = intentOf(intent);
+  const moment = plan && beginsAtMs !== null ? plan.momentAt(beginsAtMs) : null;
+  return {
+    windowSeconds: { value: 60 * minutes, from: "the shot's length on the night" },
+    ...(plan && !ofStars && scene.sceneEv > 0
+      ? { sceneEv: { value: plan.site.lampEv, from: "the site's lamps" } }
+      : {}),
+    ...(moment
+      ? {
+          gustMps: { value: tenth(moment.weather.gustMps), from: `the night's weather, ${moment.weatherSource}` },
+          sensorCelsius: {
+            value: Math.round(moment.weather.temperatureC),
+            from: `the night's air, ${moment.weatherSource}`,
+          },
+        }
+      : {}),
+    ...(moment && scene.vehiclesPerHour > 0
+      ? {
+          vehiclesPerHour: {
+            value: Math.round(moment.vehiclesPerHour),
+            from: `the road at that hour, ${moment.trafficSource}`,
+          },
+        }
+      : {}),
+    ...(plan && aim
+      ? {
+          declinationDeg: {
+            value: Math.round(
+              declinationOf(plan.site.latitudeDeg, { altitudeDeg: aim.tiltDeg, azimuthDeg: aim.azimuthDeg }),
+            ),
+            from: "where the shot aims",
+          },
+        }
+      : {}),
+  };
+}
+
+/**
+ * EV of the clear sky in a shot's picture when it begins: where it aims, or, for a picture of stars that does not aim yet,
+ * overhead; without a time, that of the site's darkest sky. Null for other pictures that have no aim and time.
+ */
+function skyEvOf({ intent, beginsAtMs, aim }: PlannedShot, plan: NightPlan | null): number | null {
+  const { ofStars, scene } = intentOf(intent);
+  if (plan === null) return scene.skyEv;
+  const { darkSkyMagPerArcsec2 } = plan.site;
+  if (beginsAtMs !== null && aim !== null)
+    return evTowards(clearSkyAt(plan.night, beginsAtMs, darkSkyMagPerArcsec2), aim);
+  if (!ofStars) return null;
+  return beginsAtMs === null
+    ? evFromLuminance(luminanceFromMagnitude(darkSkyMagPerArcsec2))
+    : plan.momentAt(beginsAtMs).skyEv;
+}
+
+/** A shot's scene: what was saved or is usual, with all that comes by itself and was not typed over. */
+export function sceneOf(shot: PlannedShot, plan: NightPlan | null): SceneAssumptions {
+  const usual = intentOf(shot.intent).scene;
+  const { own, ...saved } = shot.scene ?? { ...usual, own: [] };
+  const found = Object.entries(automaticValues(shot, plan)).filter(([field]) => !own.some((each) => each === field));
+  return {
+    ...usual,
+    ...saved,
+    ...Object.fromEntries(found.map(([field, { value }]) => [field, value])),
+    // A scene saved when only an intensity was asked for carries the lamp that was meant.
+    lamps: saved.lamps.length === 0 && saved.lampIntensityCd !== null ? ["headlamp"] : saved.lamps,
+    skyEv: skyEvOf(shot, plan),
+    starAltitudeDeg: shot.aim ? Math.max(LEAST_STAR_ALTITUDE_DEG, shot.aim.tiltDeg) : usual.starAltitudeDeg,
+  };
+}
+
+/** The sky that a planned shot aims at; null before it has a time and an aim. */
+export function aimedSkyOf({ beginsAtMs, aim }: PlannedShot, plan: NightPlan | null): AimedSky | null {
+  if (plan === null || beginsAtMs === null || aim === null) return null;
+  const { track, place } = plan.night;
+  return {
+    latitudeDeg: place.latitudeDeg,
+    azimuthDeg: aim.azimuthDeg,
+    tiltDeg: aim.tiltDeg,
+    siderealHours: localSiderealHours(track, place, beginsAtMs),
+  };
+}
