@@ -68,7 +68,7 @@ test("a site is made, a night chosen, windows read, shots placed and taken along
   await expect.poll(() => beginOf(page, "First shot")).toBe(8 * 60);
   await page.getByLabel("Begin of Street from the bridge").fill("20:05");
   await page.getByLabel("Begin of Street from the bridge").blur();
-  await expect(page.getByText("First shot and Street from the bridge overlap by 5 min.")).toBeVisible();
+  await expect(page.getByText("First shot and Street from the bridge overlap by 10 min.")).toBeVisible();
   await page.getByLabel("Begin of Street from the bridge").fill("20:30");
   await page.getByLabel("Begin of Street from the bridge").blur();
   await expect(page.getByText(/overlap/)).toBeHidden();
@@ -78,7 +78,7 @@ test("a site is made, a night chosen, windows read, shots placed and taken along
   const { text } = await extractText(pdf, { mergePages: true });
   for (const words of [
     "Weir path",
-    "20:30 to 20:40",
+    "20:30 to 20:45",
     "iso 50",
     "The weir's edge is slippery.",
     "Stay off the carriageway",
@@ -123,7 +123,7 @@ test("the ribbon is read, zoomed and its blocks moved by mouse and by keys, with
   await page.keyboard.press("ArrowRight");
   await expect.poll(() => beginOf(page, "First shot")).toBe(6 * 60 + 1);
   await page.keyboard.press("ArrowUp");
-  await expect(page.getByLabel("Length of First shot, minutes")).toHaveValue("11");
+  await expect(page.getByLabel("Length of First shot, minutes")).toHaveValue("16");
 
   await page.mouse.move(box.x + box.width / 3, box.y + 150);
   for (let i = 0; i < 8; i++) await page.mouse.wheel(0, -400);

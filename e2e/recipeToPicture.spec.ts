@@ -67,7 +67,7 @@ test("a recipe is typed, run, fused, looked at and logged", async ({ page }) => 
   await expect(note).toHaveValue("Water like glass.");
   await expect(page.getByText("4 x 1s every 1.5s | iso 50 | jpeg -> mean")).toHaveCount(2);
 
-  await page.getByRole("button", { name: "Delete" }).first().click();
+  await page.getByRole("button", { name: "Delete", exact: true }).first().click();
   await expect(page.getByText("1 entry", { exact: true })).toBeVisible();
   await page.getByRole("button", { name: "Undo" }).click();
   await expect(page.getByText("2 entries", { exact: true })).toBeVisible();

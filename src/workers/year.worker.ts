@@ -1,8 +1,8 @@
 import { expose } from "comlink";
-import type { IntentId } from "../core/intent";
+import { type IntentId, intentOf } from "../core/intent";
 import { type NightSite, type ScoredNight, scoreYear } from "../core/night";
 
-const HOUR_MS = 3_600_000;
+const MINUTE_MS = 60_000;
 const NIGHTS_AT_ONCE = 24;
 
 /** Scores a year's nights and hands them over in handfuls. */
@@ -14,7 +14,7 @@ const yearWorker = {
     onNights: (nights: readonly ScoredNight[]) => Promise<void>,
   ): Promise<void> {
     let handful: ScoredNight[] = [];
-    for (const night of scoreYear(site, year, intent, HOUR_MS)) {
+    for (const night of scoreYear(site, year, intent, intentOf(intent).usualMinutes * MINUTE_MS)) {
       handful.push(night);
       if (handful.length < NIGHTS_AT_ONCE) continue;
       await onNights(handful);

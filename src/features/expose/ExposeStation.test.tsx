@@ -126,7 +126,7 @@ describe("the Expose station", () => {
     } as const;
     await station({ aim });
     // 21.8 s for 95 % of the whole sensor, three quarters of that in a square.
-    turnTo("This point");
+    turnTo("Point");
     expect(screen.getByText(/nearly all of it takes 16.4.s/)).toBeTruthy();
   });
 
@@ -134,7 +134,7 @@ describe("the Expose station", () => {
     await station();
     await settled(() => choose("Filter", "Eight"));
     expect(line().value).toBe("2s | iso 100 | nd 8");
-    turnTo("This point");
+    turnTo("Point");
     await settled(() => fireEvent.click(screen.getByRole("button", { name: "Take it" })));
     expect(line().value).toBe("3 x 2s | bracket 2 stops | iso 100 | nd 8 -> fuse");
   });
@@ -142,7 +142,7 @@ describe("the Expose station", () => {
   it("begins at a second where the line names no time, and reads nothing before that", async () => {
     const { field } = await station({ recipeLine: "iso 100" });
     expect(field.getAttribute("aria-label")).toMatch(/No point yet/);
-    turnTo("This point");
+    turnTo("Point");
     expect(screen.getByText("Write a shutter time, or click into the field.")).toBeTruthy();
     await settled(() => fireEvent.change(screen.getByLabelText("Frames"), { target: { value: "2" } }));
     expect(line().value).toBe("4 x 1s | iso 100 -> mean");

@@ -10,7 +10,6 @@ import type { Recipe } from "@/core/recipe";
 import { standInFor } from "@/core/rehearse";
 import { aimedSkyOf, automaticValues, filtersOf, inOwnNotation, sceneOf } from "@/core/shot";
 import {
-  compareLenses,
   demandsOf,
   type Edge,
   explain,
@@ -33,7 +32,7 @@ import { BracketProposal } from "./BracketProposal";
 import { ExposeBar } from "./ExposeBar";
 import { ExposureField } from "./ExposureField";
 import { LensTable } from "./LensTable";
-import { lensChoices } from "./lensChoices";
+import { comparedFields } from "./lensChoices";
 import { PointPanel } from "./PointPanel";
 import { plannedSky } from "./plannedSky";
 import { type BeforeChange, RecipeList } from "./RecipeList";
@@ -209,7 +208,7 @@ export function ExposeStation({ shotId }: { readonly outingId: string; readonly 
                 ),
               },
               {
-                name: "This point",
+                name: "Point",
                 content: (
                   <PointPanel
                     figures={explain(request, recipe)}
@@ -269,12 +268,7 @@ export function ExposeStation({ shotId }: { readonly outingId: string; readonly 
               },
               {
                 name: "Lenses",
-                content: (
-                  <LensTable
-                    comparison={compareLenses(request, recipe, lensChoices(kit, camera))}
-                    chosen={lensChoices(kit, camera).find(({ chosen }) => chosen)?.name ?? ""}
-                  />
-                ),
+                content: <LensTable fields={comparedFields(request, recipe, kit, camera)} />,
               },
               {
                 name: "Schools",

@@ -23,7 +23,7 @@ interface NightReasonsProps {
   readonly onOverride: (change: Partial<NightOverrides>) => void;
 }
 
-const BEST_MS = 20 * 60_000;
+const MINUTE_MS = 60_000;
 
 const FIELDS: readonly { readonly key: keyof NightOverrides; readonly name: string; readonly unit: string }[] = [
   { key: "cloudPercent", name: "Cloud", unit: "%" },
@@ -51,8 +51,9 @@ export function NightReasons({ night, outingId, overrides, onOverride }: NightRe
   const heldMs = useNightHeld();
   const cursorMs = pointedMs ?? heldMs;
   const { intent, setIntent, plan, site, moments, scores, shots } = night;
-  const best = bestStretch(moments, scores, BEST_MS);
-  const at = cursorMs ?? best.beginMs + BEST_MS / 2;
+  const minutes = intentOf(night.intent).usualMinutes;
+  const best = bestStretch(moments, scores, minutes * MINUTE_MS);
+  const at = cursorMs ?? best.beginMs + (minutes * MINUTE_MS) / 2;
   const moment = plan.momentAt(Math.max(night.beginMs, Math.min(night.endMs, at)));
   const score = scoreMoment(intent, moment, plan.site);
   const cautions = [...new Set(intentOf(intent).cautions)];
@@ -77,7 +78,7 @@ export function NightReasons({ night, outingId, overrides, onOverride }: NightRe
       <Readout
         label={
           cursorMs === null
-            ? `Best 20 min, ${clockSpan(best.beginMs, best.endMs, site.zone)}`
+            ? `Best ${minutes} min, ${clockSpan(best.beginMs, best.endMs, site.zone)}`
             : `At ${clock(at, site.zone)}`
         }
         value={Math.round(cursorMs === null ? best.score : score)}

@@ -44,7 +44,7 @@ export function YearStrip({ site, date, intent, onDate }: YearStripProps) {
       <Flex justify="space-between" fontSize="12.5px" color="ash" gap="16px" wrap="wrap" minH="20px">
         <Box aria-live="polite">
           {night
-            ? `${said(night.date)}: score ${Math.round(night.score)}, best ${clockSpan(night.beginMs, night.endMs, site.zone)}, moon ${Math.round(night.moonIlluminatedFraction * 100)} %`
+            ? `${said(night.date)}: score ${Math.round(night.score)} without weather, best ${clockSpan(night.beginMs, night.endMs, site.zone)}, moon ${Math.round(night.moonIlluminatedFraction * 100)} %`
             : `Scoring the nights of ${year}: ${nights.length} of ${dates.length}`}
         </Box>
         <Flex gap="12px">

@@ -159,9 +159,9 @@ describe("the reasons of a night", () => {
     return { seen, onOverride };
   };
 
-  it("give the best twenty minutes, and every factor of the score with its because", () => {
+  it("give the best stretch as long as the shot takes, and every factor of the score with its because", () => {
     reasons();
-    expect(screen.getByText(/^Best 20 min, /)).toBeTruthy();
+    expect(screen.getByText(/^Best 15 min, /)).toBeTruthy();
     expect(screen.getByText(intentOf("light-trails").goal)).toBeTruthy();
     const factors = within(screen.getByRole("list", { name: "Reasons for the score" })).getAllByRole("listitem");
     expect(factors.length).toBeGreaterThan(1);

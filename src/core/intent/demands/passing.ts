@@ -7,6 +7,8 @@ import type { ShotRequest } from "../request";
 
 /** Share of a trail that must be drawn for its gaps not to show. */
 const SMOOTH_DUTY = 0.9;
+/** And of it to be a line at all. */
+const LINE_DUTY = 0.6;
 const OVERLAP_CHANCE = 0.3;
 /** From here on a line is told apart from the ground behind it: it is 40 % brighter. */
 const SEEN_STOPS = 0.5;
@@ -30,6 +32,20 @@ export function crossingDemands(request: ShotRequest): Demand[] {
   const { mover } = request;
   if (mover === null) return [];
   const needs = (o: Outlook) => time(o.mover?.wholeSeconds ?? 0);
+  const dashed: Demand = {
+    ...{ id: "trail-dashes", quiet: true, hard: true, least: LINE_DUTY, most: MOST },
+    source: "A trail of which less than six tenths are drawn is a row of dashes.",
+    read: (o) => (gapsCanShow(o) ? (o.mover?.duty ?? null) : null),
+    said: (value) => `Pauses take ${percent(1 - value)} of the trail: it comes out as a row of dashes.`,
+    edge: {
+      axis: "shutter",
+      name: (seconds) => `dashes under ${time(seconds)}`,
+      reason: (seconds) =>
+        `In frames under ${time(seconds)} the phone's pauses take more than four tenths of the trail.`,
+      moves: "Longer and fewer frames, or a period without waiting.",
+    },
+    remedies: ["filter", "darker"],
+  };
   return [
     {
       ...{ id: "crossing", quiet: false, hard: true, least: WHOLE_SHARE, most: MOST },
@@ -37,20 +53,22 @@ export function crossingDemands(request: ShotRequest): Demand[] {
         "What did not make it across is a piece of a trail; a road that recedes is whole at 95 % of its way in the picture.",
       read: (o) => o.mover?.reached ?? null,
       said: (value, o, met) => {
-        const draws = o.mover?.leavesTheFrame ? "It crosses" : "Its trail draws";
-        if (met)
-          return value > 0.995 ? `${draws} the whole frame.` : `${draws} ${percent(value)} of its way in the picture.`;
-        return `${draws} ${percent(value)} of its way in the picture; all of it takes ${needs(o)}.`;
+        const [draws, way] = o.mover?.leavesTheFrame
+          ? ["It crosses", "the frame"]
+          : ["Its trail draws", "its way in the picture"];
+        if (met) return value > 0.995 ? `${draws} all of ${way}.` : `${draws} ${percent(value)} of ${way}.`;
+        return `${draws} ${percent(value)} of ${way}; nearly all of it takes ${needs(o)}.`;
       },
       edge: {
         axis: "shutter",
-        name: () => "crosses",
+        name: (_at, _forbids, o) => `${o.mover?.leavesTheFrame ? "crosses in" : "drawn in"} ${needs(o)}`,
         reason: (seconds) =>
           `At ${mover.distanceM} m and ${mover.speedMps} m/s a frame of ${time(seconds)} is the shortest with which it is drawn across; anything shorter leaves a piece of a trail.`,
         moves: "Closer, or a longer lens, and it crosses sooner; or more frames.",
       },
       remedies: ["filter", "nearer", "darker", "more-time", "tripod"],
     },
+    dashed,
     {
       ...{ id: "trail-gaps", quiet: true, hard: false, least: SMOOTH_DUTY, most: MOST },
       source: "Gaps of more than a tenth of a trail show as dashes.",
