@@ -1,7 +1,7 @@
 "use client";
 
 import { useQueryClient } from "@tanstack/react-query";
-import { useCallback } from "react";
+import { useCallback, useRef } from "react";
 import { z } from "zod";
 import type { OutingReply, ShotReply } from "@/contracts/replies";
 import type { shotChange } from "@/contracts/site";
@@ -13,14 +13,20 @@ const anything = z.unknown();
 /** What can be changed of a shot. */
 export type ShotChange = z.infer<typeof shotChange>;
 
-/** Changes shots of an outing, at once on the screen and then in the database, each with an undo. */
+/**
+ * Changes shots of an outing, at once on the screen and then in the database, each with an undo. While a change is on its
+ * way no older state of the outing is read, so that nothing on the screen jumps back under the hand.
+ */
 export function useShotMoves(outingId: string) {
   const client = useQueryClient();
   const notice = useNotice();
+  const underWay = useRef(0);
   return useCallback(
     async (shot: ShotReply, change: ShotChange, said: string): Promise<void> => {
       const key = ["outing", outingId];
       const send = async (next: ShotChange) => {
+        underWay.current++;
+        await client.cancelQueries({ queryKey: key });
         client.setQueryData<OutingReply>(
           key,
           (before) =>
@@ -39,7 +45,8 @@ export function useShotMoves(outingId: string) {
         } catch (error) {
           notice({ tone: "wrong", text: errorText(error) });
         }
-        await client.invalidateQueries({ queryKey: key });
+        underWay.current--;
+        if (underWay.current === 0) await client.invalidateQueries({ queryKey: key });
         await client.invalidateQueries({ queryKey: ["shot", shot.id] });
       };
       const sent = send(change);
