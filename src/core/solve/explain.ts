@@ -12,10 +12,11 @@ export interface Figure {
   readonly label: string;
   readonly value: string;
   readonly because: string;
-  readonly tone: "plain" | "good" | "bad";
+  /** Good where every demand on it is met, lesser where a soft one is missed, bad where a hard one is; plain without any. */
+  readonly tone: "plain" | "good" | "lesser" | "bad";
 }
 
-/** A figure with the demands whose quantity it shows: met, it is good; missed, bad. */
+/** A figure with the demands whose quantity it shows. */
 interface Draft extends Omit<Figure, "tone"> {
   readonly demands?: readonly string[];
 }
@@ -232,7 +233,8 @@ export function explain(request: SolveRequest, recipe: Recipe): Figure[] {
   ];
   return drafts.map(({ demands: ids = [], ...figure }): Figure => {
     const own = demands.filter(({ demand, value }) => ids.includes(demand.id) && value !== null);
-    const missed = own.some(({ miss }) => miss > 0);
-    return { ...figure, tone: missed ? "bad" : own.length > 0 ? "good" : "plain" };
+    const missed = own.filter(({ miss }) => miss > 0);
+    if (missed.length > 0) return { ...figure, tone: missed.some(({ demand }) => demand.hard) ? "bad" : "lesser" };
+    return { ...figure, tone: own.length > 0 ? "good" : "plain" };
   });
 }

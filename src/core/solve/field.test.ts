@@ -1,7 +1,7 @@
 import fc from "fast-check";
 import { INTENT_IDS, type SolveRequest, usualScene } from "../intent";
 import { SUPPORT_KINDS } from "../motion";
-import { parseRecipe, type Recipe, STACK_METHODS } from "../recipe";
+import { parseRecipe, printRecipe, type Recipe, STACK_METHODS } from "../recipe";
 import {
   advise,
   demandsOf,
@@ -177,6 +177,20 @@ describe("whatever is asked", () => {
       { numRuns: 150 },
     );
     expect(explain(stillStreet, parseRecipe("iso 50").recipe)).toEqual([]);
+  });
+
+  it("a figure is bad where the point misses a hard demand on it, and lesser where a soft one", () => {
+    const toneOf = (line: string) =>
+      explain(stillStreet, parseRecipe(line).recipe).find(({ id }) => id === "meter")?.tone;
+    const { recipes } = solve(stillStreet);
+    expect(toneOf(recipes[0]!.line)).toBe("good");
+    const longer = (times: number) => {
+      const { sequence, ...rest } = recipes[0]!.recipe;
+      const shutterSeconds = sequence!.shutterSeconds * times;
+      return printRecipe({ ...rest, sequence: { ...sequence!, shutterSeconds, periodSeconds: null } });
+    };
+    expect(toneOf(longer(4))).toBe("lesser");
+    expect(toneOf(longer(16))).toBe("bad");
   });
 
   it("something works, or something is advised, and the advice holds when it is taken", () => {

@@ -81,7 +81,7 @@ export function FocusScale({ focusMetres, nearMetres, farMetres, hyperfocalMetre
               stroke="currentColor"
               strokeDasharray="3 3"
             />
-            <text x={at(hyperfocalMetres)} y={11} fontSize={11.5} textAnchor="middle" fill="currentColor">
+            <text x={at(hyperfocalMetres)} y={11} textAnchor="middle" fill="currentColor">
               {`hyperfocal ${hyperfocalMetres.toFixed(1)} m`}
             </text>
           </g>
@@ -90,13 +90,13 @@ export function FocusScale({ focusMetres, nearMetres, farMetres, hyperfocalMetre
           <circle cx={Number.isFinite(focusMetres) ? at(focusMetres) : width - 12} cy={29} r={7} fill="currentColor" />
         </Box>
         <Box asChild color="ash">
-          <g fontSize={11}>
+          <g>
             {TICKS.map((metres) => (
               <text key={metres} x={at(metres)} y={54} textAnchor="middle" fill="currentColor">
                 {metres}
               </text>
             ))}
-            <text x={width - 12} y={55} textAnchor="middle" fontSize={15} fill="currentColor">
+            <text x={width - 12} y={55} textAnchor="middle" fill="currentColor">
               ∞
             </text>
           </g>

@@ -134,7 +134,6 @@ export function PlanView({ mover, slope, coverage, aheadMetres, openMetres, onMo
               <text
                 x={press.x}
                 y={press.y - 18}
-                fontSize={12}
                 fill="currentColor"
                 textAnchor={ahead < aheadMetres ? "start" : "middle"}
               >
@@ -144,7 +143,7 @@ export function PlanView({ mover, slope, coverage, aheadMetres, openMetres, onMo
           </Box>
         )}
         <Box asChild color="ash">
-          <text x={middle.x + 14} y={middle.y + 22} fontSize={12} fill="currentColor">
+          <text x={middle.x + 14} y={middle.y + 22} fill="currentColor">
             {`${mover.distanceM} m`}
           </text>
         </Box>

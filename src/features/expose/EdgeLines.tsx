@@ -107,7 +107,6 @@ export function EdgeLines({ edges, before, labels, box, scales, frames, chosenId
             <text
               x={x}
               y={y}
-              fontSize={11.5}
               textAnchor={anchor}
               fill="currentColor"
               stroke="var(--chakra-colors-slate)"

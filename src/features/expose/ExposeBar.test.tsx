@@ -4,6 +4,7 @@ import type { KitReply } from "@/contracts/kit";
 import { chosenCamera } from "@/core/camera";
 import { parseRecipe, printRecipe, type Recipe } from "@/core/recipe";
 import { filtersOf } from "@/core/shot";
+import type { Figure } from "@/core/solve";
 import { choose, show } from "@/ui/testing/show";
 import { ExposeBar } from "./ExposeBar";
 
@@ -16,14 +17,14 @@ const kit: KitReply = {
   ],
 };
 
-function bar(line: string, meterStops: number | null = 0.4) {
+function bar(line: string, meter: Figure | null = null) {
   const lines: string[] = [];
   const onIntent = jest.fn();
   show(
     <ExposeBar
       recipe={parseRecipe(line).recipe}
       filters={filtersOf(kit)}
-      meterStops={meterStops}
+      meter={meter}
       intent="light-trails"
       kit={kit}
       camera={chosenCamera(kit, null)}
@@ -77,7 +78,9 @@ describe("the bar over the field", () => {
   });
 
   it("says how far the point is from the meter, and takes another intent", () => {
-    const { onIntent } = bar("1s", -1.24);
+    const { onIntent } = bar("1s", {
+      ...{ id: "meter", label: "From the meter", value: "\u22121.2", because: "EV 4.", tone: "lesser" },
+    });
     expect(screen.getByText(/^\u22121.2/)).toBeTruthy();
     choose("Intent", "meteors");
     expect(onIntent).toHaveBeenCalledWith("meteors");

@@ -7,15 +7,18 @@ import { INTENTS, type IntentId } from "@/core/intent";
 import { stackedFilterStops } from "@/core/light";
 import { type Recipe, STACK_METHODS } from "@/core/recipe";
 import type { KitFilter } from "@/core/shot";
+import type { Figure } from "@/core/solve";
 import { signed } from "@/core/words";
 import { CameraBar } from "@/features/shot/CameraBar";
 import { Choose } from "@/ui/Choose";
+import { TONES } from "./PointPanel";
 
 interface ExposeBarProps {
   /** With a shutter time. */
   readonly recipe: Recipe;
   readonly filters: readonly KitFilter[];
-  readonly meterStops: number | null;
+  /** How far the point is from the meter, when it has settings. */
+  readonly meter: Figure | null;
   readonly intent: IntentId;
   readonly kit: KitReply;
   readonly camera: Camera;
@@ -39,7 +42,7 @@ function asBracket(recipe: Recipe): Recipe {
 
 /** What the picture is to be, the camera, and what slides and opens the ground: a filter, and how many frames. */
 export function ExposeBar(props: ExposeBarProps) {
-  const { recipe, filters, meterStops, intent, kit, camera, onRecipe, onCamera, onIntent } = props;
+  const { recipe, filters, meter, intent, kit, camera, onRecipe, onCamera, onIntent } = props;
   const stops = Math.round(100 * stackedFilterStops(recipe.filters)) / 100;
   const frames = recipe.sequence?.frames ?? 1;
   const owned = filters.find((each) => Math.abs(each.stops - stops) < 0.01);
@@ -78,10 +81,10 @@ export function ExposeBar(props: ExposeBarProps) {
         fontSize="26px"
         lineHeight="1.1"
         alignSelf="center"
-        color={meterStops !== null && Math.abs(meterStops) < 1 ? "moss" : "coral"}
+        color={TONES[meter?.tone ?? "plain"]}
         aria-live="polite"
       >
-        {meterStops === null ? "" : signed(meterStops)}
+        {meter?.value}
         <Box fontFamily="body" fontSize="12px" color="ash">
           from the meter
         </Box>

@@ -106,7 +106,7 @@ export function ExposeStation({ shotId }: { readonly outingId: string; readonly 
 
   const iso = recipe.iso ?? camera.isoLadder[0] ?? camera.lens.baseIso;
   const point: FieldPoint | null = recipe.sequence ? { shutterSeconds: recipe.sequence.shutterSeconds, iso } : null;
-  const meter = outlook?.base.meterStops ?? null;
+  const figures = explain(request, recipe);
   const missed = new Set(
     outlook
       ? judge(outlook, demandsOf(request)).demands.flatMap(({ demand, miss }) => (miss > 0 ? [demand.id] : []))
@@ -159,7 +159,7 @@ export function ExposeStation({ shotId }: { readonly outingId: string; readonly 
             <ExposeBar
               recipe={base}
               filters={filters}
-              meterStops={meter}
+              meter={figures.find(({ id }) => id === "meter") ?? null}
               kit={kit}
               camera={camera}
               onRecipe={apply}
@@ -211,7 +211,7 @@ export function ExposeStation({ shotId }: { readonly outingId: string; readonly 
                 name: "Point",
                 content: (
                   <PointPanel
-                    figures={explain(request, recipe)}
+                    figures={figures}
                     edges={edges}
                     missed={missed}
                     chosenEdge={edgeId}
@@ -242,7 +242,7 @@ export function ExposeStation({ shotId }: { readonly outingId: string; readonly 
                     scene={scene}
                     fNumber={camera.lens.fNumber}
                     supports={kit.supports}
-                    meterStops={meter}
+                    meterStops={outlook?.base.meterStops ?? null}
                     plannedSky={sky}
                     automatic={automaticValues(planned, plan)}
                     onChange={changeScene}

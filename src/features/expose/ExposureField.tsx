@@ -192,7 +192,7 @@ export function ExposureField(props: ExposureFieldProps) {
           ))}
           {diagonalLabels.map(({ id, text, x: left, y: base }) => (
             <Box asChild key={id} color={id === "0" ? "lamp" : "ash"}>
-              <text x={left} y={base} fontSize={11.5} fill="currentColor">
+              <text x={left} y={base} fill="currentColor">
                 {text}
               </text>
             </Box>
@@ -209,14 +209,14 @@ export function ExposureField(props: ExposureFieldProps) {
           />
           {axisTimes(scales).map(({ seconds, at, label }) => (
             <Box asChild key={seconds} color="ash">
-              <text x={at} y={box.bottom + 18} fontSize={11.5} textAnchor="middle" fill="currentColor">
+              <text x={at} y={box.bottom + 18} textAnchor="middle" fill="currentColor">
                 {label}
               </text>
             </Box>
           ))}
           {axisIsos(isoLadder).map((iso) => (
             <Box asChild key={iso} color="ash">
-              <text x={box.left - 6} y={y(iso) + 4} fontSize={11.5} textAnchor="end" fill="currentColor">
+              <text x={box.left - 6} y={y(iso) + 4} textAnchor="end" fill="currentColor">
                 {iso}
               </text>
             </Box>
@@ -232,7 +232,7 @@ export function ExposureField(props: ExposureFieldProps) {
                 }}
               >
                 <circle r={9} fill="none" stroke="currentColor" strokeWidth={2} />
-                <text y={-13} fontSize={11.5} textAnchor="middle" fill="currentColor">
+                <text y={-13} textAnchor="middle" fill="currentColor">
                   {number}
                 </text>
               </g>

@@ -15,7 +15,8 @@ interface PointPanelProps {
   readonly bracket: ReactNode;
 }
 
-const TONES = { plain: "bone", good: "moss", bad: "coral" } as const;
+/** Colours of figures by their tone. */
+export const TONES = { plain: "bone", good: "moss", lesser: "lamp", bad: "coral" } as const;
 
 /** What the point's settings will give, each number with its because; and every limit, those that are crossed first. */
 export function PointPanel(props: PointPanelProps) {
@@ -56,7 +57,8 @@ export function PointPanel(props: PointPanelProps) {
                 textAlign="left"
                 py="4px"
                 aria-expanded={open}
-                color={open ? "lamp" : crossed(edge) ? "coral" : "bone"}
+                color={crossed(edge) ? (edge.soft ? "lamp" : "coral") : "bone"}
+                fontWeight={open ? 620 : undefined}
                 onClick={() => onEdge(open ? null : edge.id)}
               >
                 {edge.name}

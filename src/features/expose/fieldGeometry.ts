@@ -4,7 +4,8 @@ import { readableDuration } from "@/core/recipe";
 import { type Edge, productAt } from "@/core/solve";
 import { signed } from "@/core/words";
 
-const CHAR_PX = 6.1;
+/** The widest that letters of a label come on average. */
+const CHAR_PX = 6.4;
 const ROW_PX = 14;
 
 /** The field in pixels: shutter across, ISO up, both in stops. */

@@ -91,8 +91,9 @@ describe("a bracket around the point", () => {
 });
 
 describe("the list of recipes", () => {
-  const solution = solve(request);
-  const advice = advise(request, solution);
+  const darker = { ...request, sceneEv: 2 };
+  const solution = solve(darker);
+  const advice = advise(darker, solution);
   const list = (before: Parameters<typeof RecipeList>[0]["before"]) => {
     const onRecipe = jest.fn();
     show(

@@ -137,7 +137,7 @@ export function YearStrip({ site, date, intent, onDate }: YearStripProps) {
             </g>
           </Box>
           <Box asChild color="ash">
-            <g fontSize={10.5}>
+            <g>
               {dates.map((day, index) =>
                 day.endsWith("-01") ? (
                   <text key={day} x={index * step + 2} y={HEIGHT - 1} fill="currentColor">

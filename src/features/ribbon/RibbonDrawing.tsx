@@ -108,7 +108,7 @@ export const RibbonDrawing = memo(function RibbonDrawing(props: RibbonDrawingPro
             fill={ON_SKY.moss}
             opacity={0.7}
           />
-          <text x={width - 6} y={lanesTop - 9} fontSize={11} textAnchor="end" fill={ON_SKY.moss} {...TEXT}>
+          <text x={width - 6} y={lanesTop - 9} textAnchor="end" fill={ON_SKY.moss} {...TEXT}>
             {`score for ${intent.replaceAll("-", " ")}`}
           </text>
         </g>
@@ -127,7 +127,7 @@ export const RibbonDrawing = memo(function RibbonDrawing(props: RibbonDrawingPro
               opacity={0.55}
             />
             <line x2={width} y1={base} y2={base} stroke="#fff" opacity={0.1} />
-            <text x={width - 6} y={base - 4} fontSize={11} textAnchor="end" fill={lane.colour} {...TEXT}>
+            <text x={width - 6} y={base - 4} textAnchor="end" fill={lane.colour} {...TEXT}>
               {lane.name}
             </text>
           </g>
@@ -137,7 +137,7 @@ export const RibbonDrawing = memo(function RibbonDrawing(props: RibbonDrawingPro
       {clockTicks(box, site.zone).map(({ atMs, label }) => (
         <g key={atMs} transform={`translate(${x(atMs)},0)`}>
           <line y1={height - TICKS_PX - 3} y2={height - TICKS_PX + 2} stroke={ON_SKY.paper} opacity={0.7} />
-          <text y={height - 3.5} textAnchor="middle" fontSize={10.5} fill={ON_SKY.paper}>
+          <text y={height - 3.5} textAnchor="middle" fill={ON_SKY.paper}>
             {label}
           </text>
         </g>
@@ -146,7 +146,7 @@ export const RibbonDrawing = memo(function RibbonDrawing(props: RibbonDrawingPro
       {now !== null && now >= domain[0] && now <= domain[1] && (
         <g transform={`translate(${x(now)},0)`}>
           <line y1={0} y2={height} stroke={ON_SKY.lamp} strokeWidth={1.6} />
-          <text x={4} y={height - TICKS_PX - 5} fontSize={11} fill={ON_SKY.lamp} {...TEXT}>
+          <text x={4} y={height - TICKS_PX - 5} fill={ON_SKY.lamp} {...TEXT}>
             now
           </text>
         </g>
@@ -166,7 +166,7 @@ function LightLabels({ night, box }: { readonly night: Night; readonly box: Ribb
   const x = box.width / 2;
   const close = Math.abs(ev(middle.skyEv) - ev(night.site.lampEv)) < ROW_PX;
   return (
-    <g fontSize={11.5}>
+    <g>
       <text
         x={x}
         y={ev(middle.skyEv) + (ev(middle.skyEv) < box.top + 14 ? 15 : -5)}
@@ -210,7 +210,7 @@ function EventMarks({ night, box }: { readonly night: Night; readonly box: Ribbo
           <g key={key} transform={`translate(${x(atMs)},0)`}>
             <line y1={0} y2={box.bottom} stroke={ON_SKY.paper} opacity={0.35} />
             {row >= 0 && (
-              <text x={4} y={11 + 13 * row} fontSize={11} fill={ON_SKY.paper} {...TEXT}>
+              <text x={4} y={11 + 13 * row} fill={ON_SKY.paper} {...TEXT}>
                 {`${EVENT_NAMES[key]} ${clock(atMs, night.site.zone)}`}
               </text>
             )}

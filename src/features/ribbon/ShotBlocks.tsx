@@ -192,7 +192,6 @@ export function ShotBlocks({ night, shotId, domain, width, height, large, camera
             <text
               x={Math.max(3, left + (wide > NAMED_PX ? 5 : 0))}
               y={wide > NAMED_PX || !large ? top + 13 : top - 5}
-              fontSize={11.5}
               pointerEvents="none"
               fill={chosen && wide > NAMED_PX ? ON_SKY.shade : ON_SKY.paper}
               stroke={chosen && wide > NAMED_PX ? "none" : "#000b"}

@@ -43,7 +43,6 @@ export function ShutterLine({ plan, taken }: { readonly plan: CapturePlan; reado
               key={second}
               x={x(second)}
               y={23}
-              fontSize={10.5}
               fill="currentColor"
               opacity={0.6}
               textAnchor={second === 0 ? "start" : "middle"}

@@ -123,7 +123,6 @@ export function HorizonEditor({ points: saved, onChange }: HorizonEditorProps) {
               <text
                 x={x(azimuth)}
                 y={HEIGHT - 3}
-                fontSize={11}
                 fill="currentColor"
                 textAnchor={azimuth === 0 ? "start" : azimuth === 360 ? "end" : "middle"}
               >

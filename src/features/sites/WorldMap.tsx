@@ -217,7 +217,7 @@ export function WorldMap({ sites, chosenId, onChoose, onPlace }: WorldMapProps) 
                 </Box>
                 {labelled.has(site.id) && (
                   <Box asChild color="bone">
-                    <text x={11} y={4} fontSize={12.5} fill="currentColor">
+                    <text x={11} y={4} fill="currentColor">
                       {site.name}
                     </text>
                   </Box>
