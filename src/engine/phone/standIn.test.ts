@@ -4,8 +4,9 @@ import { join } from "node:path";
 import exifr from "exifr";
 import sharp from "sharp";
 import { chosenCamera, GENERIC_PHONE } from "@/core/camera";
+import { planCapture, plannedFrames } from "@/core/capture";
 import { parseRecipe } from "@/core/recipe";
-import { sceneNamed } from "@/core/scene";
+import { renderStaticRows, sceneNamed, simulateFrame, viewOf } from "@/core/scene";
 import { decodePicture } from "../files/decode";
 import { measurePicture } from "../files/measurePicture";
 import { armProblems } from "./arm";
@@ -89,6 +90,48 @@ describe("the stand-in phone", () => {
     });
     expect(Buffer.from((await shoot())[2]!.jpeg).equals(Buffer.from(frames[2]!.jpeg))).toBe(true);
     await expect(phone.capture()[Symbol.asyncIterator]().next()).rejects.toThrow(/arm/);
+  });
+});
+
+describe("files of the stand-in phone", () => {
+  it("keep the sensor's noise within a tenth, in shadows and in light", async () => {
+    const widthPx = 408;
+    const small = { ...camera, lens: { ...camera.lens, widthPx, heightPx: 306 }, widthsPx: [widthPx] };
+    const scene = { ...QUAY.scene, traffic: [] };
+    const { recipe } = parseRecipe("2 x 1/15 | iso 800 | wb 4000K");
+    const startsAt = new Date("2026-11-24T18:00:00Z");
+    const phone = new StandInPhone(small, { ...QUAY, scene });
+    await phone.arm(recipe, { widthPx, pace: "quick", startsAt, seed: 3 });
+    const files: Uint8Array[] = [];
+    for await (const { jpeg } of phone.capture()) {
+      files.push(Uint8Array.from(await decodePicture(Buffer.from(jpeg), 8)));
+    }
+
+    const view = viewOf(scene, small.lens, widthPx);
+    const still = new Float32Array(3 * view.width * view.height);
+    renderStaticRows(scene, view, 0, view.height, still);
+    const stage = { scene, lens: small.lens, view, still };
+    const plan = planCapture(recipe, small, { pressedAtMs: startsAt.getTime(), sensorCelsius: 15, seed: 3 })!;
+    const sensed = plannedFrames(plan).map((frame) => simulateFrame(stage, plan, frame, 1).data);
+
+    /** Standard deviation of a sample between two frames, by their mean in bands of 32 codes. */
+    const noise = ([first, second]: readonly Uint8Array[]) => {
+      const bands = Array.from({ length: 8 }, () => ({ sum: 0, count: 0 }));
+      for (let i = 0; i < first!.length; i++) {
+        const band = bands[(sensed[0]![i]! + sensed[1]![i]!) >> 6]!;
+        band.sum += (first![i]! - second![i]!) ** 2 / 2;
+        band.count++;
+      }
+      return bands.map(({ sum, count }) => ({ count, deviation: Math.sqrt(sum / count) }));
+    };
+    const [inFiles, inSensor] = [noise(files), noise(sensed)];
+    const filled = inSensor.flatMap(({ count }, band) => (count > 2000 ? [band] : []));
+    expect(filled.length).toBeGreaterThan(3);
+    for (const band of filled) {
+      const share = inFiles[band]!.deviation / inSensor[band]!.deviation;
+      expect(share).toBeGreaterThan(0.9);
+      expect(share).toBeLessThan(1.1);
+    }
   });
 });
 
