@@ -10,6 +10,8 @@ export const METER_TO_CLIP_STOPS = Math.log2(SATURATION_CONSTANT / (FOCAL_PLANE_
 export interface BaseOutlook {
   /** Metered surfaces over (+) or under (-) the meter's level in the picture, stops. */
   readonly meterStops: number;
+  /** How far of that the brightest of many noisy frames lies over one, stops. */
+  readonly liftStops: number;
   /** Their level, as a share of white; may be over 1. */
   readonly level: number;
   /** How far they stay under white, stops; a bracket's in its shortest frame. */
@@ -42,17 +44,22 @@ export function meterStopsOf(plan: CapturePlan, sceneEv: number, shutterSeconds:
  * a bracket's stand in its middle frame. Surfaces' brightness is taken to spread log-normally around the metered level, with the
  * brightest that should keep detail at two standard deviations.
  *
- * @param lifted By how much the brightest of many noisy frames lies over one, as a factor.
+ * @param liftStops How far the brightest of many noisy frames lies over one.
  */
-export function baseOutlook(plan: CapturePlan, { sceneEv, highlightStops }: SceneFacts, lifted: number): BaseOutlook {
+export function baseOutlook(
+  plan: CapturePlan,
+  { sceneEv, highlightStops }: SceneFacts,
+  liftStops: number,
+): BaseOutlook {
   const middle = shutterOf(plan, (plan.frames - 1) >> 1).deliveredSeconds;
   const inOne = meterStopsOf(plan, sceneEv, middle);
-  const meterStops = inOne + Math.log2(lifted);
+  const meterStops = inOne + liftStops;
   const shortest = shutterOf(plan, 0).deliveredSeconds;
-  const stopsUnderWhite = METER_TO_CLIP_STOPS - inOne + Math.log2(middle / shortest);
+  const stopsUnderWhite = METER_TO_CLIP_STOPS - meterStops + Math.log2(middle / shortest);
   const spread = Math.max(LEAST_SPREAD_STOPS, highlightStops / 2);
   return {
     meterStops,
+    liftStops,
     level: 2 ** (meterStops - METER_TO_CLIP_STOPS),
     stopsUnderWhite,
     highlightsUnderWhite: stopsUnderWhite - highlightStops,
@@ -64,12 +71,23 @@ export function baseOutlook(plan: CapturePlan, { sceneEv, highlightStops }: Scen
 export interface SkyOutlook {
   /** How much brighter than the metered surfaces it is, stops. */
   readonly overStops: number;
+  /** How far over (+) or under (-) the meter's level it comes out, stops. */
+  readonly meterStops: number;
   readonly stopsUnderWhite: number;
 }
 
-/** How bright the sky comes out; null without one. */
-export function skyOutlook({ skyEv, sceneEv }: SceneFacts, base: BaseOutlook): SkyOutlook | null {
+/**
+ * How bright the sky comes out; null without one.
+ *
+ * @param liftStops How far the brightest of many noisy frames lies over one in a sky of so much light.
+ */
+export function skyOutlook(
+  { skyEv, sceneEv }: SceneFacts,
+  base: BaseOutlook,
+  liftStops: (ev: number) => number,
+): SkyOutlook | null {
   if (skyEv === null) return null;
   const overStops = skyEv - sceneEv;
-  return { overStops, stopsUnderWhite: base.stopsUnderWhite - overStops };
+  const meterStops = base.meterStops - base.liftStops + overStops + liftStops(skyEv);
+  return { overStops, meterStops, stopsUnderWhite: base.stopsUnderWhite + base.meterStops - meterStops };
 }

@@ -58,11 +58,11 @@ function snrOf(plan: CapturePlan, ev: number, shutterSeconds: number): number {
   return signal / Math.hypot(random * randomShare(stack, frames), pattern);
 }
 
-/** By how much the brightest of a run's frames lies over one of them on metered surfaces, as a factor; 1 for other ways to fuse. */
-export function liftOfBrightest(plan: CapturePlan, sceneEv: number): number {
-  if (plan.stack !== "lighten" || plan.frames === 1) return 1;
-  const { electrons, random } = inOneFrame(plan, luminanceFromEv(sceneEv), shutterOf(plan, 0).deliveredSeconds);
-  return 1 + (brightestOf(plan.frames).mean * random) / electrons;
+/** How far the brightest of a run's frames lies over one of them on surfaces of so much light, stops; 0 for other ways to fuse. */
+export function brightestLiftStops(plan: CapturePlan, ev: number): number {
+  if (plan.stack !== "lighten" || plan.frames === 1) return 0;
+  const { electrons, random } = inOneFrame(plan, luminanceFromEv(ev), shutterOf(plan, 0).deliveredSeconds);
+  return Math.log2(1 + (brightestOf(plan.frames).mean * random) / electrons);
 }
 
 /** How noisy the fused picture is; a bracket's shadows come from its longest frame. */

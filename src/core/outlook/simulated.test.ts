@@ -52,6 +52,16 @@ describe.each(INTENT_IDS)("%s: at three points of its field", (id) => {
   });
 });
 
+describe("a sky over land that is darker by far", () => {
+  it.each(["1s | iso 400", "12 x 0.1s | iso 1600 -> lighten"])("by %s is as bright as is promised", (line) => {
+    const facts = { ...stillPlace, sceneEv: -9, skyEv: -1 };
+    const own = plan(line);
+    const promised = outlookOf(own, facts).sky!.meterStops;
+    const sky = passingPicture(own, { ...facts, sceneEv: facts.skyEv });
+    expect(Math.abs(Math.log2(meanLuminance(sky) / METERED) - promised)).toBeLessThan(0.1);
+  });
+});
+
 describe("a trail in the fused picture", () => {
   const facts: SceneFacts = {
     ...stillPlace,

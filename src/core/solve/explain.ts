@@ -21,11 +21,18 @@ interface Draft extends Omit<Figure, "tone"> {
   readonly demands?: readonly string[];
 }
 
+/** Less than a figure shows. */
+const LEAST_LIFT_STOPS = 0.05;
+
 function lightFigures(request: SolveRequest, { base, sky, noise, plan }: Outlook): Draft[] {
   const ground = groundOf(request);
   const white = base.stopsUnderWhite < 0;
   const before = plan.filterStops + request.camera.lossStops;
   const bracket = plan.shutters.length > 1;
+  const lifted =
+    base.liftStops < LEAST_LIFT_STOPS
+      ? ""
+      : ` The brightest of ${plan.frames} noisy frames lies ${stops(base.liftStops)} over one.`;
   return [
     {
       ...{
@@ -33,7 +40,7 @@ function lightFigures(request: SolveRequest, { base, sky, noise, plan }: Outlook
         label: bracket ? "Middle frame from the meter" : "From the meter",
         value: signed(base.meterStops),
       },
-      because: `The scene's EV ${plain(request.sceneEv)}, less the settings' EV ${plain(request.sceneEv - base.meterStops - before)}${before > 0 ? ` and ${stops(before)} before the lens` : ""}.`,
+      because: `The scene's EV ${plain(request.sceneEv)}, less the settings' EV ${plain(request.sceneEv - base.meterStops + base.liftStops - before)}${before > 0 ? ` and ${stops(before)} before the lens` : ""}.${lifted}`,
       demands: ["brightness", "lightness"],
     },
     {

@@ -41,7 +41,7 @@ export interface Solution {
 /** How far an outlook lies from where an intent wants it, stops. */
 export function offTarget(request: SolveRequest): (outlook: Outlook) => number {
   const { of, stops } = intentOf(request.intent).target(request);
-  return ({ base, sky }) => base.meterStops + (of === "sky" && sky ? sky.overStops : 0) - stops;
+  return ({ base, sky }) => (of === "sky" && sky ? sky : base).meterStops - stops;
 }
 
 /** What a request lacks, as questions; empty where it has all that its intent needs. */
@@ -51,10 +51,13 @@ export const asksOf = (request: SolveRequest): readonly string[] =>
     .map(({ ask }) => ask);
 
 function told(request: SolveRequest, candidate: Candidate, beyond: ReadonlySet<string>): ToldDemand[] {
-  const list = judge(candidate.outlook, demandsOf(request)).demands.flatMap((judged): ToldDemand[] => {
+  const { demands } = judge(candidate.outlook, demandsOf(request));
+  // Where a quantity misses its hard range, what it misses of its soft one need not be said.
+  const failed = new Set(demands.flatMap(({ demand, miss }) => (demand.hard && miss > 0 ? [demand.read] : [])));
+  const list = demands.flatMap((judged): ToldDemand[] => {
     const { demand, miss } = judged;
     const sentence = sentenceOf(judged, candidate.outlook);
-    if (sentence === "" || (demand.quiet && miss === 0)) return [];
+    if (sentence === "" || (demand.quiet && miss === 0) || (!demand.hard && failed.has(demand.read))) return [];
     return [{ id: demand.id, hard: demand.hard, met: miss === 0, beyond: beyond.has(demand.id), sentence }];
   });
   const weight = ({ met, hard, beyond: far }: ToldDemand) => (met ? 3 : hard ? 0 : far ? 2 : 1);

@@ -1,4 +1,4 @@
-import { METER_TO_CLIP_STOPS } from "../../outlook";
+import { METER_TO_CLIP_STOPS, type Outlook } from "../../outlook";
 import { plain, signed } from "../../words";
 import type { Demand } from "../demand";
 import { percent, stops, time } from "../phrases";
@@ -21,6 +21,8 @@ export function targetStops({ schools, highlightStops }: ShotRequest): number {
   const [least, most] = HIGHLIGHTS_TARGET;
   return Math.max(most, Math.min(least, METER_TO_CLIP_STOPS - highlightStops));
 }
+
+const baseMeterStops = ({ base }: Outlook): number => base.meterStops;
 
 const underOrOver = (value: number): string =>
   Math.abs(value) < 0.05 ? "just at white" : value >= 0 ? `${stops(value)} under white` : `${stops(value)} over white`;
@@ -65,7 +67,7 @@ export function surfaceDemands(request: ShotRequest, ground: string, highlights:
       ...{ id: "lightness", quiet: true, hard: true, least: -LIFTED_STOPS, most: target + WASHED_OUT_STOPS },
       source:
         "A frame of 12 bits can be lifted by about four stops before banding shows; half a stop under white, colours are washed out.",
-      read: ({ base }) => base.meterStops,
+      read: baseMeterStops,
       said: (value, _, met) => {
         if (met) return `The ${ground} comes out ${signed(value)} from the meter.`;
         return value > target
@@ -92,7 +94,7 @@ export function surfaceDemands(request: ShotRequest, ground: string, highlights:
         most: target + OFF_TARGET_STOPS,
       },
       source: request.schools.brightness === "meter" ? "Exposing to the meter." : "Exposing for the highlights.",
-      read: ({ base }) => base.meterStops,
+      read: baseMeterStops,
       said: (value, _, met) => {
         if (met) return `The ${ground} comes out ${signed(value)} from the meter.`;
         return value > target

@@ -15,8 +15,7 @@ const MOST = Number.POSITIVE_INFINITY;
 const LEAST = Number.NEGATIVE_INFINITY;
 
 /** The sky's own level in the picture, stops from the meter. */
-const skyMeterStops = ({ base, sky }: Outlook): number | null =>
-  sky === null ? null : base.meterStops + sky.overStops;
+const skyMeterStops = ({ sky }: Outlook): number | null => sky?.meterStops ?? null;
 
 /** The middle of how bright a night sky should come out, stops from the meter. */
 export const NIGHT_SKY_TARGET = (NIGHT_SKY_STOPS[0] + NIGHT_SKY_STOPS[1]) / 2;
