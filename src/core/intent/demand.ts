@@ -36,6 +36,8 @@ export interface Demand {
   readonly id: string;
   /** A hard one that is missed is a picture that failed; a soft one, a lesser picture. */
   readonly hard: boolean;
+  /** Of a soft one: what it asks shows all over the picture, and counts even where nothing within reach meets it. */
+  readonly insists?: true;
   /** Null where it does not arise; then it is met. */
   readonly read: (outlook: Outlook) => number | null;
   readonly least: number;

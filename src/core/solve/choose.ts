@@ -1,4 +1,4 @@
-import { intentOf, isOfStars, type SolveRequest } from "../intent";
+import { type Demand, intentOf, isOfStars, type SolveRequest } from "../intent";
 import { LAMP_CLASSES } from "../light";
 import type { Outlook } from "../outlook";
 import type { Candidate } from "./candidates";
@@ -6,7 +6,7 @@ import type { Candidate } from "./candidates";
 /** How well a recipe does: every demand met; hard ones met; a hard one missed. */
 export type Verdict = "works" | "compromise" | "fails";
 
-/** Soft demands that nothing within reach meets are not held against a recipe. */
+/** Soft demands that are beyond reach are not held against a recipe. */
 export function verdictOf(
   candidate: Pick<Candidate, "hardMissed" | "softMissed">,
   beyond: ReadonlySet<string>,
@@ -15,12 +15,13 @@ export function verdictOf(
   return candidate.softMissed.some((id) => !beyond.has(id)) ? "compromise" : "works";
 }
 
-/** Soft demands that no recipe meets which meets the hard ones. */
-export function beyondReach(candidates: readonly Candidate[]): ReadonlySet<string> {
+/** Soft demands, other than those that insist, that no recipe meets which meets the hard ones. */
+export function beyondReach(candidates: readonly Candidate[], demands: readonly Demand[]): ReadonlySet<string> {
   const standing = candidates.filter(({ hardMissed }) => hardMissed === 0);
   const [first, ...rest] = standing;
   if (!first) return new Set();
-  const missed = new Set(first.softMissed);
+  const yielding = new Set(demands.flatMap(({ id, insists }) => (insists ? [] : [id])));
+  const missed = new Set(first.softMissed.filter((id) => yielding.has(id)));
   for (const { softMissed } of rest) for (const id of missed) if (!softMissed.includes(id)) missed.delete(id);
   return missed;
 }

@@ -47,6 +47,14 @@ describe("what was promised and not kept", () => {
     expect(best(asked(intent)).verdict).toBe("works");
   });
 
+  it("dashes under a bright sky do not work because nothing in the bag takes them away; a better hour does", () => {
+    const request = asked("light-trails", { sceneEv: 7, filterStops: [2] });
+    const solution = solve(request);
+    expect(solution.recipes[0]!.verdict).toBe("compromise");
+    expect(solution.beyond).toEqual(["headlamp-colour"]);
+    expect(advise(request, solution)[0]).toMatch(/^With an hour or a place \d+ stops? darker it works/);
+  });
+
   it("two degrees of turning are no arcs", () => {
     const request = asked("star-arcs", { windowSeconds: 600 });
     expect(best(request).verdict).toBe("fails");

@@ -73,7 +73,7 @@ export function solve(request: SolveRequest): Solution {
   const asks = asksOf(request);
   if (asks.length > 0) return { recipes: [], beyond: [], asks };
   const candidates = [...candidatesOf(request)];
-  const beyond = beyondReach(candidates);
+  const beyond = beyondReach(candidates, demandsOf(request));
   const order = compare(request, offTarget(request), beyond);
   const recipes = choose(request, candidates, order, beyond).map(
     ({ candidate, bestAt }): SolvedRecipe => ({

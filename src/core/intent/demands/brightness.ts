@@ -48,6 +48,7 @@ export function surfaceDemands(request: ShotRequest, ground: string, highlights:
     },
     {
       ...{ id: "highlights-clip", quiet: true, hard: highlights === "hard", least: 0, most: Number.POSITIVE_INFINITY },
+      insists: true,
       source: "The brightest surfaces that a person wants to keep.",
       read: ({ base }) => base.highlightsUnderWhite,
       said: (value, { base }, met) =>
@@ -93,6 +94,7 @@ export function surfaceDemands(request: ShotRequest, ground: string, highlights:
         least: target - OFF_TARGET_STOPS,
         most: target + OFF_TARGET_STOPS,
       },
+      insists: true,
       source: request.schools.brightness === "meter" ? "Exposing to the meter." : "Exposing for the highlights.",
       read: baseMeterStops,
       said: (value, _, met) => {

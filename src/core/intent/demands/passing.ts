@@ -71,6 +71,7 @@ export function crossingDemands(request: ShotRequest): Demand[] {
     dashed,
     {
       ...{ id: "trail-gaps", quiet: true, hard: false, least: SMOOTH_DUTY, most: MOST },
+      insists: true,
       source: "Gaps of more than a tenth of a trail show as dashes.",
       read: (o) => (gapsCanShow(o) ? (o.mover?.duty ?? null) : null),
       said: (value, o, met) =>
@@ -168,6 +169,7 @@ export function trailDemands(request: ShotRequest): Demand[] {
     },
     {
       ...{ id: "trail-shines", quiet: true, hard: false, least: SHINES_STOPS, most: MOST },
+      insists: true,
       source: "Four times as bright as what lies behind it reads as light.",
       read: brightest,
       said: (value) =>

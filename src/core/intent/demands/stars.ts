@@ -41,6 +41,7 @@ export function nightSkyDemand(): Demand[] {
     wide,
     {
       ...{ id: "night-sky", quiet: false, hard: false, least: NIGHT_SKY_STOPS[0], most: NIGHT_SKY_STOPS[1] },
+      insists: true,
       source: "Common practice: the sky's peak lies in the lower third of the histogram.",
       read: skyMeterStops,
       said: (value, _, met) =>
@@ -123,6 +124,7 @@ export function arcDemands(): Demand[] {
     {
       ...turning,
       ...{ id: "an-hour", quiet: false, hard: false, least: WANTED_ARC_DEG },
+      insists: true,
       source: "An hour of turning.",
       said: (value, _, met) => `The sky turns by ${value.toFixed(0)}°${met ? "" : ", less than in an hour"}.`,
     },
