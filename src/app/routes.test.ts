@@ -14,7 +14,7 @@ import {
   siteReply,
 } from "@/contracts/replies";
 import { GENERIC_PHONE } from "@/core/camera";
-import { usualScene } from "@/core/intent";
+import { intentOf, usualScene } from "@/core/intent";
 import { type Database, openEmbedded } from "@/db/database";
 import { addLogEntry } from "@/db/log";
 import { storeBytes } from "@/engine/store";
@@ -173,6 +173,38 @@ describe("shots", () => {
     const left = outingReply.parse((await ask(outing.GET, { outingId: created.id })).json);
     expect(left.shots.map(({ name }) => name)).toEqual(["Second"]);
     expect((await ask(outingShots.POST, { outingId: nobody }, { name: "x" })).status).toBe(404);
+  });
+});
+
+describe("a new shot", () => {
+  const detailOf = async (shotId: string) => shotDetailReply.parse((await ask(shot.GET, { shotId })).json).shot;
+  const second = async (outingId: string, intent: string) => {
+    await ask(outingShots.POST, { outingId }, { name: "Second", intent });
+    return outingReply.parse((await ask(outing.GET, { outingId })).json).shots.find(({ name }) => name === "Second")!;
+  };
+
+  it("leaves time to walk and set up between it and the others", async () => {
+    const { outing: created, shotId } = await begin("Room");
+    const first = await detailOf(shotId);
+    const { beginsAt, minutes } = await second(created.id, "light-trails");
+    const [one, other] = [Date.parse(first.beginsAt!), Date.parse(beginsAt!)];
+    const [earlier, later] = one < other ? [one + first.minutes * 60_000, other] : [other + minutes * 60_000, one];
+    expect(later - earlier).toBeGreaterThanOrEqual(8 * 60_000);
+  });
+
+  it("goes on from another intent with what nobody has set", async () => {
+    const { outing: created } = await begin("Follow");
+    const { id, minutes, recipeLine } = await second(created.id, "light-trails");
+    await ask(shot.PATCH, { shotId: id }, { intent: "star-arcs" });
+    const arcs = await detailOf(id);
+    expect(arcs.minutes).toBe(intentOf("star-arcs").usualMinutes);
+    expect(arcs.recipeLine).not.toBe(recipeLine);
+    await ask(shotRecipe.PUT, { shotId: id }, { line: "2s | iso 100" });
+    const beginsAt = "2026-11-25T23:30:00.000Z";
+    await ask(shot.PATCH, { shotId: id }, { minutes: 41, beginsAt });
+    await ask(shot.PATCH, { shotId: id }, { intent: "light-trails" });
+    expect(minutes).not.toBe(41);
+    expect(await detailOf(id)).toMatchObject({ minutes: 41, beginsAt, recipeLine: "2s | iso 100" });
   });
 });
 

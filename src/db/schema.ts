@@ -9,6 +9,10 @@ import type { SupportKind } from "@/core/motion";
 import type { NightOverrides } from "@/core/night";
 import type { HorizonPoint } from "@/core/sky";
 
+/** To a shot from the one before, and to set up there, until a person says otherwise. */
+export const USUAL_WALK_MINUTES = 5;
+export const USUAL_SETUP_MINUTES = 3;
+
 const id = () => uuid("id").primaryKey().defaultRandom();
 const createdAt = () => timestamp("created_at", { withTimezone: true }).notNull().defaultNow();
 const instant = (name: string) => timestamp(name, { withTimezone: true });
@@ -61,8 +65,8 @@ export const shots = pgTable("shots", {
   /** When its block begins; null until it is placed on the night. */
   beginsAt: instant("begins_at"),
   minutes: doublePrecision("minutes").notNull().default(10),
-  walkMinutes: doublePrecision("walk_minutes").notNull().default(5),
-  setupMinutes: doublePrecision("setup_minutes").notNull().default(3),
+  walkMinutes: doublePrecision("walk_minutes").notNull().default(USUAL_WALK_MINUTES),
+  setupMinutes: doublePrecision("setup_minutes").notNull().default(USUAL_SETUP_MINUTES),
   /** What a person says of the scene and chooses of the schools; null while the intent's usual ones hold. */
   scene: jsonb("scene").$type<ShotScene>(),
   /** Where the camera looks; null until it was turned. */

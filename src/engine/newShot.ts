@@ -12,6 +12,7 @@ import {
   saveRecipe,
   updateShot,
 } from "@/db/outings";
+import { USUAL_SETUP_MINUTES, USUAL_WALK_MINUTES } from "@/db/schema";
 import { nightOf } from "./plan/nightOf";
 
 const MINUTE_MS = 60_000;
@@ -21,10 +22,17 @@ async function startOf(db: Db, outingId: string, intent: IntentId, except: strin
   const outing = await findOuting(db, outingId);
   const kit = await findKit(db);
   const own = outing?.shots.find(({ id }) => id === except);
-  const taken = (outing?.shots ?? []).flatMap(({ id, beginsAt, minutes }) =>
+  const approach = own ? own.walkMinutes + own.setupMinutes : USUAL_WALK_MINUTES + USUAL_SETUP_MINUTES;
+  // Nobody sets up for one shot while still at another: the way to either is taken as well.
+  const taken = (outing?.shots ?? []).flatMap(({ id, beginsAt, minutes, walkMinutes, setupMinutes }) =>
     beginsAt === null || id === except
       ? []
-      : [{ beginMs: beginsAt.getTime(), endMs: beginsAt.getTime() + minutes * MINUTE_MS }],
+      : [
+          {
+            beginMs: beginsAt.getTime() - (walkMinutes + setupMinutes) * MINUTE_MS,
+            endMs: beginsAt.getTime() + (minutes + approach) * MINUTE_MS,
+          },
+        ],
   );
   const camera = chosenCamera(kit, own?.camera ?? null);
   const { beginsAtMs, ...first } = firstPlan(intent, outing ? nightOf(outing) : null, camera, filtersOf(kit), taken);

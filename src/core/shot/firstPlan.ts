@@ -1,6 +1,6 @@
 import { type Camera, framed, WHOLE_SENSOR } from "../camera";
 import { type IntentId, intentOf } from "../intent";
-import { bestStretch, type NightPlan, patientScores } from "../night";
+import { bestStretch, type NightPlan, patientScores, SLOT_MINUTES } from "../night";
 import { solve } from "../solve";
 import { inOwnNotation, type KitFilter } from "./filters";
 import { sceneOf } from "./scene";
@@ -22,6 +22,8 @@ export interface TakenStretch {
 
 /** A score under this is no time to be there. */
 const LEAST_SCORE = 5;
+/** What a slot that is taken counts: more than all others together could make up for. */
+const TAKEN_SCORE = -1e6;
 const MINUTE_MS = 60_000;
 
 /** How long a shot of an intent takes, when it is best begun clear of what is planned already, and with which recipe. */
@@ -42,8 +44,8 @@ export function firstPlan(
 
 function bestBegin(plan: NightPlan, intent: IntentId, minutes: number, taken: readonly TakenStretch[]): number | null {
   const slots = patientScores(plan, intent).map(({ atMs, score }) => {
-    const free = taken.every(({ beginMs, endMs }) => atMs >= endMs || atMs < beginMs);
-    return { atMs, score: free ? score : 0 };
+    const free = taken.every(({ beginMs, endMs }) => atMs >= endMs || atMs + SLOT_MINUTES * MINUTE_MS <= beginMs);
+    return { atMs, score: free ? score : TAKEN_SCORE };
   });
   const best = bestStretch(
     slots,
