@@ -65,3 +65,6 @@ export const STILL_PLACE: SceneAssumptions = {
   ...{ sensorCelsius: 15, framesPerSecond: 25, windowSeconds: 600, freeMegabytes: 20_000, batteryPercent: 100 },
   schools: USUAL_SCHOOLS,
 };
+
+/** Dark land under a rural sky of 21.2 magnitudes per square arcsecond, in which nothing shines that could clip. */
+export const RURAL_NIGHT: SceneAssumptions = { ...STILL_PLACE, sceneEv: -6, highlightStops: 0, skyEv: -8.4 };

@@ -5,7 +5,7 @@ import { dark, dryLens, meteorsFall, moonless, openSky } from "../factors";
 import type { Intent } from "../intent";
 import { NEEDS_SKY } from "../needs";
 import { faintStars } from "../quality";
-import { STILL_PLACE } from "../request";
+import { RURAL_NIGHT } from "../request";
 
 const LAND = "land";
 /** A meteor is spread along its streak: where stars of magnitude 6 stand out, those seen by eye do. */
@@ -18,8 +18,7 @@ export const meteors = {
   goal: "Many short frames without gaps; a few hold a streak.",
   ground: () => LAND,
   ofStars: true,
-  // Under a rural sky of 21.2 magnitudes per square arcsecond.
-  scene: { ...STILL_PLACE, sceneEv: -6, highlightStops: 0, skyEv: -8.4, windowSeconds: 5400 },
+  scene: { ...RURAL_NIGHT, windowSeconds: 5400 },
   stage: "salt-marsh",
   usualMinutes: 90,
   factors: [dark, moonless, meteorsFall, openSky, dryLens],

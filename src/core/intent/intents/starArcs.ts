@@ -5,7 +5,7 @@ import { calm, dark, dryLens, moonless, openSky } from "../factors";
 import type { Intent } from "../intent";
 import { NEEDS_SKY } from "../needs";
 import { faintStars } from "../quality";
-import { STILL_PLACE } from "../request";
+import { RURAL_NIGHT } from "../request";
 
 const LAND = "land";
 /** Arcs of the constellations' own stars, and of as many as fill the sky. */
@@ -18,8 +18,7 @@ export const starArcs = {
   goal: "An hour or more of the sky's turning.",
   ground: () => LAND,
   ofStars: true,
-  // Under a rural sky of 21.2 magnitudes per square arcsecond.
-  scene: { ...STILL_PLACE, sceneEv: -6, highlightStops: 0, skyEv: -8.4, windowSeconds: 3900 },
+  scene: { ...RURAL_NIGHT, windowSeconds: 3900 },
   stage: "salt-marsh",
   // An hour of turning, the delay before it, and a look at the first frame.
   usualMinutes: 65,

@@ -5,7 +5,7 @@ import { calm, coreUp, dark, dryLens, moonless, openSky } from "../factors";
 import type { Intent } from "../intent";
 import { NEEDS_SKY } from "../needs";
 import { faintStars } from "../quality";
-import { STILL_PLACE } from "../request";
+import { RURAL_NIGHT } from "../request";
 
 const LAND = "land";
 /** What a dark-adapted eye sees under a dark sky, and what makes a picture of many stars. */
@@ -18,8 +18,7 @@ export const starPoints = {
   goal: "Stars as points over the land, the Milky Way where it is up.",
   ground: () => LAND,
   ofStars: true,
-  // Under a rural sky of 21.2 magnitudes per square arcsecond.
-  scene: { ...STILL_PLACE, sceneEv: -6, highlightStops: 0, skyEv: -8.4, windowSeconds: 1200 },
+  scene: { ...RURAL_NIGHT, windowSeconds: 1200 },
   stage: "salt-marsh",
   usualMinutes: 20,
   factors: [dark, moonless, coreUp, openSky, calm, dryLens],
