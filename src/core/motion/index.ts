@@ -1,3 +1,4 @@
+export { cleanMedianProbability } from "./cleanMedian";
 export {
   coverage,
   crossingSeconds,

@@ -13,6 +13,7 @@ import { GENERIC_MAIN_LENS } from "../sensor";
 import { shortestSubExposure } from "../sensor/subExposure";
 import {
   arcDeg,
+  cleanMedianProbability,
   coverage,
   crossingSeconds,
   framesForCleanMedian,
@@ -115,6 +116,26 @@ describe("water, crowds, sub-exposures", () => {
       if (fewest > 3) expect(medianCleanProbability(fewest - 2, occupancy)).toBeLessThan(0.999);
     }
     expect(ghostOpacity(0.8, 8)).toBeCloseTo(0.1, 10);
+  });
+
+  it("are clean as if frames were independent where these are far apart and short, and less often than that otherwise", () => {
+    const place = { dwellSeconds: 2, shutterSeconds: 1e-6, periodSeconds: 400 };
+    for (const row of golden.medianClean)
+      expect(cleanMedianProbability({ ...place, ...row })).toBeCloseTo(row.cleanProbability, 5);
+    for (const [occupancy, frames] of [
+      [0.1, 9],
+      [0.3, 31],
+      [0.45, 301],
+    ] as const) {
+      const independent = medianCleanProbability(frames, occupancy);
+      const close = { occupancy, frames, dwellSeconds: 2, shutterSeconds: 0.01, periodSeconds: 0.5 };
+      expect(cleanMedianProbability(close)).toBeLessThan(independent);
+      expect(cleanMedianProbability({ ...close, shutterSeconds: 0.4 })).toBeLessThan(cleanMedianProbability(close));
+    }
+    // Two stays in one frame cannot be told from one, and people who never leave are in every frame.
+    const still = { occupancy: 0.3, frames: 9, dwellSeconds: 1e6, shutterSeconds: 0.1, periodSeconds: 0.5 };
+    expect(cleanMedianProbability(still)).toBeCloseTo(0.7, 4);
+    expect(cleanMedianProbability({ ...still, frames: 9999, occupancy: 0.6, dwellSeconds: 0.1 })).toBe(0);
   });
 
   it.each(golden.subExposure)("must last $shutterSeconds s", (row) => {

@@ -1,6 +1,6 @@
-import { type CapturePlan, openSpanSeconds, periodAfter, shutterOf } from "../capture";
-import { ghostOpacity, medianCleanProbability } from "../motion";
-import type { Crowd, SceneFacts } from "./facts";
+import { type CapturePlan, periodAfter, shutterOf } from "../capture";
+import { cleanMedianProbability, ghostOpacity } from "../motion";
+import type { SceneFacts } from "./facts";
 
 /** What people who pass leave in the fused picture. */
 export interface PeopleOutlook {
@@ -12,28 +12,14 @@ export interface PeopleOutlook {
   readonly cleanProbability: number | null;
 }
 
-/** Share of a spot's frames that somebody touches while the shutter is open: people come at random, and stay for a dwell. */
-function touchedShare({ occupancy, dwellSeconds }: Crowd, shutterSeconds: number): number {
-  const comePerSecond = occupancy / (dwellSeconds * (1 - occupancy));
-  return 1 - (1 - occupancy) * Math.exp(-comePerSecond * shutterSeconds);
-}
-
-/** Frames of a run that see other people: those less than a dwell apart see the same ones. Odd where the frames are. */
-function independentFrames(plan: CapturePlan, dwellSeconds: number): number {
-  const apart = Math.max(periodAfter(plan), dwellSeconds);
-  const independent = 1 + Math.floor((openSpanSeconds(plan) - shutterOf(plan, 0).deliveredSeconds) / apart + 1e-9);
-  return independent < plan.frames ? independent + ((independent + plan.frames) % 2) : independent;
-}
-
 /** Ghosts, veil and clean pixels; null without people. */
 export function peopleOutlook(plan: CapturePlan, { crowd }: SceneFacts): PeopleOutlook | null {
   if (crowd === null) return null;
   const { frames, stack } = plan;
   const { deliveredSeconds } = shutterOf(plan, 0);
   if (stack === "median" && frames > 2) {
-    const independent = independentFrames(plan, crowd.dwellSeconds);
-    const touched = Math.min(1 - 1e-9, touchedShare(crowd, deliveredSeconds));
-    return { veil: null, ghostOpacity: null, cleanProbability: medianCleanProbability(independent, touched) };
+    const run = { frames, shutterSeconds: deliveredSeconds, periodSeconds: periodAfter(plan) };
+    return { veil: null, ghostOpacity: null, cleanProbability: cleanMedianProbability({ ...crowd, ...run }) };
   }
   const veil = crowd.occupancy;
   if (frames === 1 || (stack !== "mean" && stack !== "lighten over mean"))
