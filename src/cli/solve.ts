@@ -83,7 +83,9 @@ export async function solveCommand(args: readonly string[]): Promise<void> {
     console.log(
       `           Best at: ${bestAt}; ${roughDuration(outlook.cost.seconds)}, ${Math.ceil(outlook.cost.megabytes)} MB.`,
     );
-    console.log(`           ${demands.map(({ sentence }) => sentence).join(" ")}`);
+    // What is beyond reach is said once, with what it would take.
+    const said = demands.filter(({ beyond }) => !beyond).map(({ sentence }) => sentence);
+    console.log(`           ${said.join(" ")}`);
   }
   for (const sentence of advice) console.log(sentence);
 }

@@ -16,8 +16,9 @@ export function percent(share: number): string {
   return `${exact ? Number((100 * share).toFixed(1)) : whole}${THIN_SPACE}%`;
 }
 
-/** `1.4 pixels`, `23 pixels`. */
+/** `1.4 pixels`, `23 pixels`; there is always some. */
 export function pixels(value: number): string {
+  if (value > 0 && value < 0.05) return "under 0.1 pixels";
   const text = value >= 9.95 ? value.toFixed(0) : value.toFixed(1).replace(/\.0$/, "");
   return `${text} ${text === "1" ? "pixel" : "pixels"}`;
 }

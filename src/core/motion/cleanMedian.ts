@@ -1,4 +1,4 @@
-/** People who come to a spot at random, one at a time, and stay for a fixed while; and the frames that look at it. */
+/** People who come to a spot at random, one at a time, and stay for a fixed while; and the rhythm in which frames look at it. */
 export interface WatchedSpot {
   /** Share of the time for which somebody is there, over 0 and under 1. */
   readonly occupancy: number;
@@ -6,8 +6,14 @@ export interface WatchedSpot {
   readonly shutterSeconds: number;
   /** Start to start. */
   readonly periodSeconds: number;
-  readonly frames: number;
 }
+
+/** Share of the pixels that a clean median brings out empty. */
+export const CLEAN_MEDIAN = 0.999;
+
+/** How often somebody comes to a spot while it is free. */
+const comePerSecond = ({ occupancy, dwellSeconds }: Pick<WatchedSpot, "occupancy" | "dwellSeconds">): number =>
+  occupancy / (dwellSeconds * (1 - occupancy));
 
 /** Chances smaller than this change nothing that is shown: of what is counted on the way, and of what comes out. */
 const NOTHING = 1e-9;
@@ -68,14 +74,11 @@ function sumsOfPower(h: readonly number[], power: number, count: number): { sums
  *
  * @see Feller, An Introduction to Probability Theory 1 (1968), chapter XIII.
  */
-export function cleanMedianProbability({
-  occupancy,
-  dwellSeconds,
-  shutterSeconds,
-  periodSeconds,
-  frames,
-}: WatchedSpot): number {
-  const rate = occupancy / (dwellSeconds * (1 - occupancy));
+export function cleanMedianProbability(
+  { occupancy, dwellSeconds, shutterSeconds, periodSeconds }: WatchedSpot,
+  frames: number,
+): number {
+  const rate = comePerSecond({ occupancy, dwellSeconds });
   const nobodyComes = Math.exp(-rate * shutterSeconds);
   const empty = (1 - occupancy) * nobodyComes;
   // At most 2·empty, by Markov's inequality.
@@ -105,4 +108,27 @@ export function cleanMedianProbability({
   let sum = 0;
   for (let k = 1; k < first.length && k <= within; k++) sum += first[k]! * sums[within - k]!;
   return sum > 0 ? Math.min(1, Math.exp(Math.log(sum) + logScale)) : 0;
+}
+
+/** Fewest frames, odd and at most `most`, whose median is clean with this probability; null where not even `most` are enough. */
+export function framesForCleanMedian(spot: WatchedSpot, probability: number, most: number): number | null {
+  const clean = (half: number) => cleanMedianProbability(spot, 2 * half + 1) >= probability;
+  const mostHalf = (most - 1) >> 1;
+  // Where more frames than not see somebody, more of them only make it worse.
+  const emptyShare = (1 - spot.occupancy) * Math.exp(-comePerSecond(spot) * spot.shutterSeconds);
+  if (mostHalf < 1 || emptyShare <= 0.5) return null;
+  // Each two frames more make it cleaner: they are doubled until they are enough, and what lies between is halved.
+  let below = 0;
+  let above = 1;
+  while (!clean(above)) {
+    if (above === mostHalf) return null;
+    below = above;
+    above = Math.min(mostHalf, 2 * above);
+  }
+  while (above - below > 1) {
+    const middle = (below + above) >> 1;
+    if (clean(middle)) above = middle;
+    else below = middle;
+  }
+  return 2 * above + 1;
 }

@@ -1,4 +1,4 @@
-export { cleanMedianProbability } from "./cleanMedian";
+export { CLEAN_MEDIAN, cleanMedianProbability, framesForCleanMedian } from "./cleanMedian";
 export {
   coverage,
   crossingSeconds,
@@ -10,7 +10,7 @@ export {
   type Stretch,
   seenStretch,
 } from "./crossing";
-export { CLEAN_MEDIAN, framesForCleanMedian, ghostOpacity, medianCleanProbability } from "./crowd";
+export { ghostOpacity } from "./crowd";
 export {
   type DrawnPath,
   depthAt,

@@ -22,7 +22,6 @@ import {
   handHeldSeconds,
   imageSpeedMmPerS,
   longestStarShutter,
-  medianCleanProbability,
   offeredDelaySeconds,
   pathDirection,
   plateScaleArcsec,
@@ -102,40 +101,40 @@ describe("water, crowds, sub-exposures", () => {
     near(shutterForContrast(row.tauSeconds, row.contrastLeft), row.shutterSeconds);
   });
 
+  /** Frames that see nobody twice, and nobody come. */
+  const apart = (occupancy: number) => ({ occupancy, dwellSeconds: 2, shutterSeconds: 1e-9, periodSeconds: 400 });
+
   it.each(golden.medianClean)("are clean with $cleanProbability in $frames frames", (row) => {
-    near(medianCleanProbability(row.frames, row.occupancy), row.cleanProbability);
+    near(cleanMedianProbability(apart(row.occupancy), row.frames), row.cleanProbability);
   });
 
   it("need more frames the fuller the place, and no number of them where half of it is covered", () => {
-    expect(framesForCleanMedian(0.1, 0.99)).toBe(5);
-    expect(framesForCleanMedian(0.3, 0.99)).toBeGreaterThan(20);
-    expect(framesForCleanMedian(0.5, 0.99)).toBeNull();
+    expect(framesForCleanMedian(apart(0.1), 0.99, 801)).toBe(5);
+    expect(framesForCleanMedian(apart(0.3), 0.99, 801)).toBeGreaterThan(20);
+    expect(framesForCleanMedian(apart(0.5), 0.99, 801)).toBeNull();
     for (const occupancy of [0.02, 0.15, 0.25, 0.4, 0.43]) {
-      const fewest = framesForCleanMedian(occupancy, 0.999)!;
-      expect(medianCleanProbability(fewest, occupancy)).toBeGreaterThanOrEqual(0.999);
-      if (fewest > 3) expect(medianCleanProbability(fewest - 2, occupancy)).toBeLessThan(0.999);
+      const fewest = framesForCleanMedian(apart(occupancy), 0.999, 801)!;
+      expect(cleanMedianProbability(apart(occupancy), fewest)).toBeGreaterThanOrEqual(0.999);
+      if (fewest > 3) expect(cleanMedianProbability(apart(occupancy), fewest - 2)).toBeLessThan(0.999);
     }
     expect(ghostOpacity(0.8, 8)).toBeCloseTo(0.1, 10);
   });
 
-  it("are clean as if frames were independent where these are far apart and short, and less often than that otherwise", () => {
-    const place = { dwellSeconds: 2, shutterSeconds: 1e-6, periodSeconds: 400 };
-    for (const row of golden.medianClean)
-      expect(cleanMedianProbability({ ...place, ...row })).toBeCloseTo(row.cleanProbability, 5);
+  it("are less often clean in frames that see the same people or stay open for more of them to come", () => {
     for (const [occupancy, frames] of [
       [0.1, 9],
       [0.3, 31],
       [0.45, 301],
     ] as const) {
-      const independent = medianCleanProbability(frames, occupancy);
-      const close = { occupancy, frames, dwellSeconds: 2, shutterSeconds: 0.01, periodSeconds: 0.5 };
-      expect(cleanMedianProbability(close)).toBeLessThan(independent);
-      expect(cleanMedianProbability({ ...close, shutterSeconds: 0.4 })).toBeLessThan(cleanMedianProbability(close));
+      const close = { ...apart(occupancy), shutterSeconds: 0.01, periodSeconds: 0.5 };
+      const long = { ...close, shutterSeconds: 0.4 };
+      expect(cleanMedianProbability(close, frames)).toBeLessThan(cleanMedianProbability(apart(occupancy), frames));
+      expect(cleanMedianProbability(long, frames)).toBeLessThan(cleanMedianProbability(close, frames));
     }
-    // Two stays in one frame cannot be told from one, and people who never leave are in every frame.
-    const still = { occupancy: 0.3, frames: 9, dwellSeconds: 1e6, shutterSeconds: 0.1, periodSeconds: 0.5 };
-    expect(cleanMedianProbability(still)).toBeCloseTo(0.7, 4);
-    expect(cleanMedianProbability({ ...still, frames: 9999, occupancy: 0.6, dwellSeconds: 0.1 })).toBe(0);
+    // People who hardly ever leave are in every frame or in none.
+    const still = { occupancy: 0.3, dwellSeconds: 1e6, shutterSeconds: 0.1, periodSeconds: 0.5 };
+    expect(cleanMedianProbability(still, 9)).toBeCloseTo(0.7, 4);
+    expect(cleanMedianProbability({ ...still, occupancy: 0.6, dwellSeconds: 0.1 }, 9999)).toBe(0);
   });
 
   it.each(golden.subExposure)("must last $shutterSeconds s", (row) => {

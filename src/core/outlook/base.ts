@@ -2,6 +2,7 @@ import { type CapturePlan, shutterOf } from "../capture";
 import { exposureValue } from "../light";
 import { FOCAL_PLANE_FACTOR, SATURATION_CONSTANT } from "../sensor";
 import type { SceneFacts } from "./facts";
+import { normalTail } from "./normal";
 
 /** Stops between the metered level and clipping: log2(78 / (0.65 · 12.5)). @see ISO 12232, ISO 2720 */
 export const METER_TO_CLIP_STOPS = Math.log2(SATURATION_CONSTANT / (FOCAL_PLANE_FACTOR * 12.5));
@@ -24,14 +25,6 @@ export interface BaseOutlook {
 
 /** Spread of a scene in which even the brightest surfaces are as bright as the metered ones, stops. */
 const LEAST_SPREAD_STOPS = 0.25;
-
-/** Share of a standard normal distribution above `z`. @see Abramowitz & Stegun (1964), 26.2.17, error under 7.5e-8 */
-function normalTail(z: number): number {
-  if (z < 0) return 1 - normalTail(-z);
-  const t = 1 / (1 + 0.2316419 * z);
-  const sum = t * (0.31938153 + t * (-0.356563782 + t * (1.781477937 + t * (-1.821255978 + t * 1.330274429))));
-  return (Math.exp((-z * z) / 2) / Math.sqrt(2 * Math.PI)) * sum;
-}
 
 /** How much brighter than the meter's level surfaces come out in one frame of a shutter time, stops. */
 export function meterStopsOf(plan: CapturePlan, sceneEv: number, shutterSeconds: number): number {

@@ -1,5 +1,6 @@
 import { type CapturePlan, shutterOf } from "../capture";
 import { luminanceFromEv } from "../light";
+import { srgbSlope } from "../picture";
 import type { StackMethod } from "../recipe";
 import { darkCurrent, electronsPerLuminanceSecond, fullWell, readNoise } from "../sensor";
 import { brightestOf } from "./brightest";
@@ -13,6 +14,8 @@ export interface NoiseOutlook {
 }
 
 const SHADOW_STOPS = -3;
+/** Steps of a written picture's 8 bits a channel. */
+const CODES = 255;
 
 /**
  * Random noise of a fused picture as a share of one frame's. A median of many has that of a mean of 2/π of them.
@@ -46,16 +49,21 @@ function inOneFrame(plan: CapturePlan, luminance: number, shutterSeconds: number
   const step = well / (2 ** lens.bits - 1);
   const dark = darkCurrent(lens, sensorCelsius) * shutterSeconds;
   const random = Math.sqrt(electrons + dark + readNoise(lens, iso) ** 2 + step ** 2 / 12);
-  return { electrons, random, pattern: lens.prnu * electrons, white: electrons >= well };
+  const code = (well * srgbSlope(electrons / well)) / CODES;
+  const rounding = code / Math.sqrt(12);
+  return { electrons, random, rounding, pattern: lens.prnu * electrons, white: electrons >= well };
 }
 
 /** Signal to noise of a surface so many stops over the metered one, in a frame of this shutter time; 0 where it is white. */
 function snrOf(plan: CapturePlan, ev: number, shutterSeconds: number): number {
-  const { electrons, random, pattern, white } = inOneFrame(plan, luminanceFromEv(ev), shutterSeconds);
+  const { electrons, random, rounding, pattern, white } = inOneFrame(plan, luminanceFromEv(ev), shutterSeconds);
   if (white) return 0;
   const { frames, stack } = plan;
   const signal = electrons + (stack === "lighten" && frames > 1 ? brightestOf(frames).mean * random : 0);
-  return signal / Math.hypot(random * randomShare(stack, frames), pattern);
+  const share = randomShare(stack, frames);
+  // A mean lies between the codes of its frames; a median or the brightest is one of them.
+  const averaged = stack === "mean" || stack === "lighten over mean";
+  return signal / Math.hypot(random * share, rounding * (averaged ? share : 1), pattern);
 }
 
 /** How far the brightest of a run's frames lies over one of them on surfaces of so much light, stops; 0 for other ways to fuse. */

@@ -18,8 +18,9 @@ export function peopleOutlook(plan: CapturePlan, { crowd }: SceneFacts): PeopleO
   const { frames, stack } = plan;
   const { deliveredSeconds } = shutterOf(plan, 0);
   if (stack === "median" && frames > 2) {
-    const run = { frames, shutterSeconds: deliveredSeconds, periodSeconds: periodAfter(plan) };
-    return { veil: null, ghostOpacity: null, cleanProbability: cleanMedianProbability({ ...crowd, ...run }) };
+    const { occupancy, dwellSeconds } = crowd;
+    const spot = { occupancy, dwellSeconds, shutterSeconds: deliveredSeconds, periodSeconds: periodAfter(plan) };
+    return { veil: null, ghostOpacity: null, cleanProbability: cleanMedianProbability(spot, frames) };
   }
   const veil = crowd.occupancy;
   if (frames === 1 || (stack !== "mean" && stack !== "lighten over mean"))

@@ -13,6 +13,7 @@ import {
 import { airmass, EXTINCTION_MAG } from "../sky";
 import type { BaseOutlook, SkyOutlook } from "./base";
 import type { SceneFacts } from "./facts";
+import { normalTail } from "./normal";
 
 const SIGMA_PX = POINT_FWHM_PX / FWHM_PER_SIGMA;
 /** A star stands out when its signal exceeds the noise by this factor. @see Rose, J. Opt. Soc. Am. 38 (1948), 196-208 */
@@ -69,17 +70,11 @@ export function faintestMagnitude(
   return -2.5 * Math.log10(signal / (electronsOfMagnitudeZero(plan) * deliveredSeconds));
 }
 
-/** Share of a star's light in the brightest pixel of its image: a Gaussian drawn over `trailPx`. */
+/** Share of a star's light in the brightest pixel of its image, a Gaussian drawn over `trailPx`: the mean of it over the trail. */
 function peakShare(trailPx: number): number {
   const across = 1 / (Math.sqrt(2 * Math.PI) * SIGMA_PX);
-  // Along: the mean of the Gaussian over the trail, by Simpson's rule; its middle pixel has the most.
   const half = trailPx / 2;
-  const gauss = (x: number) => across * Math.exp(-(x * x) / (2 * SIGMA_PX ** 2));
-  if (half < 1e-6) return across ** 2;
-  const steps = 32;
-  let sum = gauss(0) + gauss(half);
-  for (let i = 1; i < steps; i++) sum += (i % 2 === 1 ? 4 : 2) * gauss((half * i) / steps);
-  return (across * sum) / (3 * steps);
+  return across * (half < 1e-6 ? across : (1 - 2 * normalTail(half / SIGMA_PX)) / trailPx);
 }
 
 /** What stars come to. */

@@ -1,4 +1,4 @@
 export { type FrameGroup, type FrameSettings, groupBySettings } from "./groups";
 export { exposureErrors, type MeteredPicture, type MeteringMode } from "./metering";
-export { decodeSrgb, encodeSrgb } from "./srgb";
+export { decodeSrgb, encodeSrgb, srgbSlope } from "./srgb";
 export { MARK, type PictureStatistics, pictureStatistics } from "./statistics";

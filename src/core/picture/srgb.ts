@@ -7,3 +7,8 @@ export function encodeSrgb(linear: number): number {
 export function decodeSrgb(encoded: number): number {
   return encoded <= 0.04045 ? encoded / 12.92 : ((encoded + 0.055) / 1.055) ** 2.4;
 }
+
+/** How fast linear light rises with the display value where it is `linear`: the derivative of `decodeSrgb`. */
+export function srgbSlope(linear: number): number {
+  return linear <= 0.0031308 ? 1 / 12.92 : (2.4 / 1.055) * linear ** (1.4 / 2.4);
+}

@@ -1,8 +1,9 @@
+import { shutterOf } from "../capture";
 import { framesText, type Remedy, type SolveRequest } from "../intent";
 import { readableDuration, roughDuration } from "../recipe";
 import { type Candidate, candidatesOf } from "./candidates";
 import { compare } from "./choose";
-import { demandsOf } from "./judge";
+import { demandsOf, judge, sentenceOf } from "./judge";
 import { type Change, changeOf } from "./remedies";
 import { offTarget, type Solution } from "./solve";
 
@@ -54,9 +55,10 @@ function leastOf({ step, steps }: Change, goal: Goal): Found | null {
 
 /** What a recipe takes, in words: its frames, their time, and how long all lasts. */
 function cost({ outlook: { plan, cost: run } }: Candidate): string {
-  const shutter = readableDuration(plan.shutters[0].nominalSeconds);
-  const frames = plan.frames === 1 ? `one frame of ${shutter}` : `${framesText(plan.frames)} of ${shutter}`;
-  const by = plan.frames > 1 && plan.stack !== null ? ` by ${plan.stack}` : "";
+  const shutter = readableDuration(shutterOf(plan, (plan.frames - 1) >> 1).nominalSeconds);
+  const bracket = plan.shutters.length > 1;
+  const frames = `${plan.frames === 1 ? "one frame" : bracket ? `a bracket of ${framesText(plan.frames)}` : framesText(plan.frames)} ${bracket ? "around" : "of"} ${shutter}`;
+  const by = plan.frames > 1 && plan.stack !== null && !bracket ? ` by ${plan.stack}` : "";
   return `${frames} at ISO ${Math.round(plan.iso)}${by}, ${run.seconds < 1 ? "under a second" : roughDuration(run.seconds)} in all`;
 }
 
@@ -115,31 +117,45 @@ function openIt(request: SolveRequest, { recipes, beyond }: Solution): string[] 
   ];
 }
 
-/** What soft demands beyond reach would take, each once. */
+/** What a recipe misses that was met before, in words. */
+function priceOf(request: SolveRequest, { outlook }: Candidate, missedBefore: ReadonlySet<string>): string[] {
+  const lost = judge(outlook, demandsOf(request)).demands.find(
+    ({ demand, miss }) => miss > 0 && !missedBefore.has(demand.id),
+  );
+  return lost ? [`But then: ${sentenceOf(lost, outlook)}`] : [];
+}
+
+/** What soft demands beyond reach would take, each once; without a loss elsewhere where that can be. */
 function reachThem(request: SolveRequest, { recipes, beyond }: Solution): string[] {
   const [best] = recipes;
   if (!best) return [];
+  const missed = new Set([...beyond, ...best.demands.filter(({ met }) => !met).map(({ id }) => id)]);
   return beyond.flatMap((id) => {
     const told = best.demands.find((each) => each.id === id);
     const demand = demandsOf(request).find((each) => each.id === id);
     if (!told || !demand) return [];
-    const goal: Goal = ({ hardMissed, softMissed }) => hardMissed === 0 && !softMissed.includes(id);
-    const ways = demand.remedies.flatMap((remedy) => {
-      const change = changeOf(remedy, request);
-      const found = change && leastOf(change, goal);
-      return found ? [found] : [];
-    });
-    const [first, second] = ways;
+    const reached: Goal = ({ hardMissed, softMissed }) => hardMissed === 0 && !softMissed.includes(id);
+    const nothingLost: Goal = (each) => reached(each) && each.softMissed.every((other) => missed.has(other));
+    const waysTo = (goal: Goal) =>
+      demand.remedies.flatMap((remedy) => {
+        const change = changeOf(remedy, request);
+        const found = change && leastOf(change, goal);
+        return found ? [found] : [];
+      });
+    const free = waysTo(nothingLost);
+    const [first, second] = free.length > 0 ? free : waysTo(reached);
     if (!first) return [`${told.sentence} Nothing within reach changes that.`];
     const or = second ? `, or ${second.words.replace(/,$/, "")}` : "";
-    return [`${told.sentence} To change that: ${first.words.replace(/,$/, "")}${or}; then ${cost(first.candidate)}.`];
+    const change = `To change that: ${first.words.replace(/,$/, "")}${or}; then ${cost(first.candidate)}.`;
+    return [[told.sentence, change, ...(free.length > 0 ? [] : priceOf(request, first.candidate, missed))].join(" ")];
   });
 }
 
 /** What another tool or habit does better. */
-function otherwise(request: SolveRequest): string[] {
+function otherwise(request: SolveRequest, [best]: Solution["recipes"]): string[] {
   const said: string[] = [];
-  if (request.intent === "still-view" && (request.support === "hand" || request.support === "braced"))
+  const held = request.support === "hand" || request.support === "braced";
+  if (request.intent === "still-view" && held && best?.demands.some(({ met }) => !met))
     said.push("Hand-held before a still scene the phone's own automatic night mode will do better than any of these.");
   if (request.intent === "star-points")
     said.push(
@@ -154,5 +170,5 @@ function otherwise(request: SolveRequest): string[] {
  */
 export function advise(request: SolveRequest, solution: Solution): readonly string[] {
   if (solution.asks.length > 0) return [];
-  return [...otherwise(request), ...openIt(request, solution), ...reachThem(request, solution)];
+  return [...otherwise(request, solution.recipes), ...openIt(request, solution), ...reachThem(request, solution)];
 }

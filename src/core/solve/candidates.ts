@@ -1,7 +1,7 @@
-import { type CapturePlan, planCapture } from "../capture";
+import { type CapturePlan, periodAfter, planCapture } from "../capture";
 import { type Demand, intentOf, missOf, type RecipeShape, type SolveRequest } from "../intent";
 import { CLEAN_MEDIAN, framesForCleanMedian } from "../motion";
-import { METER_TO_CLIP_STOPS, meterStopsOf, type Outlook, outlookOf } from "../outlook";
+import { type Crowd, METER_TO_CLIP_STOPS, meterStopsOf, type Outlook, outlookOf } from "../outlook";
 import type { Recipe } from "../recipe";
 import { bracketReach } from "./bracket";
 import { BRACKET_STOPS, type Draft, framesThatFit, recipesOf } from "./draft";
@@ -18,6 +18,8 @@ export interface Candidate extends Standing {
 const POWERS = [2, 4, 8, 16, 32] as const;
 /** More than so many times the frames that are enough make no visible difference. */
 const USEFUL_TIMES = 4;
+/** Medians of more frames than this are not worth taking. */
+const MOST_MEDIAN = 801;
 const BRACKETS = [3, 5] as const;
 /** More frames than this are too many to fuse by mean or lighten for one picture. */
 const MOST_FUSED = 256;
@@ -31,6 +33,7 @@ export class Trial {
   private readonly demands: readonly Demand[];
   private readonly recipeOf: (draft: Draft) => Recipe;
   private readonly enough = new Map<string, number | null>();
+  private readonly clean = new Map<number, number>();
 
   constructor(private readonly request: SolveRequest) {
     this.demands = intentOf(request.intent).demands(request);
@@ -46,9 +49,9 @@ export class Trial {
   try(draft: Draft): Candidate {
     const plan = this.plan(draft);
     const outlook = outlookOf(plan, this.request);
-    const { hardMissed, hardMiss, softMissed } = standingOf(outlook, this.demands);
+    const { hardMissed, hardMiss, softMissed, softMiss } = standingOf(outlook, this.demands);
     const { shape, filterStops } = draft;
-    return { shape, recipe: plan.recipe, filterStops, outlook, hardMissed, hardMiss, softMissed };
+    return { shape, recipe: plan.recipe, filterStops, outlook, hardMissed, hardMiss, softMissed, softMiss };
   }
 
   /** The hard demands that so many frames miss, as bits. */
@@ -69,6 +72,18 @@ export class Trial {
     if (known !== undefined) return known;
     const found = this.searchFrames(draft, most);
     this.enough.set(key, found);
+    return found;
+  }
+
+  /** The fewest frames whose median is clean; or the most, which still empties most of the place. */
+  cleanFrames(draft: Omit<Draft, "frames">, { occupancy, dwellSeconds }: Crowd, most: number): number {
+    const { shutterSeconds } = draft;
+    const known = this.clean.get(shutterSeconds);
+    if (known !== undefined) return known;
+    const periodSeconds = periodAfter(this.plan({ ...draft, frames: most }));
+    const spot = { occupancy, dwellSeconds, shutterSeconds, periodSeconds };
+    const found = framesForCleanMedian(spot, CLEAN_MEDIAN, most) ?? most;
+    this.clean.set(shutterSeconds, found);
     return found;
   }
 
@@ -121,12 +136,8 @@ function frameCounts(request: SolveRequest, trial: Trial, draft: Omit<Draft, "fr
     case "bracket":
       return BRACKETS.filter((frames) => frames <= fit && bracketFits(request, shutterSeconds, frames));
     case "median": {
-      const clean = request.crowd && framesForCleanMedian(request.crowd.occupancy, CLEAN_MEDIAN);
-      // Fewer than it takes, and an odd number of them, still empty most of the place; longer frames take some more.
-      const most = fit - ((fit + 1) % 2);
-      return clean === null || most < 3
-        ? []
-        : [...new Set([clean, clean + 4, clean + 12].map((n) => Math.min(n, most)))];
+      const most = Math.min(MOST_MEDIAN, fit - ((fit + 1) % 2));
+      return request.crowd === null || most < 3 ? [] : [trial.cleanFrames(draft, request.crowd, most)];
     }
     case "mean":
     case "lighten": {
@@ -159,8 +170,8 @@ export function* candidatesOf(request: SolveRequest): Generator<Candidate> {
       const isos = isosAround(request, isoLadder, lowest * 2 ** missing);
       for (const shape of intent.shapes) {
         const single = shape === "one" || shape === "sequence" || shape === "burst";
-        // A frame to be fused stands as close under white as it can: at the lowest ISO first.
-        if (!single && shape !== "bracket" && isos[0]! > lowest * 2 ** MULTI_FRAME_STOPS) continue;
+        // A frame that adds to others stands as close under white as it can: at the lowest ISO first.
+        if ((shape === "mean" || shape === "lighten") && isos[0]! > lowest * 2 ** MULTI_FRAME_STOPS) continue;
         if (!single && atLowest > METER_TO_CLIP_STOPS) continue;
         // Many frames need no higher ISO than the lowest where that is near enough.
         for (const iso of single || shape === "bracket" || isos[0] !== lowest ? isos : [lowest]) {

@@ -34,10 +34,14 @@ const GLASS_CONTRAST = 0.08;
 /** What a recipe asks of a person: a filter to be put on, frames to be fused. */
 const effortOf = ({ outlook: { plan } }: Candidate): number =>
   (plan.frames > 1 ? 1 + Math.log2(plan.frames) / 8 : 0) + (plan.filterStops > 0 ? 0.5 : 0);
+/** A few frames more are no effort by themselves. */
+const EFFORT_STEPS = 4;
+/** Less of a miss than this share of its bound is not seen. */
+const MISS_STEPS = 10;
 
 const openSeconds = ({ plan }: Outlook): number => plan.frames * plan.shutters[0].deliveredSeconds;
 
-/** Compares two recipes, the better first: by demands, then by effort, brightness, quality and time. */
+/** Compares two recipes, the better first: by demands, then by effort, what is missed of them, brightness, quality and time. */
 export function compare(
   request: SolveRequest,
   targetLevel: (outlook: Outlook) => number,
@@ -52,7 +56,8 @@ export function compare(
     Math.round(20 * (a.hardMiss - b.hardMiss)) ||
     missed(a) - missed(b) ||
     (longest ? Math.sign(Math.round(4 * Math.log2(openSeconds(b.outlook) / openSeconds(a.outlook)))) : 0) ||
-    effortOf(a) - effortOf(b) ||
+    Math.round(EFFORT_STEPS * effortOf(a)) - Math.round(EFFORT_STEPS * effortOf(b)) ||
+    Math.round(MISS_STEPS * a.softMiss) - Math.round(MISS_STEPS * b.softMiss) ||
     offTarget(a) - offTarget(b) ||
     Math.round(quality(b.outlook, request) - quality(a.outlook, request)) ||
     a.outlook.plan.iso - b.outlook.plan.iso ||
@@ -130,7 +135,8 @@ function benefitsOf(request: SolveRequest): readonly Benefit[] {
 }
 
 /** How the recipe of least effort is headed. */
-function leastEffortName({ outlook: { plan } }: Candidate): string {
+function leastEffortName({ shape, outlook: { plan } }: Candidate): string {
+  if (shape === "sequence" || shape === "burst") return "fits time, storage and battery";
   if (plan.frames === 1) return plan.filterStops > 0 ? "one frame" : "one frame, no filter needed";
   return plan.filterStops > 0 ? "the least effort" : "no filter needed";
 }
@@ -158,6 +164,7 @@ export function choose(
     null,
   );
   if (first === null) return [];
+  if (standing.length === 0) return [{ candidate: first, bestAt: "the nearest to it" }];
   const missed = ({ softMissed }: Candidate) => softMissed.filter((id) => !beyond.has(id)).length;
   const benefits = benefitsOf(request);
   const most = missed(first) + 1;
@@ -170,17 +177,15 @@ export function choose(
       return ahead > 0.25 || (ahead > -0.05 && order(each, best) < 0) ? each : best;
     }, first);
   const found: Chosen[] = [];
-  if (standing.length > 0) {
-    for (const benefit of benefits) {
-      const best = bestOf(benefit);
-      const before = [first, ...found.map(({ candidate }) => candidate)];
-      if (before.includes(best) || before.some((each) => benefit.value(best) - benefit.value(each) < benefit.margin))
-        continue;
-      found.push({
-        candidate: best,
-        bestAt: benefit.name === "the least effort" ? leastEffortName(best) : benefit.name,
-      });
-    }
+  for (const benefit of benefits) {
+    const best = bestOf(benefit);
+    const before = [first, ...found.map(({ candidate }) => candidate)];
+    if (before.includes(best) || before.some((each) => benefit.value(best) - benefit.value(each) < benefit.margin))
+      continue;
+    found.push({
+      candidate: best,
+      bestAt: benefit.name === "the least effort" ? leastEffortName(best) : benefit.name,
+    });
   }
   const leads = benefits.find(
     ({ value, margin }) =>

@@ -18,6 +18,7 @@ export interface Standing {
   readonly hardMiss: number;
   /** Ids of soft demands that are missed. */
   readonly softMissed: readonly string[];
+  readonly softMiss: number;
 }
 
 /** How a picture stands against all demands of its intent. */
@@ -39,6 +40,7 @@ export function standingOf(outlook: Outlook, demands: readonly Demand[]): Standi
   let hardMissed = 0;
   let hardMiss = 0;
   let softMissed: string[] | null = null;
+  let softMiss = 0;
   for (const demand of demands) {
     const miss = missOf(demand, demand.read(outlook));
     if (miss === 0) continue;
@@ -48,9 +50,10 @@ export function standingOf(outlook: Outlook, demands: readonly Demand[]): Standi
     } else {
       softMissed ??= [];
       softMissed.push(demand.id);
+      softMiss += Math.min(MOST_MISS, miss);
     }
   }
-  return { hardMissed, hardMiss, softMissed: softMissed ?? NONE };
+  return { hardMissed, hardMiss, softMissed: softMissed ?? NONE, softMiss };
 }
 
 /** Holds an outlook against demands, one by one. */

@@ -28,37 +28,40 @@ const whole = (steps: number, step: (at: number) => Step) => ({ steps, step });
 const listed = <Value>(values: readonly Value[], step: (value: Value) => Step) =>
   whole(values.length, (at) => step(values[at - 1]!));
 
-/** How far, as a person sets it up: to a decimetre under ten metres. */
-const metres = (value: number): string => `${value < 10 ? value.toFixed(1) : Math.round(value)} m`;
+/** A quantity as a person sets it up and says it: two digits of it. */
+const short = (value: number): number => Number(value.toPrecision(2));
 
 function nearer(request: SolveRequest) {
   const { mover, subjectM } = request;
   if (subjectM !== null) {
-    return listed(THIRDS, (share) => ({
-      request: { ...request, subjectM: subjectM * share },
-      words: `the subject ${(subjectM * share).toFixed(2)} m away instead of ${subjectM}`,
-    }));
+    return listed(THIRDS, (share) => {
+      const nearerM = short(subjectM * share);
+      return {
+        request: { ...request, subjectM: nearerM },
+        words: `the subject ${nearerM} m away instead of ${subjectM}`,
+      };
+    });
   }
   return listed(THIRDS, (share) => {
     if (mover === null || mover.distanceM * share < NEAREST_M) return null;
-    const distanceM = mover.distanceM * share;
+    const distanceM = short(mover.distanceM * share);
     return {
       request: { ...request, mover: { ...mover, distanceM } },
-      words: `a place ${metres(distanceM)} away instead of ${mover.distanceM}, if there is a safe one,`,
+      words: `a place ${distanceM} m away instead of ${mover.distanceM}, if there is a safe one,`,
     };
   });
 }
 
 function farther(request: SolveRequest) {
   const { mover } = request;
-  return listed(
-    TIMES.slice(0, 7),
-    (times) =>
-      mover && {
-        request: { ...request, mover: { ...mover, distanceM: mover.distanceM * times } },
-        words: `a place ${metres(mover.distanceM * times)} away instead of ${mover.distanceM}`,
-      },
-  );
+  return listed(TIMES.slice(0, 7), (times) => {
+    if (mover === null) return null;
+    const distanceM = short(mover.distanceM * times);
+    return {
+      request: { ...request, mover: { ...mover, distanceM } },
+      words: `a place ${distanceM} m away instead of ${mover.distanceM}`,
+    };
+  });
 }
 
 function otherSchool(request: SolveRequest) {
@@ -125,10 +128,13 @@ export function changeOf(remedy: Remedy, request: SolveRequest): Change | null {
         const lamp = first && LAMP_CLASSES[first];
         if (lamp?.kind !== "point") return null;
         const intensityCd = request.lampIntensityCd ?? lamp.intensityCd;
-        return listed([...THIRDS, ...THIRDS.map((share) => share / 10)], (share) => ({
-          request: { ...request, lampIntensityCd: intensityCd * share },
-          words: `a ${lamp.name} of ${plain(intensityCd * share)} cd instead of ${plain(intensityCd)}`,
-        }));
+        return listed([...THIRDS, ...THIRDS.map((share) => share / 10)], (share) => {
+          const dimmerCd = short(intensityCd * share);
+          return {
+            request: { ...request, lampIntensityCd: dimmerCd },
+            words: `a ${lamp.name} of ${dimmerCd} cd instead of ${intensityCd}`,
+          };
+        });
       }
       case "slower-traffic":
         return listed(THIRDS, (share) => ({
@@ -174,8 +180,8 @@ export function changeOf(remedy: Remedy, request: SolveRequest): Change | null {
           : null;
       case "more-storage":
         return listed([2, 4, 8, 16, 64], (times) => ({
-          request: { ...request, freeMegabytes: Math.max(100, freeMegabytes) * times },
-          words: `${Math.round(Math.max(100, freeMegabytes) * times)} MB free`,
+          request: { ...request, freeMegabytes: Math.max(10, freeMegabytes) * times },
+          words: `${Math.round(Math.max(10, freeMegabytes) * times)} MB free`,
         }));
       case "more-battery":
         return listed([1, 10], (banks) => ({

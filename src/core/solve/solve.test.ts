@@ -131,6 +131,38 @@ describe("what was promised and not kept", () => {
     expect(sentence(solution.recipes[0]!, "headlamp-colour")).toMatchObject({ met: false, beyond: true });
     expect(advise(request, solution).filter((text) => text.startsWith("Headlamps are white"))).toHaveLength(1);
   });
+
+  it("what is beyond reach is bought with nothing that was met, or its price is named", () => {
+    const request = asked("light-trails");
+    const advice = advise(request, solve(request)).find((text) => text.startsWith("Headlamps are white"))!;
+    expect(advice).toMatch(/But then: Tail lamps stand only/);
+    const filterStops = [Number(/a filter of (\d+) stops/.exec(advice)![1])];
+    const { recipes } = solve({ ...request, filterStops });
+    const kept = recipes.find((each) => sentence(each, "headlamp-colour")?.met)!;
+    expect(kept.outlook.trails[0]!.clippedChannels).toBeLessThan(2);
+    expect(sentence(kept, "tail-lamp-shine")?.met).toBe(false);
+    const fast = asked("frozen-action", {
+      ...{ sceneEv: 11, mover: { distanceM: 5, speedMps: 12, headingDegFromPerpendicular: 0 } },
+    });
+    const free = advise(fast, solve(fast)).join(" ");
+    expect(free).not.toMatch(/But then/);
+    const brighter = best({ ...fast, sceneEv: 11 + Number(/To change that: (\d+) stops more light/.exec(free)![1]) });
+    expect(brighter.demands.every(({ met }) => met)).toBe(true);
+  });
+
+  it("a dark square is emptied by a median of short frames at a high ISO", () => {
+    const recipe = best(asked("emptied-place", { sceneEv: -3 }));
+    expect(recipe).toMatchObject({ verdict: "works", shape: "median" });
+    expect(recipe.recipe.iso).toBeGreaterThan(800);
+  });
+
+  it("what fails is not headed by a virtue, and the phone's own night mode not praised where nothing is amiss", () => {
+    const held = (sceneEv: number) => asked("still-view", { support: "hand", sceneEv, highlightStops: 4 });
+    expect(best(held(1))).toMatchObject({ verdict: "fails", bestAt: "the nearest to it" });
+    expect(advise(held(1), solve(held(1))).join(" ")).toContain("automatic night mode");
+    expect(best(held(9)).verdict).toBe("works");
+    expect(advise(held(9), solve(held(9)))).toEqual([]);
+  });
 });
 
 describe("a tram that takes 3.4 s to cross, on a street that is white from half a second", () => {

@@ -87,11 +87,13 @@ export function RecipeList({ solution, advice, line, before, sceneEv, cautions, 
                 {recipe.line}
               </Box>
               <Box fontSize="12.5px" color="ash">
-                {recipe.demands.map(({ id, met, hard, beyond, sentence }) => (
-                  <Box as="span" key={id} color={met || beyond ? "ash" : hard ? "coral" : "lamp"}>
-                    {`${sentence} `}
-                  </Box>
-                ))}
+                {recipe.demands
+                  .filter(({ beyond }) => !beyond)
+                  .map(({ id, met, hard, sentence }) => (
+                    <Box as="span" key={id} color={met ? "ash" : hard ? "coral" : "lamp"}>
+                      {`${sentence} `}
+                    </Box>
+                  ))}
               </Box>
             </Box>
           </Box>

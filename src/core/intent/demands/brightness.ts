@@ -111,10 +111,11 @@ export function surfaceDemands(request: ShotRequest, ground: string, highlights:
 
 /** Noise in the mid-tones. */
 export function noiseDemands(): Demand[] {
-  const said = (value: number, { noise }: Parameters<Demand["said"]>[1]): string =>
-    value <= 0
-      ? "There is no signal to noise in what is white."
-      : `Signal to noise ${value.toFixed(0)} in the mid-tones, ${noise.shadow.toFixed(noise.shadow < 10 ? 1 : 0)} three stops down.`;
+  const said: Demand["said"] = (value, { noise }, met) => {
+    if (value <= 0) return "There is no signal to noise in what is white.";
+    const judged = met ? "" : value < USABLE_SNR ? ": too noisy" : ": grain shows";
+    return `Signal to noise ${value.toFixed(0)} in the mid-tones, ${noise.shadow.toFixed(noise.shadow < 10 ? 1 : 0)} three stops down${judged}.`;
+  };
   const noisy: Demand = {
     ...{ id: "noise", quiet: true, hard: true, least: USABLE_SNR, most: Number.POSITIVE_INFINITY },
     source: "A mid-tone is usable from a signal-to-noise ratio of 8 on.",

@@ -60,7 +60,7 @@ export function faintStarsDemand(hardMagnitude: number, softMagnitude: number): 
     ...{ id: "faint-stars", quiet: true, hard: true, least: hardMagnitude, most: MOST },
     source: "A star stands out when its signal is five times the noise around it.",
     read: (o) => o.stars.faintestMagnitude,
-    said: (value) => `Stars stand out down to magnitude ${plain(value)}.`,
+    said: (value, _, met) => `Stars stand out ${met ? "" : "only "}down to magnitude ${plain(value)}.`,
     edge: null,
     remedies: ["darker-sky"],
   };

@@ -77,8 +77,10 @@ export function emptyDemands({ crowd }: ShotRequest): Demand[] {
     ...{ id: "median-clean", quiet: true, hard: true, least: LEAST, most: UNCLEAN_SEEN },
     source: "One pixel in a hundred with a limb or a shadow in it is seen.",
     read: (o) => (o.people?.cleanProbability == null ? null : 1 - o.people.cleanProbability),
-    said: (value, o) =>
-      `${percent(1 - value)} of the pixels where people pass come out clean in the median of ${framesText(o.plan.frames)}.`,
+    said: (value, o, met) => {
+      const judged = met ? "" : value > UNCLEAN_SEEN ? ": limbs and shadows stay" : ": a trace stays here and there";
+      return `${percent(1 - value)} of the pixels where people pass come out clean in the median of ${framesText(o.plan.frames)}${judged}.`;
+    },
     edge: {
       axis: "shutter",
       name: (seconds) => `frames to ${time(seconds)}`,
