@@ -157,11 +157,12 @@ describe("what was promised and not kept", () => {
   });
 
   it("what fails is not headed by a virtue, and the phone's own night mode not praised where nothing is amiss", () => {
-    const held = (sceneEv: number) => asked("still-view", { support: "hand", sceneEv, highlightStops: 4 });
-    expect(best(held(1))).toMatchObject({ verdict: "fails", bestAt: "the nearest to it" });
-    expect(advise(held(1), solve(held(1))).join(" ")).toContain("automatic night mode");
-    expect(best(held(9)).verdict).toBe("works");
-    expect(advise(held(9), solve(held(9)))).toEqual([]);
+    const dark = asked("still-view", { support: "hand", sceneEv: 1, highlightStops: 4 });
+    expect(best(dark)).toMatchObject({ verdict: "fails", bestAt: "the nearest to it" });
+    expect(advise(dark, solve(dark)).join(" ")).toContain("automatic night mode");
+    const bright = asked("still-view", { support: "hand", sceneEv: 9 });
+    expect(best(bright).verdict).toBe("works");
+    expect(advise(bright, solve(bright))).toEqual([]);
   });
 });
 
