@@ -12,8 +12,15 @@ export interface WatchedSpot {
 export const CLEAN_MEDIAN = 0.999;
 
 /** How often somebody comes to a spot while it is free. */
-const comePerSecond = ({ occupancy, dwellSeconds }: Pick<WatchedSpot, "occupancy" | "dwellSeconds">): number =>
+const comePerSecond = ({ occupancy, dwellSeconds }: WatchedSpot): number =>
   occupancy / (dwellSeconds * (1 - occupancy));
+
+/** Share of the frames that see nobody while the shutter is open. */
+const emptyShare = (spot: WatchedSpot): number =>
+  (1 - spot.occupancy) * Math.exp(-comePerSecond(spot) * spot.shutterSeconds);
+
+/** Whether a median can empty the place at all: where more frames than not see somebody, more of them only make it worse. */
+export const medianEmpties = (spot: WatchedSpot): boolean => emptyShare(spot) > 0.5;
 
 /** Chances smaller than this change nothing that is shown: of what is counted on the way, and of what comes out. */
 const NOTHING = 1e-9;
@@ -74,13 +81,11 @@ function sumsOfPower(h: readonly number[], power: number, count: number): { sums
  *
  * @see Feller, An Introduction to Probability Theory 1 (1968), chapter XIII.
  */
-export function cleanMedianProbability(
-  { occupancy, dwellSeconds, shutterSeconds, periodSeconds }: WatchedSpot,
-  frames: number,
-): number {
-  const rate = comePerSecond({ occupancy, dwellSeconds });
+export function cleanMedianProbability(spot: WatchedSpot, frames: number): number {
+  const { dwellSeconds, shutterSeconds, periodSeconds } = spot;
+  const rate = comePerSecond(spot);
   const nobodyComes = Math.exp(-rate * shutterSeconds);
-  const empty = (1 - occupancy) * nobodyComes;
+  const empty = emptyShare(spot);
   // At most 2·empty, by Markov's inequality.
   if (empty < SELDOM) return 0;
   // Chance of an empty frame k frames after an empty one, from 1.
@@ -114,9 +119,7 @@ export function cleanMedianProbability(
 export function framesForCleanMedian(spot: WatchedSpot, probability: number, most: number): number | null {
   const clean = (half: number) => cleanMedianProbability(spot, 2 * half + 1) >= probability;
   const mostHalf = (most - 1) >> 1;
-  // Where more frames than not see somebody, more of them only make it worse.
-  const emptyShare = (1 - spot.occupancy) * Math.exp(-comePerSecond(spot) * spot.shutterSeconds);
-  if (mostHalf < 1 || emptyShare <= 0.5) return null;
+  if (mostHalf < 1 || !medianEmpties(spot)) return null;
   // Each two frames more make it cleaner: they are doubled until they are enough, and what lies between is halved.
   let below = 0;
   let above = 1;

@@ -1,4 +1,4 @@
-export { CLEAN_MEDIAN, cleanMedianProbability, framesForCleanMedian } from "./cleanMedian";
+export { CLEAN_MEDIAN, cleanMedianProbability, framesForCleanMedian, medianEmpties } from "./cleanMedian";
 export {
   coverage,
   crossingSeconds,

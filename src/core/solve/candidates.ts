@@ -1,6 +1,6 @@
 import { type CapturePlan, periodAfter, planCapture } from "../capture";
 import { type Demand, intentOf, missOf, type RecipeShape, type SolveRequest } from "../intent";
-import { CLEAN_MEDIAN, framesForCleanMedian } from "../motion";
+import { CLEAN_MEDIAN, framesForCleanMedian, medianEmpties } from "../motion";
 import { type Crowd, METER_TO_CLIP_STOPS, meterStopsOf, type Outlook, outlookOf } from "../outlook";
 import type { Recipe } from "../recipe";
 import { bracketReach } from "./bracket";
@@ -33,7 +33,7 @@ export class Trial {
   private readonly demands: readonly Demand[];
   private readonly recipeOf: (draft: Draft) => Recipe;
   private readonly enough = new Map<string, number | null>();
-  private readonly clean = new Map<number, number>();
+  private readonly clean = new Map<number, number | null>();
 
   constructor(private readonly request: SolveRequest) {
     this.demands = intentOf(request.intent).demands(request);
@@ -75,14 +75,14 @@ export class Trial {
     return found;
   }
 
-  /** The fewest frames whose median is clean; or the most, which still empties most of the place. */
-  cleanFrames(draft: Omit<Draft, "frames">, { occupancy, dwellSeconds }: Crowd, most: number): number {
+  /** The fewest frames whose median is clean, or the most, which still empties most of the place; null where no number helps. */
+  cleanFrames(draft: Omit<Draft, "frames">, { occupancy, dwellSeconds }: Crowd, most: number): number | null {
     const { shutterSeconds } = draft;
     const known = this.clean.get(shutterSeconds);
     if (known !== undefined) return known;
     const periodSeconds = periodAfter(this.plan({ ...draft, frames: most }));
     const spot = { occupancy, dwellSeconds, shutterSeconds, periodSeconds };
-    const found = framesForCleanMedian(spot, CLEAN_MEDIAN, most) ?? most;
+    const found = medianEmpties(spot) ? (framesForCleanMedian(spot, CLEAN_MEDIAN, most) ?? most) : null;
     this.clean.set(shutterSeconds, found);
     return found;
   }
@@ -137,7 +137,8 @@ function frameCounts(request: SolveRequest, trial: Trial, draft: Omit<Draft, "fr
       return BRACKETS.filter((frames) => frames <= fit && bracketFits(request, shutterSeconds, frames));
     case "median": {
       const most = Math.min(MOST_MEDIAN, fit - ((fit + 1) % 2));
-      return request.crowd === null || most < 3 ? [] : [trial.cleanFrames(draft, request.crowd, most)];
+      const clean = request.crowd === null || most < 3 ? null : trial.cleanFrames(draft, request.crowd, most);
+      return clean === null ? [] : [clean];
     }
     case "mean":
     case "lighten": {
