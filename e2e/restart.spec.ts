@@ -98,7 +98,7 @@ test("a stack that is killed in the middle goes on after a restart, without redo
       const reply = await request.post(`${address}/api/runs/${run.id}/files?name=${i}.jpg`, { data });
       expect(await reply.json()).toEqual({ taken: 1, refused: [] });
     }
-    const { frames } = await (await request.get(`${address}/api/runs/${run.id}`)).json();
+    const { frames } = await (await request.get(`${address}/api/runs/${run.id}/frames`)).json();
     const frameIds = frames.map(({ id }: { id: string }) => id);
     const ask = async () =>
       (
@@ -112,7 +112,7 @@ test("a stack that is killed in the middle goes on after a restart, without redo
     };
 
     const killed = await ask();
-    await expect(async () => expect(existsSync(join(data, "checkpoints", killed.id))).toBe(true)).toPass({
+    await expect(async () => expect(existsSync(join(data, "checkpoints", killed.id, "mean"))).toBe(true)).toPass({
       intervals: [50],
       timeout: 60_000,
     });

@@ -1,19 +1,35 @@
 "use client";
 
 import { Box, Flex } from "@chakra-ui/react";
+import { useQueryErrorResetBoundary } from "@tanstack/react-query";
+import { errorText, ProblemError } from "@/features/api/client";
 import { Action } from "@/ui/Action";
 
-export default function ErrorPage({ reset }: { readonly reset: () => void }) {
+interface ErrorPageProps {
+  readonly error: Error;
+  readonly reset: () => void;
+}
+
+/** What stands where a page could not be shown: what is wrong, and a way to try again. */
+export default function ErrorPage({ error, reset }: ErrorPageProps) {
+  const queries = useQueryErrorResetBoundary();
+  const told = error instanceof ProblemError;
   return (
     <Flex direction="column" height="100dvh" align="flex-start" justify="center" gap="12px" px="12%">
       <Box as="h1" fontSize="24px" fontWeight={560}>
-        This page broke.
+        {told ? "This page could not be filled." : "This page broke."}
       </Box>
-      <Box color="ash">
-        Your frames and results are safe on disk. Draw the page again; if it breaks again, reload it.
+      <Box color="ash" maxW="60ch" role="alert">
+        {told ? errorText(error) : "Your frames and results are safe on disk."}
       </Box>
-      <Action look="main" onClick={reset}>
-        Draw it again
+      <Action
+        look="main"
+        onClick={() => {
+          queries.reset();
+          reset();
+        }}
+      >
+        Try again
       </Action>
     </Flex>
   );

@@ -5,11 +5,13 @@ import { join } from "node:path";
 import sharp from "sharp";
 import { kitReply } from "@/contracts/kit";
 import {
+  framesReply,
   logReply,
   measureReply,
   outingListReply,
   outingReply,
   problemReply,
+  runEvent,
   shotDetailReply,
   siteReply,
 } from "@/contracts/replies";
@@ -17,7 +19,9 @@ import { GENERIC_PHONE } from "@/core/camera";
 import { intentOf, usualScene } from "@/core/intent";
 import { type Database, openEmbedded } from "@/db/database";
 import { addLogEntry } from "@/db/log";
+import { addFrame, createRun } from "@/db/runs";
 import { storeBytes } from "@/engine/store";
+import * as runEvents from "./api/events/route";
 import * as kitItem from "./api/kit/[list]/[itemId]/route";
 import * as kitList from "./api/kit/[list]/route";
 import * as kit from "./api/kit/route";
@@ -30,6 +34,7 @@ import * as outingShots from "./api/outings/[outingId]/shots/route";
 import * as outings from "./api/outings/route";
 import * as measured from "./api/pictures/[hash]/measure/route";
 import * as picture from "./api/pictures/[hash]/route";
+import * as runFrames from "./api/runs/[runId]/frames/route";
 import * as shotRecipe from "./api/shots/[shotId]/recipe/route";
 import * as shot from "./api/shots/[shotId]/route";
 import * as site from "./api/sites/[siteId]/route";
@@ -73,6 +78,55 @@ async function begin(name: string) {
   expect(status).toBe(201);
   return json as { outing: { id: string; siteId: string }; shotId: string };
 }
+
+describe("runs", () => {
+  it("give their frames by page, and only what is new to who follows them", async () => {
+    const { shotId } = await begin("Frames");
+    const source = { shotId, source: "files", recipeLine: "", state: "running", framesWanted: 0 } as const;
+    const run = await createRun(database.db, source);
+    const add = (n: number) =>
+      addFrame(database.db, {
+        ...{ runId: run.id, name: `${n}.jpg`, hash: String(n).padStart(64, "0"), thumbnailHash: "f".repeat(64) },
+        ...{ bytes: 1, width: 4, height: 3, depth: 8 },
+      });
+    for (let n = 0; n < 503; n++) await add(n);
+    const page = async (after: number) =>
+      framesReply.parse((await ask(runFrames.GET, { runId: run.id }, undefined, `?after=${after}`)).json);
+    const first = await page(0);
+    const second = await page(first.frames.at(-1)!.arrival);
+    expect([first.frames.length, first.more, second.frames.length, second.more]).toEqual([500, true, 3, false]);
+    expect((await ask(runFrames.GET, { runId: run.id }, undefined, "?after=-1")).status).toBe(400);
+    expect((await ask(runFrames.GET, { runId: nobody })).status).toBe(404);
+    const detail = shotDetailReply.parse((await ask(shot.GET, { shotId })).json);
+    expect(detail.runs[0]).toMatchObject({ frameCount: 503, lastFrame: { name: "502.jpg" } });
+
+    const abort = new AbortController();
+    const known = second.frames.at(-1)!.arrival;
+    const follow = new Request(`http://127.0.0.1:3210/api/events?topic=run&id=${run.id}`, {
+      headers: { host: "127.0.0.1:3210", "last-event-id": String(known) },
+      signal: abort.signal,
+    });
+    const stream = (await runEvents.GET(follow, { params: Promise.resolve({}) })).body!.getReader();
+    const next = async () => {
+      const text = new TextDecoder().decode((await stream.read()).value);
+      return runEvent.parse(JSON.parse(/^data: (.*)$/m.exec(text)![1]!));
+    };
+    const before = await next();
+    expect([before.frameCount, before.frames.length < 20]).toEqual([503, true]);
+    await add(503);
+    const { changes } = await (globalThis as unknown as { aevumenApplication: Promise<{ changes: EventEmitter }> })
+      .aevumenApplication;
+    changes.emit("change", { topic: "run", id: run.id });
+    expect((await next()).frames.at(-1)?.name).toBe("503.jpg");
+    // The database was out of reach: what is followed is read anew.
+    await add(504);
+    changes.emit("gap");
+    expect((await next()).frames.at(-1)?.name).toBe("504.jpg");
+    abort.abort();
+    expect((await stream.read()).done).toBe(true);
+    expect([changes.listenerCount("change"), changes.listenerCount("gap")]).toEqual([0, 0]);
+  });
+});
 
 describe("outings and sites", () => {
   it("begin with a site whose zone follows from its place, and a first shot", async () => {

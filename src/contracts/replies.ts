@@ -57,8 +57,11 @@ export const frameReply = z.object({
   fNumber: z.number().nullable(),
   camera: z.string().nullable(),
   recipeLine: z.string().nullable(),
+  warning: z.string().nullable(),
+  arrival: z.number(),
 });
 
+/** A run and how much it holds; its frames come by page. */
 export const runReply = z.object({
   run: z.object({
     id: z.uuid(),
@@ -72,8 +75,15 @@ export const runReply = z.object({
     refused,
     createdAt: instant,
   }),
-  frames: z.array(frameReply),
+  frameCount: z.number(),
+  lastFrame: frameReply.nullable(),
 });
+
+/** A page of a run's frames, in the order of arrival. */
+export const framesReply = z.object({ frames: z.array(frameReply), more: z.boolean() });
+
+/** A run as it stands and the frames that are new, as its stream of events sends it. */
+export const runEvent = runReply.extend({ frames: z.array(frameReply) });
 
 export const jobReply = z.object({
   id: z.uuid(),

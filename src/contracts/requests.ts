@@ -27,3 +27,9 @@ export const logChange = z.strictObject({
   rating: z.int().min(1).max(5).nullable().optional(),
   deleted: z.boolean().optional(),
 });
+
+/** Frames that are sent at once. */
+export const FRAMES_PER_PAGE = 500;
+
+/** Which page of a run's frames: those that arrived after one. */
+export const framesQuery = z.object({ after: z.coerce.number().int().nonnegative().default(0) });

@@ -1,5 +1,6 @@
-import { randomUUID } from "node:crypto";
+import { createHash, randomUUID } from "node:crypto";
 import { join } from "node:path";
+import { eq } from "drizzle-orm";
 import pg from "pg";
 import { phoneRequest } from "@/contracts/kit";
 import { GENERIC_PHONE } from "@/core/camera";
@@ -17,9 +18,35 @@ import {
   updateOuting,
   updateShot,
 } from "./outings";
-import { addFrame, addRefusal, closeLostRuns, createRun, findFrames, findRun, finishRun } from "./runs";
+import {
+  addFrame,
+  addRefusal,
+  beatRun,
+  closeLostRuns,
+  createRun,
+  findFirstFrame,
+  findFrames,
+  findRun,
+  findRunSummary,
+  findTwin,
+  finishRun,
+  listFrames,
+  listRuns,
+  runSize,
+} from "./runs";
+import { runs } from "./schema";
 import { createSite, findSite, listSites, updateSite } from "./sites";
-import { createStackJob, findJob, findStack, listStacks, updateJob, updateStack } from "./stacks";
+import {
+  cancelJob,
+  claimJob,
+  createStackJob,
+  findJob,
+  findStack,
+  findUnfinishedStacks,
+  listStacks,
+  updateOwnJob,
+  updateStack,
+} from "./stacks";
 
 const MIGRATIONS = join(process.cwd(), "src/db/migrations");
 const SERVER_URL = process.env.TEST_DATABASE_URL;
@@ -69,7 +96,7 @@ describe.each(KINDS)("the %s database", (_kind, open) => {
   afterAll(() => database.close());
 
   const frame = (runId: string, name: string, takenAt: Date | null) => ({
-    ...{ runId, name, takenAt, hash: "a".repeat(64), thumbnailHash: "b".repeat(64) },
+    ...{ runId, name, takenAt, hash: createHash("sha256").update(name).digest("hex"), thumbnailHash: "b".repeat(64) },
     ...{ bytes: 5e9, width: 4080, height: 3060, depth: 8 as const },
   });
 
@@ -122,36 +149,96 @@ describe.each(KINDS)("the %s database", (_kind, open) => {
     expect((await findShot(database.db, shotId))?.recipeLine).toBe("4s | iso 50");
   });
 
-  it("gives a run's frames by capture time, those without a time last", async () => {
-    const run = await createRun(database.db, {
-      shotId,
-      source: "files",
-      recipeLine: "",
-      state: "running",
-      framesWanted: 0,
+  const newRun = (source: "files" | "phone") =>
+    createRun(database.db, { shotId, source, recipeLine: "2s", state: "running", framesWanted: 3 });
+
+  it("gives a run's frames by arrival page by page, chosen ones by capture time, and counts them", async () => {
+    const { db } = database;
+    const run = await newRun("files");
+    const other = await newRun("files");
+    const added = [
+      await addFrame(db, frame(run.id, "no-time.jpg", null)),
+      await addFrame(db, frame(run.id, "late.jpg", new Date("2026-11-24T18:00:02Z"))),
+      await addFrame(db, frame(run.id, "early.jpg", new Date("2026-11-24T18:00:01Z"))),
+    ];
+    await addRefusal(db, run.id, { name: "it's.txt", reason: 'Not a "picture".' });
+    await finishRun(db, run.id, "done");
+    const names = (rows: readonly { name: string }[]) => rows.map(({ name }) => name);
+    const page = await listFrames(db, run.id, 0, 2);
+    expect(names(page)).toEqual(["no-time.jpg", "late.jpg"]);
+    expect(names(await listFrames(db, run.id, page[1]!.arrival, 2))).toEqual(["early.jpg"]);
+    const ids = [...added.map((each) => each!.id), randomUUID()];
+    expect(names(await findFrames(db, run.id, ids))).toEqual(["early.jpg", "late.jpg", "no-time.jpg"]);
+    expect(await findFrames(db, other.id, ids)).toEqual([]);
+    expect((await findFirstFrame(db, run.id))?.name).toBe("early.jpg");
+    expect(await runSize(db, run.id)).toEqual({ count: 3, bytes: 15e9 });
+    expect(await findRunSummary(db, run.id)).toMatchObject({ frameCount: 3, lastFrame: { name: "early.jpg" } });
+    expect((await listRuns(db, shotId)).find((each) => each.run.id === other.id)).toMatchObject({
+      ...{ frameCount: 0, lastFrame: null },
     });
-    await addFrame(database.db, frame(run.id, "no-time.jpg", null));
-    const late = await addFrame(database.db, frame(run.id, "late.jpg", new Date("2026-11-24T18:00:02Z")));
-    await addFrame(database.db, frame(run.id, "early.jpg", new Date("2026-11-24T18:00:01Z")));
-    await addRefusal(database.db, run.id, { name: "it's.txt", reason: 'Not a "picture".' });
-    await finishRun(database.db, run.id, "done");
-    const detail = await findRun(database.db, run.id);
-    expect(detail?.frames.map(({ name }) => name)).toEqual(["early.jpg", "late.jpg", "no-time.jpg"]);
-    expect(detail?.frames[0]?.bytes).toBe(5e9);
-    expect(detail?.run.refused).toEqual([{ name: "it's.txt", reason: 'Not a "picture".' }]);
-    expect(await findFrames(database.db, [late.id, randomUUID()])).toHaveLength(1);
+    expect((await findRun(db, run.id))?.refused).toEqual([{ name: "it's.txt", reason: 'Not a "picture".' }]);
+  });
+
+  it("keeps the same bytes once in a run, however many bring them at once", async () => {
+    const { db } = database;
+    const run = await newRun("files");
+    const twins = Array.from({ length: 20 }, (_, i) => ({ ...frame(run.id, "same.jpg", null), name: `${i}.jpg` }));
+    const added = await Promise.all(twins.map((twin) => addFrame(db, twin)));
+    expect(added.filter(Boolean)).toHaveLength(1);
+    expect((await runSize(db, run.id)).count).toBe(1);
+    expect((await findTwin(db, run.id, twins[0]!.hash))?.id).toBe(added.find(Boolean)!.id);
   });
 
   it("closes the runs that a killed process left open and no others", async () => {
-    const lost = await createRun(database.db, {
-      shotId,
-      source: "phone",
-      recipeLine: "2s",
-      state: "running",
-      framesWanted: 3,
+    const { db } = database;
+    const [lost, alive, batch] = [await newRun("phone"), await newRun("phone"), await newRun("files")];
+    const silentFor = (id: string, minutes: number) =>
+      db
+        .update(runs)
+        .set({ beatAt: new Date(Date.now() - 60_000 * minutes) })
+        .where(eq(runs.id, id));
+    await silentFor(lost.id, 2);
+    await silentFor(batch.id, 2);
+    await silentFor(alive.id, 2);
+    await beatRun(db, alive.id);
+    expect(await closeLostRuns(db, false)).toEqual([lost.id]);
+    expect(await findRun(db, lost.id)).toMatchObject({ state: "aborted", problem: expect.stringMatching(/stopped/) });
+    expect((await findRun(db, alive.id))?.state).toBe("running");
+    // After a start on an embedded database nobody else can be at work.
+    const closed = await closeLostRuns(db, true);
+    expect(closed).toEqual(expect.arrayContaining([alive.id, batch.id]));
+  });
+
+  it("gives a job to one worker, and lets nobody else change it, nor anybody once it is cancelled", async () => {
+    const { db } = database;
+    const run = await newRun("phone");
+    const { stack, job } = await createStackJob(db, {
+      ...{ shotId, runId: run.id, parameters: { method: "mean", encoded: false }, inputs: [], version: "1" },
     });
-    await closeLostRuns(database.db);
-    expect((await findRun(database.db, lost.id))?.run.state).toBe("aborted");
+    const [first, second] = [randomUUID(), randomUUID()];
+    expect(await findUnfinishedStacks(db)).toContain(stack.id);
+    expect(await claimJob(db, job.id, first)).toBe(true);
+    expect(await updateOwnJob(db, job.id, first, { done: 2 })).toBe(true);
+    // The first one was frozen; the second takes over.
+    expect(await claimJob(db, job.id, second)).toBe(true);
+    expect(await updateOwnJob(db, job.id, first, { done: 9, state: "done" })).toBe(false);
+    expect(await findJob(db, job.id)).toMatchObject({ state: "running", done: 2, worker: second });
+    expect(await cancelJob(db, job.id)).toBe(true);
+    expect(await updateOwnJob(db, job.id, second, { done: 3 })).toBe(false);
+    expect(await claimJob(db, job.id, second)).toBe(false);
+    expect(await cancelJob(db, job.id)).toBe(false);
+    expect((await findJob(db, job.id))?.state).toBe("cancelled");
+    expect(await findUnfinishedStacks(db)).not.toContain(stack.id);
+  });
+
+  it("adds a stack and its job together or not at all", async () => {
+    const before = (await listStacks(database.db, shotId)).length;
+    const run = await newRun("phone");
+    const wanted = { shotId, runId: run.id, parameters: { method: "mean", encoded: false }, version: "1" } as const;
+    // A job cannot have no total: the second insert fails.
+    const inputs = { length: null } as unknown as [];
+    await expect(createStackJob(database.db, { ...wanted, inputs })).rejects.toThrow();
+    expect(await listStacks(database.db, shotId)).toHaveLength(before);
   });
 
   it("keeps a stack with its job and provenance", async () => {
@@ -170,13 +257,15 @@ describe.each(KINDS)("the %s database", (_kind, open) => {
       inputs,
       version: "1",
     });
-    await updateJob(database.db, job.id, { state: "running", done: 1, framesPerSecond: 7.5, beatAt: new Date() });
+    const worker = randomUUID();
+    await claimJob(database.db, job.id, worker);
+    await updateOwnJob(database.db, job.id, worker, { done: 1, framesPerSecond: 7.5 });
     await updateStack(database.db, stack.id, { resultHash: "d".repeat(64), framesUsed: 1 });
     const detail = await findStack(database.db, stack.id);
     expect(detail?.stack.inputs).toEqual(inputs);
     expect(detail?.stack.resultHash).toBe("d".repeat(64));
     expect((await findJob(database.db, job.id))?.framesPerSecond).toBe(7.5);
-    expect((await listStacks(database.db, shotId)).map(({ job: entry }) => entry?.id)).toEqual([job.id]);
+    expect((await listStacks(database.db, shotId))[0]?.job?.id).toBe(job.id);
     expect((await listOutings(database.db))[0]?.pictureHash).toBe("d".repeat(64));
   });
 
@@ -215,10 +304,32 @@ describe.each(KINDS)("the %s database", (_kind, open) => {
   });
 
   it("tells listeners what was published", async () => {
-    const heard = new Promise(
-      (resolve) => void subscribe(database, resolve).then(() => publish(database.db, { topic: "job", id: "x" })),
-    );
-    expect(await heard).toEqual({ topic: "job", id: "x" });
+    const id = randomUUID();
+    const heard = new Promise((onChange) => {
+      void subscribe(database, { onChange, onGap: () => {} }).then(async () => {
+        await database.sql("select pg_notify('aevumen_changes', 'no event of ours')");
+        await publish(database.db, { topic: "job", id });
+      });
+    });
+    expect(await heard).toEqual({ topic: "job", id });
+  });
+
+  it("goes on hearing when the server ends its connections, and says that it may have missed something", async () => {
+    if (database.kind === "embedded") return;
+    const id = randomUUID();
+    const heard: string[] = [];
+    const gap = new Promise<void>((onGap) => {
+      void subscribe(database, { onChange: (event) => heard.push(event.id), onGap }).then(() =>
+        database.sql(
+          "select pg_terminate_backend(pid) from pg_stat_activity where datname = current_database() and query like 'LISTEN%'",
+        ),
+      );
+    });
+    await gap;
+    while (!heard.includes(id)) {
+      await publish(database.db, { topic: "run", id });
+      await new Promise((resolve) => setTimeout(resolve, 20));
+    }
   });
 
   it("runs several statements without values in one text", async () => {

@@ -7,6 +7,7 @@ import type { PgDatabase, PgQueryResultHKT } from "drizzle-orm/pg-core";
 import { drizzle as drizzlePglite } from "drizzle-orm/pglite";
 import { migrate as migratePglite } from "drizzle-orm/pglite/migrator";
 import pg from "pg";
+import { listenOn } from "./listen";
 import * as schema from "./schema";
 
 /** Queries through Drizzle, whichever kind of database is behind them. */
@@ -17,14 +18,21 @@ export interface SqlResult {
   readonly rows: Record<string, unknown>[];
 }
 
+/** Who wants the messages of a channel. */
+export interface MessageListener {
+  readonly onMessage: (payload: string) => void;
+  /** The connection was lost and is there again: messages in between did not come. */
+  readonly onGap: () => void;
+}
+
 /** An open database of either kind. */
 export interface Database {
   readonly kind: "embedded" | "server";
   readonly db: Db;
   /** Runs SQL text as it is; several statements only without values. */
   sql(text: string, values?: unknown[]): Promise<SqlResult>;
-  /** Calls back for every message on a channel, from any process on the same database. */
-  listen(channel: string, onMessage: (payload: string) => void): Promise<void>;
+  /** Calls back for every message on a channel, from any process on the same database, until it is closed. */
+  listen(channel: string, listener: MessageListener): Promise<void>;
   close(): Promise<void>;
 }
 
@@ -34,7 +42,7 @@ export async function openServer(url: string, migrationsFolder: string): Promise
   pool.on("error", () => {});
   const db = drizzleNode(pool, { schema });
   await migrateNode(db, { migrationsFolder });
-  const listeners: pg.Client[] = [];
+  const ends: (() => Promise<void>)[] = [];
   return {
     kind: "server",
     db,
@@ -42,16 +50,11 @@ export async function openServer(url: string, migrationsFolder: string): Promise
       const result: pg.QueryResult | pg.QueryResult[] = await pool.query(text, values);
       return Array.isArray(result) ? (result.at(-1) ?? { rows: [] }) : result;
     },
-    listen: async (channel, onMessage) => {
-      const client = new pg.Client({ connectionString: url });
-      client.on("error", () => {});
-      await client.connect();
-      client.on("notification", ({ payload }) => onMessage(payload ?? ""));
-      await client.query(`LISTEN ${channel}`);
-      listeners.push(client);
+    listen: async (channel, listener) => {
+      ends.push(await listenOn(url, channel, listener));
     },
     close: async () => {
-      await Promise.all(listeners.map((client) => client.end()));
+      await Promise.all(ends.map((end) => end()));
       await pool.end();
     },
   };
@@ -74,7 +77,7 @@ export async function openEmbedded(folder: string | null, migrationsFolder: stri
       const results = await client.exec(text);
       return (results.at(-1) as SqlResult | undefined) ?? { rows: [] };
     },
-    listen: async (channel, onMessage) => {
+    listen: async (channel, { onMessage }) => {
       await client.listen(channel, onMessage);
     },
     close: () => client.close(),

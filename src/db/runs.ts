@@ -1,4 +1,4 @@
-import { asc, desc, eq, inArray, sql } from "drizzle-orm";
+import { and, asc, desc, eq, gt, inArray, sql } from "drizzle-orm";
 import type { RefusedFile } from "@/contracts/stack";
 import type { Db } from "./database";
 import { frames, runs } from "./schema";
@@ -7,15 +7,20 @@ export type Run = typeof runs.$inferSelect;
 export type Frame = typeof frames.$inferSelect;
 export type NewFrame = typeof frames.$inferInsert;
 
-/** A run with its frames in the order they were taken. */
-export interface RunDetail {
+/** A run and how much it holds; its frames are read by page. */
+export interface RunSummary {
   readonly run: Run;
-  readonly frames: readonly Frame[];
+  readonly frameCount: number;
+  /** The one that arrived last. */
+  readonly lastFrame: Frame | null;
 }
 
 /** Adds a run. */
 export async function createRun(db: Db, run: typeof runs.$inferInsert): Promise<Run> {
-  const [row] = await db.insert(runs).values(run).returning();
+  const [row] = await db
+    .insert(runs)
+    .values({ ...run, beatAt: sql`now()` })
+    .returning();
   return row!;
 }
 
@@ -32,18 +37,40 @@ export async function finishRun(
     .where(eq(runs.id, runId));
 }
 
-/** Ends runs that a killed process left running; their frames stay. */
-export async function closeLostRuns(db: Db): Promise<void> {
-  await db
-    .update(runs)
-    .set({ state: "aborted", endedAt: new Date(), problem: "The application stopped during this run." })
-    .where(eq(runs.state, "running"));
+/** Shows that a run's process lives. */
+export async function beatRun(db: Db, runId: string): Promise<void> {
+  await db.update(runs).set({ beatAt: sql`now()` }).where(eq(runs.id, runId));
 }
 
-/** Adds a frame to a run. */
-export async function addFrame(db: Db, frame: NewFrame): Promise<Frame> {
-  const [row] = await db.insert(frames).values(frame).returning();
-  return row!;
+/** A phone's run shows a sign of life every few seconds; a batch of files waits for the person, and may for hours. */
+const SILENT_SECONDS = { phone: 30, files: 6 * 3600 } as const;
+
+/**
+ * Ends runs that a killed process left running; their frames stay.
+ *
+ * @param everyRunningIsLost On an embedded database at start-up, for there is only one process.
+ * @returns Their ids.
+ */
+export async function closeLostRuns(db: Db, everyRunningIsLost: boolean): Promise<readonly string[]> {
+  const silence = sql`now() - make_interval(secs => case when ${runs.source} = 'phone' then ${SILENT_SECONDS.phone}::int else ${SILENT_SECONDS.files}::int end)`;
+  const lost = everyRunningIsLost ? sql`true` : sql`(${runs.beatAt} is null or ${runs.beatAt} < ${silence})`;
+  const closed = await db
+    .update(runs)
+    .set({ state: "aborted", endedAt: new Date(), problem: "The application stopped during this run." })
+    .where(and(eq(runs.state, "running"), lost))
+    .returning({ id: runs.id });
+  return closed.map(({ id }) => id);
+}
+
+/** Adds a frame to a run; null when the run has a picture of the very same bytes. */
+export async function addFrame(db: Db, frame: NewFrame): Promise<Frame | null> {
+  const [row] = await db
+    .insert(frames)
+    .values(frame)
+    .onConflictDoNothing({ target: [frames.runId, frames.hash] })
+    .returning();
+  if (row) await beatRun(db, frame.runId);
+  return row ?? null;
 }
 
 /** Notes a file that was not taken. */
@@ -54,31 +81,94 @@ export async function addRefusal(db: Db, runId: string, refused: RefusedFile): P
     .where(eq(runs.id, runId));
 }
 
-/** One run with its frames, or undefined. */
-export async function findRun(db: Db, runId: string): Promise<RunDetail | undefined> {
+/** One run, or undefined. */
+export async function findRun(db: Db, runId: string): Promise<Run | undefined> {
   const [run] = await db.select().from(runs).where(eq(runs.id, runId));
-  if (!run) return undefined;
-  const rows = await db
+  return run;
+}
+
+/** How many frames runs hold, and the last of each, by run. */
+async function summaries(db: Db, found: readonly Run[]): Promise<RunSummary[]> {
+  if (found.length === 0) return [];
+  const ids = found.map(({ id }) => id);
+  const counted = await db
+    .select({ runId: frames.runId, count: sql<number>`count(*)::int`, last: sql<number>`max(${frames.arrival})` })
+    .from(frames)
+    .where(inArray(frames.runId, ids))
+    .groupBy(frames.runId);
+  const lastFrames = await db
+    .select()
+    .from(frames)
+    .where(
+      inArray(
+        frames.arrival,
+        counted.map(({ last }) => Number(last)),
+      ),
+    );
+  return found.map((run) => ({
+    run,
+    frameCount: counted.find(({ runId }) => runId === run.id)?.count ?? 0,
+    lastFrame: lastFrames.find(({ runId }) => runId === run.id) ?? null,
+  }));
+}
+
+/** One run and how much it holds, or undefined. */
+export async function findRunSummary(db: Db, runId: string): Promise<RunSummary | undefined> {
+  const run = await findRun(db, runId);
+  return run && (await summaries(db, [run]))[0];
+}
+
+/** A shot's runs, newest first. */
+export async function listRuns(db: Db, shotId: string): Promise<RunSummary[]> {
+  const found = await db.select().from(runs).where(eq(runs.shotId, shotId)).orderBy(desc(runs.createdAt));
+  return summaries(db, found);
+}
+
+/** A run's frames in the order of arrival, from behind one on. */
+export async function listFrames(db: Db, runId: string, afterArrival: number, most: number): Promise<Frame[]> {
+  return db
+    .select()
+    .from(frames)
+    .where(and(eq(frames.runId, runId), gt(frames.arrival, afterArrival)))
+    .orderBy(asc(frames.arrival))
+    .limit(most);
+}
+
+/** The first frame of a run in the order they were taken. */
+export async function findFirstFrame(db: Db, runId: string): Promise<Frame | undefined> {
+  const [first] = await db
     .select()
     .from(frames)
     .where(eq(frames.runId, runId))
-    .orderBy(sql`${frames.takenAt} asc nulls last`, asc(frames.name), asc(frames.createdAt));
-  return { run, frames: rows };
+    .orderBy(sql`${frames.takenAt} asc nulls last`, asc(frames.name), asc(frames.arrival))
+    .limit(1);
+  return first;
 }
 
-/** A shot's runs, newest first, with their frames. */
-export async function listRuns(db: Db, shotId: string): Promise<RunDetail[]> {
-  const rows = await db.select({ id: runs.id }).from(runs).where(eq(runs.shotId, shotId)).orderBy(desc(runs.createdAt));
-  const details = await Promise.all(rows.map(({ id }) => findRun(db, id)));
-  return details.filter((detail) => detail !== undefined);
+/** A run's frame of these very bytes, or undefined. */
+export async function findTwin(db: Db, runId: string, hash: string): Promise<Frame | undefined> {
+  const [twin] = await db
+    .select()
+    .from(frames)
+    .where(and(eq(frames.runId, runId), eq(frames.hash, hash)));
+  return twin;
 }
 
-/** Frames by id; ids that are not there are left out. */
-export async function findFrames(db: Db, ids: readonly string[]): Promise<Frame[]> {
-  return ids.length === 0
-    ? []
-    : db
-        .select()
-        .from(frames)
-        .where(inArray(frames.id, [...ids]));
+/** How many frames a run holds, and how many bytes they are. */
+export async function runSize(db: Db, runId: string): Promise<{ readonly count: number; readonly bytes: number }> {
+  const [size] = await db
+    .select({ count: sql<number>`count(*)::int`, bytes: sql<number>`coalesce(sum(${frames.bytes}), 0)` })
+    .from(frames)
+    .where(eq(frames.runId, runId));
+  return { count: size?.count ?? 0, bytes: Number(size?.bytes ?? 0) };
+}
+
+/** A run's frames among these, in the order they were taken; ids that are not there are left out. */
+export async function findFrames(db: Db, runId: string, ids: readonly string[]): Promise<Frame[]> {
+  if (ids.length === 0) return [];
+  return db
+    .select()
+    .from(frames)
+    .where(and(eq(frames.runId, runId), inArray(frames.id, [...ids])))
+    .orderBy(sql`${frames.takenAt} asc nulls last`, asc(frames.name), asc(frames.arrival));
 }

@@ -1,4 +1,16 @@
-import { boolean, doublePrecision, integer, jsonb, pgTable, text, timestamp, uuid } from "drizzle-orm/pg-core";
+import {
+  bigserial,
+  boolean,
+  doublePrecision,
+  index,
+  integer,
+  jsonb,
+  pgTable,
+  text,
+  timestamp,
+  unique,
+  uuid,
+} from "drizzle-orm/pg-core";
 import type { ShotAim, ShotScene } from "@/contracts/scene";
 import type { SiteSeries } from "@/contracts/site";
 import type { RefusedFile, StackInput, StackParameters } from "@/contracts/stack";
@@ -42,50 +54,62 @@ export const sites = pgTable("sites", {
 });
 
 /** One night at one site; an outing of loose files has no site. */
-export const outings = pgTable("outings", {
-  id: id(),
-  siteId: uuid("site_id").references(() => sites.id, { onDelete: "set null" }),
-  name: text("name").notNull(),
-  /** Local mean solar date on whose noon the night begins. */
-  date: text("date").notNull(),
-  /** Values of the night that a person typed over the stand-ins; null for none. */
-  overrides: jsonb("overrides").$type<NightOverrides>(),
-  createdAt: createdAt(),
-});
+export const outings = pgTable(
+  "outings",
+  {
+    id: id(),
+    siteId: uuid("site_id").references(() => sites.id, { onDelete: "set null" }),
+    name: text("name").notNull(),
+    /** Local mean solar date on whose noon the night begins. */
+    date: text("date").notNull(),
+    /** Values of the night that a person typed over the stand-ins; null for none. */
+    overrides: jsonb("overrides").$type<NightOverrides>(),
+    createdAt: createdAt(),
+  },
+  ({ siteId, date }) => [index("outings_site_index").on(siteId), index("outings_date_index").on(date)],
+);
 
 /** Intended pictures. */
-export const shots = pgTable("shots", {
-  id: id(),
-  outingId: uuid("outing_id")
-    .notNull()
-    .references(() => outings.id, { onDelete: "cascade" }),
-  name: text("name").notNull(),
-  position: integer("position").notNull(),
-  intent: text("intent").$type<IntentId>().notNull().default("light-trails"),
-  /** When its block begins; null until it is placed on the night. */
-  beginsAt: instant("begins_at"),
-  minutes: doublePrecision("minutes").notNull().default(10),
-  walkMinutes: doublePrecision("walk_minutes").notNull().default(USUAL_WALK_MINUTES),
-  setupMinutes: doublePrecision("setup_minutes").notNull().default(USUAL_SETUP_MINUTES),
-  /** What a person says of the scene and chooses of the schools; null while the intent's usual ones hold. */
-  scene: jsonb("scene").$type<ShotScene>(),
-  /** Where the camera looks; null until it was turned. */
-  aim: jsonb("aim").$type<ShotAim>(),
-  /** Phone, lens and what is clipped on; null for the kit's first. */
-  camera: jsonb("camera").$type<CameraChoice>(),
-  deletedAt: instant("deleted_at"),
-  createdAt: createdAt(),
-});
+export const shots = pgTable(
+  "shots",
+  {
+    id: id(),
+    outingId: uuid("outing_id")
+      .notNull()
+      .references(() => outings.id, { onDelete: "cascade" }),
+    name: text("name").notNull(),
+    position: integer("position").notNull(),
+    intent: text("intent").$type<IntentId>().notNull().default("light-trails"),
+    /** When its block begins; null until it is placed on the night. */
+    beginsAt: instant("begins_at"),
+    minutes: doublePrecision("minutes").notNull().default(10),
+    walkMinutes: doublePrecision("walk_minutes").notNull().default(USUAL_WALK_MINUTES),
+    setupMinutes: doublePrecision("setup_minutes").notNull().default(USUAL_SETUP_MINUTES),
+    /** What a person says of the scene and chooses of the schools; null while the intent's usual ones hold. */
+    scene: jsonb("scene").$type<ShotScene>(),
+    /** Where the camera looks; null until it was turned. */
+    aim: jsonb("aim").$type<ShotAim>(),
+    /** Phone, lens and what is clipped on; null for the kit's first. */
+    camera: jsonb("camera").$type<CameraChoice>(),
+    deletedAt: instant("deleted_at"),
+    createdAt: createdAt(),
+  },
+  ({ outingId, position }) => [index("shots_outing_index").on(outingId, position)],
+);
 
 /** Recipes a shot has had, newest last; the newest is the shot's own. */
-export const recipes = pgTable("recipes", {
-  id: id(),
-  shotId: uuid("shot_id")
-    .notNull()
-    .references(() => shots.id, { onDelete: "cascade" }),
-  line: text("line").notNull(),
-  createdAt: createdAt(),
-});
+export const recipes = pgTable(
+  "recipes",
+  {
+    id: id(),
+    shotId: uuid("shot_id")
+      .notNull()
+      .references(() => shots.id, { onDelete: "cascade" }),
+    line: text("line").notNull(),
+    createdAt: createdAt(),
+  },
+  ({ shotId, createdAt }) => [index("recipes_shot_index").on(shotId, createdAt)],
+);
 
 /** Phones of the kit. */
 export const phones = pgTable("phones", {
@@ -125,103 +149,142 @@ export const supports = pgTable("supports", {
 });
 
 /** Executions of a recipe on a phone, or batches of a person's own files. */
-export const runs = pgTable("runs", {
-  id: id(),
-  shotId: uuid("shot_id")
-    .notNull()
-    .references(() => shots.id, { onDelete: "cascade" }),
-  source: text("source").$type<"phone" | "files">().notNull(),
-  recipeLine: text("recipe_line").notNull(),
-  phoneName: text("phone_name"),
-  state: text("state").$type<"running" | "done" | "aborted" | "failed">().notNull(),
-  framesWanted: integer("frames_wanted").notNull(),
-  problem: text("problem"),
-  refused: jsonb("refused").$type<readonly RefusedFile[]>().notNull().default([]),
-  createdAt: createdAt(),
-  endedAt: instant("ended_at"),
-});
+export const runs = pgTable(
+  "runs",
+  {
+    id: id(),
+    shotId: uuid("shot_id")
+      .notNull()
+      .references(() => shots.id, { onDelete: "cascade" }),
+    source: text("source").$type<"phone" | "files">().notNull(),
+    recipeLine: text("recipe_line").notNull(),
+    phoneName: text("phone_name"),
+    state: text("state").$type<"running" | "done" | "aborted" | "failed">().notNull(),
+    framesWanted: integer("frames_wanted").notNull(),
+    problem: text("problem"),
+    refused: jsonb("refused").$type<readonly RefusedFile[]>().notNull().default([]),
+    createdAt: createdAt(),
+    endedAt: instant("ended_at"),
+    /** Last sign of life of the process that fills it. */
+    beatAt: instant("beat_at"),
+  },
+  ({ shotId, state }) => [index("runs_shot_index").on(shotId), index("runs_state_index").on(state)],
+);
 
 /** Pictures of a run; the bytes lie in the store under their hash. */
-export const frames = pgTable("frames", {
-  id: id(),
-  runId: uuid("run_id")
-    .notNull()
-    .references(() => runs.id, { onDelete: "cascade" }),
-  name: text("name").notNull(),
-  hash: text("hash").notNull(),
-  thumbnailHash: text("thumbnail_hash").notNull(),
-  bytes: doublePrecision("bytes").notNull(),
-  width: integer("width").notNull(),
-  height: integer("height").notNull(),
-  depth: integer("depth").$type<8 | 16>().notNull(),
-  takenAt: instant("taken_at"),
-  shutterSeconds: doublePrecision("shutter_seconds"),
-  iso: doublePrecision("iso"),
-  fNumber: doublePrecision("f_number"),
-  camera: text("camera"),
-  recipeLine: text("recipe_line"),
-  createdAt: createdAt(),
-});
+export const frames = pgTable(
+  "frames",
+  {
+    id: id(),
+    runId: uuid("run_id")
+      .notNull()
+      .references(() => runs.id, { onDelete: "cascade" }),
+    name: text("name").notNull(),
+    hash: text("hash").notNull(),
+    thumbnailHash: text("thumbnail_hash").notNull(),
+    bytes: doublePrecision("bytes").notNull(),
+    width: integer("width").notNull(),
+    height: integer("height").notNull(),
+    depth: integer("depth").$type<8 | 16>().notNull(),
+    takenAt: instant("taken_at"),
+    shutterSeconds: doublePrecision("shutter_seconds"),
+    iso: doublePrecision("iso"),
+    fNumber: doublePrecision("f_number"),
+    camera: text("camera"),
+    recipeLine: text("recipe_line"),
+    /** What the decoder found wrong with it; such a frame is only fused when somebody says so. */
+    warning: text("warning"),
+    /** In the order of arrival, over all runs. */
+    arrival: bigserial("arrival", { mode: "number" }).notNull(),
+    createdAt: createdAt(),
+  },
+  ({ runId, arrival, hash }) => [
+    index("frames_run_index").on(runId, arrival),
+    unique("frames_once_in_a_run").on(runId, hash),
+  ],
+);
 
 /** Fusions, with everything needed to make them again. */
-export const stacks = pgTable("stacks", {
-  id: id(),
-  shotId: uuid("shot_id")
-    .notNull()
-    .references(() => shots.id, { onDelete: "cascade" }),
-  runId: uuid("run_id")
-    .notNull()
-    .references(() => runs.id, { onDelete: "cascade" }),
-  parameters: jsonb("parameters").$type<StackParameters>().notNull(),
-  inputs: jsonb("inputs").$type<readonly StackInput[]>().notNull(),
-  /** Set when the stack is done. */
-  resultHash: text("result_hash"),
-  thumbnailHash: text("thumbnail_hash"),
-  width: integer("width"),
-  height: integer("height"),
-  framesUsed: integer("frames_used"),
-  refused: jsonb("refused").$type<readonly RefusedFile[]>().notNull().default([]),
-  seconds: doublePrecision("seconds"),
-  version: text("version").notNull(),
-  createdAt: createdAt(),
-});
+export const stacks = pgTable(
+  "stacks",
+  {
+    id: id(),
+    shotId: uuid("shot_id")
+      .notNull()
+      .references(() => shots.id, { onDelete: "cascade" }),
+    runId: uuid("run_id")
+      .notNull()
+      .references(() => runs.id, { onDelete: "cascade" }),
+    parameters: jsonb("parameters").$type<StackParameters>().notNull(),
+    inputs: jsonb("inputs").$type<readonly StackInput[]>().notNull(),
+    /** Set when the stack is done. */
+    resultHash: text("result_hash"),
+    thumbnailHash: text("thumbnail_hash"),
+    width: integer("width"),
+    height: integer("height"),
+    framesUsed: integer("frames_used"),
+    refused: jsonb("refused").$type<readonly RefusedFile[]>().notNull().default([]),
+    seconds: doublePrecision("seconds"),
+    version: text("version").notNull(),
+    createdAt: createdAt(),
+  },
+  ({ shotId, runId, createdAt }) => [
+    index("stacks_shot_index").on(shotId, createdAt),
+    index("stacks_run_index").on(runId),
+  ],
+);
 
 /** Work in the background, as a person sees it; the queue keeps its own records. */
-export const jobs = pgTable("jobs", {
-  id: id(),
-  kind: text("kind").$type<"stack">().notNull(),
-  subjectId: uuid("subject_id").notNull(),
-  state: text("state").$type<"waiting" | "running" | "done" | "cancelled" | "failed">().notNull(),
-  done: integer("done").notNull().default(0),
-  total: integer("total").notNull(),
-  framesPerSecond: doublePrecision("frames_per_second").notNull().default(0),
-  secondsLeft: doublePrecision("seconds_left"),
-  resumed: integer("resumed").notNull().default(0),
-  problem: text("problem"),
-  /** Last sign of life of the worker that has it. */
-  beatAt: instant("beat_at"),
-  createdAt: createdAt(),
-});
+export const jobs = pgTable(
+  "jobs",
+  {
+    id: id(),
+    kind: text("kind").$type<"stack">().notNull(),
+    subjectId: uuid("subject_id").notNull(),
+    state: text("state").$type<"waiting" | "running" | "done" | "cancelled" | "failed">().notNull(),
+    done: integer("done").notNull().default(0),
+    total: integer("total").notNull(),
+    framesPerSecond: doublePrecision("frames_per_second").notNull().default(0),
+    secondsLeft: doublePrecision("seconds_left"),
+    resumed: integer("resumed").notNull().default(0),
+    problem: text("problem"),
+    /** The worker that has it, and its last sign of life. */
+    worker: uuid("worker"),
+    beatAt: instant("beat_at"),
+    createdAt: createdAt(),
+  },
+  ({ subjectId, state }) => [index("jobs_subject_index").on(subjectId), index("jobs_state_index").on(state)],
+);
 
 /** What was done and learned. */
-export const logEntries = pgTable("log_entries", {
-  id: id(),
-  outingId: uuid("outing_id")
-    .notNull()
-    .references(() => outings.id, { onDelete: "cascade" }),
-  shotId: uuid("shot_id").references(() => shots.id, { onDelete: "set null" }),
-  runId: uuid("run_id").references(() => runs.id, { onDelete: "set null" }),
-  stackId: uuid("stack_id").references(() => stacks.id, { onDelete: "set null" }),
-  kind: text("kind").$type<"run" | "stack">().notNull(),
-  recipeLine: text("recipe_line").notNull(),
-  phoneName: text("phone_name"),
-  frameCount: integer("frame_count").notNull(),
-  refusedCount: integer("refused_count").notNull().default(0),
-  thumbnailHash: text("thumbnail_hash"),
-  note: text("note").notNull().default(""),
-  /** 1 to 5, or null for none. */
-  rating: integer("rating"),
-  /** Set while an entry is deleted but may be brought back. */
-  deletedAt: instant("deleted_at"),
-  createdAt: createdAt(),
-});
+export const logEntries = pgTable(
+  "log_entries",
+  {
+    id: id(),
+    outingId: uuid("outing_id")
+      .notNull()
+      .references(() => outings.id, { onDelete: "cascade" }),
+    shotId: uuid("shot_id").references(() => shots.id, { onDelete: "set null" }),
+    runId: uuid("run_id").references(() => runs.id, { onDelete: "set null" }),
+    stackId: uuid("stack_id").references(() => stacks.id, { onDelete: "set null" }),
+    kind: text("kind").$type<"run" | "stack">().notNull(),
+    recipeLine: text("recipe_line").notNull(),
+    phoneName: text("phone_name"),
+    frameCount: integer("frame_count").notNull(),
+    refusedCount: integer("refused_count").notNull().default(0),
+    thumbnailHash: text("thumbnail_hash"),
+    note: text("note").notNull().default(""),
+    /** 1 to 5, or null for none. */
+    rating: integer("rating"),
+    /** Set while an entry is deleted but may be brought back. */
+    deletedAt: instant("deleted_at"),
+    createdAt: createdAt(),
+  },
+  ({ outingId, shotId, runId, stackId, createdAt }) => [
+    index("log_outing_index").on(outingId),
+    index("log_shot_index").on(shotId),
+    index("log_run_index").on(runId),
+    index("log_stack_index").on(stackId),
+    index("log_time_index").on(createdAt),
+  ],
+);

@@ -1,4 +1,4 @@
-import { desc, eq } from "drizzle-orm";
+import { and, desc, eq, inArray, sql } from "drizzle-orm";
 import type { Db } from "./database";
 import { jobs, stacks } from "./schema";
 
@@ -11,14 +11,16 @@ export interface StackDetail {
   readonly job: Job | null;
 }
 
-/** Adds a stack and its waiting job. */
+/** Adds a stack and its waiting job, both or neither. */
 export async function createStackJob(db: Db, stack: typeof stacks.$inferInsert): Promise<{ stack: Stack; job: Job }> {
-  const [row] = await db.insert(stacks).values(stack).returning();
-  const [job] = await db
-    .insert(jobs)
-    .values({ kind: "stack", subjectId: row!.id, state: "waiting", total: stack.inputs.length })
-    .returning();
-  return { stack: row!, job: job! };
+  return db.transaction(async (within) => {
+    const [row] = await within.insert(stacks).values(stack).returning();
+    const [job] = await within
+      .insert(jobs)
+      .values({ kind: "stack", subjectId: row!.id, state: "waiting", total: stack.inputs.length })
+      .returning();
+    return { stack: row!, job: job! };
+  });
 }
 
 /** Changes a stack, for instance when its result is there. */
@@ -52,7 +54,49 @@ export async function findJob(db: Db, jobId: string): Promise<Job | undefined> {
   return job;
 }
 
-/** Changes a job. */
-export async function updateJob(db: Db, jobId: string, change: Partial<Job>): Promise<void> {
-  await db.update(jobs).set(change).where(eq(jobs.id, jobId));
+/** Stacks whose jobs have not ended. */
+export async function findUnfinishedStacks(db: Db): Promise<ReadonlySet<string>> {
+  const rows = await db
+    .select({ stackId: jobs.subjectId })
+    .from(jobs)
+    .where(inArray(jobs.state, ["waiting", "running"]));
+  return new Set(rows.map(({ stackId }) => stackId));
+}
+
+/** Makes a job a worker's own, from whoever had it; false when it has ended or was cancelled meanwhile. */
+export async function claimJob(db: Db, jobId: string, worker: string): Promise<boolean> {
+  const claimed = await db
+    .update(jobs)
+    .set({ state: "running", worker, beatAt: sql`now()` })
+    .where(and(eq(jobs.id, jobId), inArray(jobs.state, ["waiting", "running"])))
+    .returning({ id: jobs.id });
+  return claimed.length > 0;
+}
+
+/**
+ * Changes a job that a worker has, as a sign of life too; false, and nothing is changed, when it was cancelled or another
+ * worker has it by now.
+ */
+export async function updateOwnJob(
+  db: Db,
+  jobId: string,
+  worker: string,
+  change: Partial<Omit<Job, "worker" | "beatAt">> = {},
+): Promise<boolean> {
+  const changed = await db
+    .update(jobs)
+    .set({ ...change, beatAt: sql`now()` })
+    .where(and(eq(jobs.id, jobId), eq(jobs.worker, worker), eq(jobs.state, "running")))
+    .returning({ id: jobs.id });
+  return changed.length > 0;
+}
+
+/** Cancels a job; false when it had ended. */
+export async function cancelJob(db: Db, jobId: string): Promise<boolean> {
+  const cancelled = await db
+    .update(jobs)
+    .set({ state: "cancelled", secondsLeft: null })
+    .where(and(eq(jobs.id, jobId), inArray(jobs.state, ["waiting", "running"])))
+    .returning({ id: jobs.id });
+  return cancelled.length > 0;
 }

@@ -2,7 +2,7 @@ import { EventEmitter } from "node:events";
 import { join } from "node:path";
 import type PgBoss from "pg-boss";
 import { type Database, openEmbedded, openServer } from "@/db/database";
-import { type ChangeEvent, subscribe } from "@/db/events";
+import { type ChangeEvent, publish, subscribe } from "@/db/events";
 import { closeLostRuns } from "@/db/runs";
 import { applicationFolder, dataFolder } from "./folders";
 import { openQueue } from "./jobs/queue";
@@ -15,8 +15,8 @@ import { clearUnfinished } from "./store";
 export interface Application {
   readonly database: Database;
   readonly boss: PgBoss;
-  /** Emits `change` with a `ChangeEvent` for whatever any process publishes. */
-  readonly changes: EventEmitter<{ change: [ChangeEvent] }>;
+  /** Emits `change` with a `ChangeEvent` for whatever any process publishes, and `gap` where some may have been missed. */
+  readonly changes: EventEmitter<{ change: [ChangeEvent]; gap: [] }>;
   /** Phones that are capturing now, by run. */
   readonly capturing: Map<string, Phone>;
   close(): Promise<void>;
@@ -49,21 +49,44 @@ export async function openDatabase(purpose: string): Promise<{ database: Databas
   };
 }
 
+const CLOSE_RUNS_EVERY_MS = 10_000;
+
+/** Ends the runs of killed processes, now and, where other processes may die, ever after. @returns What stops it. */
+async function closeRunsOfTheDead(database: Database): Promise<() => void> {
+  const { db, kind } = database;
+  await closeLostRuns(db, kind === "embedded");
+  if (kind === "embedded") return () => {};
+  const closing = setInterval(async () => {
+    try {
+      for (const id of await closeLostRuns(db, false)) await publish(db, { topic: "run", id });
+    } catch {
+      // The database is out of reach; it is asked again.
+    }
+  }, CLOSE_RUNS_EVERY_MS);
+  closing.unref();
+  return () => clearInterval(closing);
+}
+
 /** @throws FolderHeldError when another process holds the data folder. */
 export async function openApplication({ purpose, works }: OpenOptions): Promise<Application> {
   const { database, release } = await openDatabase(purpose);
   const boss = await openQueue(database);
   const changes: Application["changes"] = new EventEmitter();
   changes.setMaxListeners(0);
-  await subscribe(database, (event) => changes.emit("change", event));
-  if (database.kind === "embedded") await closeLostRuns(database.db);
-  if (works) await workOnJobs(database, boss);
+  await subscribe(database, {
+    onChange: (event) => changes.emit("change", event),
+    onGap: () => changes.emit("gap"),
+  });
+  const stopClosing = await closeRunsOfTheDead(database);
+  const stopWorking = works ? await workOnJobs(database, boss) : () => {};
   return {
     database,
     boss,
     changes,
     capturing: new Map(),
     close: async () => {
+      stopClosing();
+      stopWorking();
       await boss.stop({ graceful: false });
       await release();
     },

@@ -9,7 +9,7 @@ import yazl from "yazl";
 import { tiffHeader } from "@/core/formats";
 import { type Database, openEmbedded } from "@/db/database";
 import { createOuting } from "@/db/outings";
-import { createRun, findRun } from "@/db/runs";
+import { createRun, findRun, listFrames } from "@/db/runs";
 import { decodePicture } from "./files/decode";
 import { cleanName, importFile } from "./files/importFiles";
 import { FolderHeldError, holdFolder } from "./owner";
@@ -70,6 +70,7 @@ describe("importing", () => {
   afterAll(() => database.close());
   const batch = async () =>
     (await createRun(database.db, { shotId, source: "files", recipeLine: "", state: "running", framesWanted: 0 })).id;
+  const framesOf = (runId: string) => listFrames(database.db, runId, 0, 100);
   const drop = (runId: string, name: string, bytes: Buffer) =>
     importFile(database.db, runId, name, Readable.from([bytes]));
 
@@ -87,7 +88,7 @@ describe("importing", () => {
     const jpeg = await flat(90).jpeg().withExif(exif).toBuffer();
     expect(await drop(runId, "../../a.jpg", jpeg)).toEqual({ taken: 1, refused: [] });
     expect((await drop(runId, "b.jpg", jpeg)).refused[0]?.reason).toMatch(/there already, as a.jpg/);
-    const [frame] = (await findRun(database.db, runId))!.frames;
+    const [frame] = await framesOf(runId);
     expect(frame).toMatchObject({
       name: "a.jpg",
       width: 64,
@@ -121,10 +122,21 @@ describe("importing", () => {
       await reasonOf("drawing.svg", Buffer.from('<svg xmlns="http://www.w3.org/2000/svg" width="9" height="9"/>')),
     ).toMatch(/not a picture that can be read/);
     expect(await reasonOf("broken.zip", Buffer.from("PK\x03\x04 and then nothing"))).toMatch(/archive is damaged/);
-    const detail = await findRun(database.db, runId);
-    expect(detail?.frames).toEqual([]);
-    expect(detail?.run.refused).toHaveLength(5);
+    expect(await framesOf(runId)).toEqual([]);
+    expect((await findRun(database.db, runId))?.refused).toHaveLength(5);
     expect(readdirSync(join(data, "store/unfinished"))).toEqual([]);
+  });
+
+  it("keeps a picture that the decoder has doubts about, with the doubts", async () => {
+    const runId = await batch();
+    const whole = await flat(90, 320, 240).jpeg().toBuffer();
+    // A stray marker in the middle of the picture's data: a decoder can step over it.
+    const at = Math.floor(whole.length * 0.9);
+    const damaged = Buffer.concat([whole.subarray(0, at), Buffer.from([0xff, 0xd3]), whole.subarray(at)]);
+    expect(await drop(runId, "doubtful.jpg", damaged)).toEqual({ taken: 1, refused: [] });
+    expect(await drop(runId, "whole.jpg", whole)).toEqual({ taken: 1, refused: [] });
+    const frames = await framesOf(runId);
+    expect(frames.map(({ warning }) => warning)).toEqual([expect.stringMatching(/is damaged/), null]);
   });
 
   const zipOf = async (fill: (zip: yazl.ZipFile) => void): Promise<Buffer> => {
@@ -157,12 +169,16 @@ describe("importing", () => {
     expect((await drop(runId, "evil.zip", outside)).refused[0]?.reason).toMatch(/points outside of itself/);
     const bomb = await zipOf((archive) => archive.addBuffer(Buffer.alloc(5_000_000), "zeros.jpg"));
     expect((await drop(runId, "bomb.zip", bomb)).refused[0]?.reason).toMatch(/would grow more than 100-fold/);
-    expect((await findRun(database.db, runId))?.frames).toEqual([]);
+    expect(await framesOf(runId)).toEqual([]);
   });
 
   it("makes harmless names of hostile ones", () => {
     expect(cleanName("..\\..\\x/\u0000a\u0007.jpg")).toBe("a.jpg");
     expect(cleanName("")).toBe("unnamed");
+    expect(cleanName("photo\u202Egpj.exe")).toBe("photogpj.exe");
+    // Cut by whole characters, never inside of one.
+    expect(cleanName(`${"🌉".repeat(130)}.jpg`)).toBe(`${"🌉".repeat(116)}.jpg`);
+    expect(cleanName("half\ud83c.jpg")).toBe("half.jpg");
   });
 });
 

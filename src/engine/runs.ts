@@ -7,10 +7,11 @@ import { publish } from "@/db/events";
 import { findKit } from "@/db/kit";
 import { addLogEntry } from "@/db/log";
 import { findOuting, findShot, type Shot } from "@/db/outings";
-import { addFrame, createRun, findRun, finishRun, type Run } from "@/db/runs";
+import { addFrame, beatRun, createRun, findFirstFrame, findRun, finishRun, type Run, runSize } from "@/db/runs";
 import type { Application } from "./application";
 import { makeThumbnail, plainReason, readHeader } from "./files/decode";
 import { THUMBNAIL_EDGE_PX } from "./files/importFiles";
+import { BEAT_EVERY_MS } from "./jobs/queue";
 import type { ArmProblem, CapturedFrame, CaptureOptions, Phone } from "./phone/protocol";
 import { StandInPhone } from "./phone/standIn";
 import { nightOf, plannedShotOf } from "./plan/nightOf";
@@ -67,15 +68,18 @@ async function keepFrame(
 /** Captures an armed phone's frames into a run and logs it; returns when the run has ended. */
 async function capture(db: Db, phone: Phone, run: Run, recipe: Recipe): Promise<void> {
   const { camera } = await phone.capabilities();
+  const beat = setInterval(() => void beatRun(db, run.id).catch(() => {}), BEAT_EVERY_MS);
   try {
     for await (const captured of phone.capture()) {
       await keepFrame(db, run.id, recipe, captured, camera);
       await publish(db, { topic: "run", id: run.id });
     }
-    const taken = (await findRun(db, run.id))?.frames.length ?? 0;
-    await finishRun(db, run.id, taken < run.framesWanted ? "aborted" : "done");
+    const { count } = await runSize(db, run.id);
+    await finishRun(db, run.id, count < run.framesWanted ? "aborted" : "done");
   } catch (error) {
     await finishRun(db, run.id, "failed", plainReason(error));
+  } finally {
+    clearInterval(beat);
   }
   await logRun(db, run.id);
   await publish(db, { topic: "run", id: run.id });
@@ -83,19 +87,20 @@ async function capture(db: Db, phone: Phone, run: Run, recipe: Recipe): Promise<
 
 /** Adds the log entry of a run that has ended, unless it yielded nothing. */
 export async function logRun(db: Db, runId: string): Promise<void> {
-  const detail = await findRun(db, runId);
-  const shot = detail && (await findShot(db, detail.run.shotId));
-  if (!detail || !shot || detail.frames.length === 0) return;
+  const run = await findRun(db, runId);
+  const shot = run && (await findShot(db, run.shotId));
+  const { count } = await runSize(db, runId);
+  if (!run || !shot || count === 0) return;
   await addLogEntry(db, {
     outingId: shot.outingId,
     shotId: shot.id,
     runId,
     kind: "run",
-    recipeLine: detail.run.recipeLine,
-    phoneName: detail.run.phoneName,
-    frameCount: detail.frames.length,
-    refusedCount: detail.run.refused.length,
-    thumbnailHash: detail.frames.at(0)?.thumbnailHash ?? null,
+    recipeLine: run.recipeLine,
+    phoneName: run.phoneName,
+    frameCount: count,
+    refusedCount: run.refused.length,
+    thumbnailHash: (await findFirstFrame(db, runId))?.thumbnailHash ?? null,
   });
 }
 

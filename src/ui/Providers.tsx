@@ -9,7 +9,18 @@ import { system } from "./theme/system";
 /** What every page stands on: tokens and theme, and the cache of server data. */
 export function Providers({ children }: { readonly children: ReactNode }) {
   const [client] = useState(
-    () => new QueryClient({ defaultOptions: { queries: { retry: 1, staleTime: 5000, refetchOnWindowFocus: false } } }),
+    () =>
+      new QueryClient({
+        defaultOptions: {
+          queries: {
+            retry: 2,
+            staleTime: 5000,
+            refetchOnWindowFocus: false,
+            // A station without its data would be blank: its page says what is wrong instead.
+            throwOnError: (_error, query) => query.state.data === undefined,
+          },
+        },
+      }),
   );
   return (
     <ThemeProvider attribute="class" defaultTheme="dark" enableSystem={false} disableTransitionOnChange>

@@ -26,3 +26,23 @@ export function groupBySettings<Frame extends FrameSettings>(frames: readonly Fr
   }
   return [...groups].map(([key, members]) => ({ key, frames: members }));
 }
+
+/** What frames are put in order by. */
+export interface FrameTime {
+  /** ISO 8601 UTC; null where nobody knows. */
+  readonly takenAt: string | null;
+  readonly name: string;
+  readonly arrival: number;
+}
+
+/** Frames in the order they were taken; those without a time last, by name, and then as they arrived. */
+export function inTakenOrder<Frame extends FrameTime>(frames: readonly Frame[]): Frame[] {
+  const byText = (a: string, b: string) => (a < b ? -1 : a > b ? 1 : 0);
+  return [...frames].sort(
+    (a, b) =>
+      Number(a.takenAt === null) - Number(b.takenAt === null) ||
+      byText(a.takenAt ?? "", b.takenAt ?? "") ||
+      byText(a.name, b.name) ||
+      a.arrival - b.arrival,
+  );
+}

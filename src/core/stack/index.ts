@@ -1,6 +1,7 @@
 export { blendFrame, createFusion, type Fusion, fusedPicture, weighFrame } from "./exposureFusion";
 export { bindKernels, type StackKernels } from "./kernels";
 export { medianInto } from "./median";
+export { bandBytes, createMedianBand, medianOfBand } from "./medianBand";
 export { layOutMemory, MOST_MEMORY_BYTES } from "./memory";
 export {
   createStack,
@@ -11,5 +12,5 @@ export {
   type StackPlan,
   type StackState,
 } from "./stackState";
-export type { SampleDepth } from "./tables";
+export type { SampleDepth, Samples } from "./tables";
 export { layTrailsInPlace, usualRise } from "./trails";

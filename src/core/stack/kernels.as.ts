@@ -74,3 +74,45 @@ export function averageSums(target: usize, sums: usize, widen: u64, frames: u64,
     store<u16>(target + (i << 1), mean as u16);
   }
 }
+
+/**
+ * Finds each sample's `rank`-th smallest value (0 the least) over frames of 8-bit samples that lie `stride` bytes apart, bit by
+ * bit from the highest: a bit is set where no more than `rank` values are below it. Writes 16-bit values. `count` must be a
+ * multiple of 8, and there may be at most 65,535 frames.
+ */
+export function selectRank8(target: usize, source: usize, stride: usize, frames: u32, rank: u32, count: usize): void {
+  const most = i16x8.splat(rank as i16);
+  for (let i: usize = 0; i < count; i += 8) {
+    let found = i16x8.splat(0);
+    for (let bit: i16 = 0x80; bit > 0; bit >>= 1) {
+      const candidate = v128.or(found, i16x8.splat(bit));
+      let below = i16x8.splat(0);
+      let at = source + i;
+      for (let frame: u32 = 0; frame < frames; frame++) {
+        below = i16x8.sub(below, i16x8.lt_u(v128.load_ext<u8>(at), candidate));
+        at += stride;
+      }
+      found = v128.bitselect(candidate, found, i16x8.le_u(below, most));
+    }
+    v128.store(target + (i << 1), found);
+  }
+}
+
+/** Like `selectRank8` for 16-bit samples. */
+export function selectRank16(target: usize, source: usize, stride: usize, frames: u32, rank: u32, count: usize): void {
+  const most = i16x8.splat(rank as i16);
+  for (let i: usize = 0; i < count; i += 8) {
+    let found = i16x8.splat(0);
+    for (let bit: u32 = 0x8000; bit > 0; bit >>= 1) {
+      const candidate = v128.or(found, i16x8.splat(bit as i16));
+      let below = i16x8.splat(0);
+      let at = source + (i << 1);
+      for (let frame: u32 = 0; frame < frames; frame++) {
+        below = i16x8.sub(below, i16x8.lt_u(v128.load(at), candidate));
+        at += stride;
+      }
+      found = v128.bitselect(candidate, found, i16x8.le_u(below, most));
+    }
+    v128.store(target + (i << 1), found);
+  }
+}

@@ -5,6 +5,8 @@ export interface StackKernels {
   addThroughTable8(sums: number, source: number, table: number, count: number): void;
   addThroughTable16(sums: number, source: number, table: number, count: number): void;
   encodeSums(target: number, sums: number, thresholds: number, guesses: number, scale: number, count: number): void;
+  selectRank8(target: number, source: number, stride: number, frames: number, rank: number, count: number): void;
+  selectRank16(target: number, source: number, stride: number, frames: number, rank: number, count: number): void;
   averageSums(target: number, sums: number, widen: bigint, frames: bigint, count: number): void;
 }
 

@@ -1,7 +1,19 @@
 import { readFileSync } from "node:fs";
 import { join } from "node:path";
 import fc from "fast-check";
-import { bindKernels, createStack, foldFrame, readResult, resultChunkSamples, type StackPlan } from ".";
+import {
+  bandBytes,
+  bindKernels,
+  createMedianBand,
+  createStack,
+  foldFrame,
+  medianInto,
+  medianOfBand,
+  readResult,
+  resultChunkSamples,
+  type Samples,
+  type StackPlan,
+} from ".";
 import { readFixture } from "./testing/fixtures";
 import { fusePlainly } from "./testing/plainKernels";
 
@@ -98,5 +110,62 @@ describe("the kernels", () => {
     const frame = Uint8Array.from({ length: 256 * 3 }, (_, i) => i % 256);
     const got = await fuse([frame, frame, frame], { width: 256, height: 1, depth: 8, method: "mean", encoded: false });
     expect(got).toEqual(Uint16Array.from(frame, (code) => code * 257));
+  });
+});
+
+describe("the median's kernels", () => {
+  async function medianOf(frames: readonly Samples[], encoded: boolean): Promise<Uint16Array> {
+    const [first] = frames;
+    const depth = first instanceof Uint8Array ? 8 : 16;
+    const band = createMedianBand(frames.length, first!.length + 5, depth);
+    const kernels = await bindKernels(module_, band.memory);
+    frames.forEach(({ buffer, byteOffset, byteLength }, frame) => {
+      bandBytes(band, frame, first!.length).set(new Uint8Array(buffer, byteOffset, byteLength));
+    });
+    return medianOfBand(kernels, band, first!.length, encoded).slice();
+  }
+
+  it.each([
+    ["median.png", 9],
+    ["median-first8.png", 8],
+  ] as const)("give %s exactly", async (name, count) => {
+    const frames = await Promise.all(Array.from({ length: count }, (_, i) => readFixture(`frame_000${i + 1}.png`)));
+    const { samples } = await readFixture(name);
+    expect(
+      await medianOf(
+        frames.map((frame) => frame.samples),
+        true,
+      ),
+    ).toEqual(samples);
+  });
+
+  it("find what sorting finds, for bytes and 16 bits, odd and even, in linear light and not", async () => {
+    const stacks = fc.record({
+      count: fc.integer({ min: 1, max: 40 }),
+      length: fc.integer({ min: 1, max: 50 }),
+      seed: fc.integer({ min: 1, max: 1e6 }),
+      bytes: fc.boolean(),
+      encoded: fc.boolean(),
+    });
+    await fc.assert(
+      fc.asyncProperty(stacks, async ({ count, length, seed, bytes, encoded }) => {
+        let state = seed;
+        const next = () => {
+          state = (Math.imul(state, 1_103_515_245) + 12_345) >>> 0;
+          return state >>> 8;
+        };
+        const frames = Array.from({ length: count }, () =>
+          bytes ? Uint8Array.from({ length }, next) : Uint16Array.from({ length }, next),
+        );
+        const plain = new Uint16Array(length);
+        medianInto(
+          plain,
+          frames.map((frame) => (bytes ? Uint16Array.from(frame, (byte) => 257 * byte) : (frame as Uint16Array))),
+          encoded,
+        );
+        expect(await medianOf(frames, encoded)).toEqual(plain);
+      }),
+      { numRuns: 150 },
+    );
   });
 });

@@ -5,6 +5,8 @@ export const FIXED_POINT_ONE = 2 ** 48;
 
 /** Bits a sample has in the frames of a stack. */
 export type SampleDepth = 8 | 16;
+/** Samples of a decoded picture: bytes, or 16-bit codes. */
+export type Samples = Uint8Array | Uint16Array;
 
 /** Linear light of each sRGB code as 64-bit fixed point; 256 or 65,536 entries. */
 export function linearTable(depth: SampleDepth): BigUint64Array {

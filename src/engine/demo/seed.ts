@@ -1,3 +1,4 @@
+import { randomUUID } from "node:crypto";
 import { writeFileSync } from "node:fs";
 import { join } from "node:path";
 import { eq } from "drizzle-orm";
@@ -8,13 +9,14 @@ import type { Db } from "@/db/database";
 import { saveKitItem } from "@/db/kit";
 import { updateLogEntry } from "@/db/log";
 import { createOuting, createShot } from "@/db/outings";
-import { findRun } from "@/db/runs";
+import { listFrames, runSize } from "@/db/runs";
 import { logEntries, runs, stacks } from "@/db/schema";
 import { createSite } from "@/db/sites";
 import { createStackJob } from "@/db/stacks";
 import { OSSARY_QUAY } from "../../../demo/ossaryQuay";
 import { openDatabase } from "../application";
 import { PIPELINE_VERSION } from "../defaults";
+import { LIMITS } from "../files/limits";
 import { dataFolder } from "../folders";
 import { runStackJob } from "../jobs/stackJob";
 import { FolderHeldError } from "../owner";
@@ -58,7 +60,7 @@ async function shoot(
   const started = await startRun({ database, capturing: new Map() }, { shotId, recipe, options });
   if (started.kind === "refused") throw new Error(started.problems.map(({ message }) => message).join(" "));
   const watch = setInterval(async () => {
-    const taken = (await findRun(database.db, started.run.id))?.frames.length ?? 0;
+    const { count: taken } = await runSize(database.db, started.run.id);
     showProgress("Taking the demo pictures", taken, started.run.framesWanted);
   }, 500);
   await started.ended;
@@ -68,8 +70,8 @@ async function shoot(
 }
 
 async function fuse(db: Db, shotId: string, runId: string, method: "lighten" | "mean"): Promise<string> {
-  const run = await findRun(db, runId);
-  const inputs = (run?.frames ?? []).map(({ id, name, hash }) => ({ frameId: id, name, hash }));
+  const frames = await listFrames(db, runId, 0, LIMITS.batchFiles);
+  const inputs = frames.map(({ id, name, hash }) => ({ frameId: id, name, hash }));
   const { stack, job } = await createStackJob(db, {
     shotId,
     runId,
@@ -77,7 +79,7 @@ async function fuse(db: Db, shotId: string, runId: string, method: "lighten" | "
     inputs,
     version: PIPELINE_VERSION,
   });
-  await runStackJob(db, job.id, new AbortController().signal);
+  await runStackJob(db, { jobId: job.id, worker: randomUUID() }, new AbortController());
   return stack.id;
 }
 

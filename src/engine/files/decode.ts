@@ -14,8 +14,8 @@ export interface PictureHeader {
 
 const READABLE = new Set(["jpeg", "png", "tiff"]);
 
-function open(source: string | Buffer, ignoreIcc: boolean): Sharp {
-  return sharp(source, { failOn: "error", limitInputPixels: MOST_PIXELS, sequentialRead: true, ignoreIcc });
+function open(source: string | Buffer, ignoreIcc: boolean, failOn: "error" | "warning" = "error"): Sharp {
+  return sharp(source, { failOn, limitInputPixels: MOST_PIXELS, sequentialRead: true, ignoreIcc });
 }
 
 /**
@@ -64,9 +64,12 @@ export async function readHeader(source: string | Buffer): Promise<PictureHeader
 const depthOf = (named: string | undefined): SampleDepth =>
   named === "ushort" || named === "float" || named === "uint" ? 16 : 8;
 
-async function upright(source: string | Buffer): Promise<{ readonly image: Sharp; readonly depth: SampleDepth }> {
+async function upright(
+  source: string | Buffer,
+  failOn: "error" | "warning" = "error",
+): Promise<{ readonly image: Sharp; readonly depth: SampleDepth }> {
   const meta = await open(source, true).metadata();
-  const image = open(source, meta.icc === undefined || isSrgbProfile(meta.icc));
+  const image = open(source, meta.icc === undefined || isSrgbProfile(meta.icc), failOn);
   return { image: (meta.orientation ?? 1) > 1 ? image.autoOrient() : image, depth: depthOf(meta.depth) };
 }
 
@@ -75,6 +78,13 @@ async function decodeBytes(image: Sharp): Promise<Uint8Array> {
   const { data, info } = await image.toColourspace("srgb").raw().toBuffer({ resolveWithObject: true });
   if (info.channels !== 3) throw new Error(`unsupported number of channels: ${info.channels}`);
   return data;
+}
+
+/** Bytes as 16-bit values, 257 times each; the decoder itself would make 65280 of a white byte. */
+function widened(bytes: Uint8Array): Uint16Array {
+  const out = new Uint16Array(bytes.length);
+  for (let i = 0; i < bytes.length; i++) out[i] = bytes[i]! * 257;
+  return out;
 }
 
 /**
@@ -87,8 +97,7 @@ export async function decodePicture(source: string | Buffer, depth: SampleDepth)
   const opened = await upright(source);
   const image = opened.image.removeAlpha();
   if (depth === 8) return decodeBytes(image);
-  // The decoder would make 65280 of a white byte.
-  if (opened.depth === 8) return Uint16Array.from(await decodeBytes(image), (code) => code * 257);
+  if (opened.depth === 8) return widened(await decodeBytes(image));
   const { data, info } = await image
     .toColourspace("rgb16")
     .raw({ depth: "ushort" })
@@ -98,7 +107,29 @@ export async function decodePicture(source: string | Buffer, depth: SampleDepth)
 }
 
 /** A small JPEG of a picture for lists; decoding it fails where the picture is damaged. */
-export async function makeThumbnail(source: string | Buffer, edgePx: number): Promise<Buffer> {
-  const { image } = await upright(source);
+export async function makeThumbnail(
+  source: string | Buffer,
+  edgePx: number,
+  failOn: "error" | "warning" = "error",
+): Promise<Buffer> {
+  const { image } = await upright(source, failOn);
   return image.resize(edgePx, edgePx, { fit: "inside", withoutEnlargement: true }).jpeg({ quality: 84 }).toBuffer();
+}
+
+/**
+ * A small JPEG of a picture, with what the decoder found wrong where it could go on all the same: such a picture may hold
+ * bands and blocks that nobody saw.
+ *
+ * @throws Error when the picture is damaged beyond reading.
+ */
+export async function checkedThumbnail(
+  path: string,
+  edgePx: number,
+): Promise<{ readonly jpeg: Buffer; readonly warning: string | null }> {
+  try {
+    return { jpeg: await makeThumbnail(path, edgePx, "warning"), warning: null };
+  } catch {
+    const jpeg = await makeThumbnail(path, edgePx);
+    return { jpeg, warning: "The file is damaged; parts of the picture may be wrong. Copy it again from the phone." };
+  }
 }

@@ -2,9 +2,9 @@ import { open } from "node:fs/promises";
 import type { Readable } from "node:stream";
 import type { RefusedFile } from "@/contracts/stack";
 import type { Db } from "@/db/database";
-import { addFrame, addRefusal, findRun } from "@/db/runs";
+import { addFrame, addRefusal, findTwin, runSize } from "@/db/runs";
 import { discardReceived, keepReceived, type ReceivedFile, receiveStream, storeBytes, TooLargeError } from "../store";
-import { makeThumbnail, plainReason, readHeader } from "./decode";
+import { checkedThumbnail, plainReason, readHeader } from "./decode";
 import { LIMITS } from "./limits";
 import { readMetadata } from "./metadata";
 import { forEachZipFile, RefusedZipError } from "./zip";
@@ -20,11 +20,15 @@ export interface ImportResult {
 
 const megabytes = (bytes: number): string => `${Math.round(bytes / 1e6).toLocaleString("en-US")} MB`;
 
+const MOST_NAME_CHARACTERS = 120;
+/** Control characters, halves of characters, and those that turn the direction of the text beside them. */
+const UNSEEN = /[\p{Cc}\p{Cs}\u200e\u200f\u202a-\u202e\u2066-\u2069]/u;
+
 /** A file name that is safe to show and to store: its last part, without control characters. */
 export function cleanName(name: string): string {
   const last = name.split(/[\\/]/).at(-1) ?? "";
-  const visible = [...last].filter((char) => char >= " " && char !== "\u007f").join("");
-  return visible.slice(-120) || "unnamed";
+  const visible = [...last].filter((char) => !UNSEEN.test(char));
+  return visible.slice(-MOST_NAME_CHARACTERS).join("") || "unnamed";
 }
 
 async function isZip(path: string): Promise<boolean> {
@@ -37,26 +41,26 @@ async function isZip(path: string): Promise<boolean> {
   }
 }
 
+const sameAs = ({ name }: { readonly name: string }): string => `The same picture is there already, as ${name}.`;
+
 /** Keeps one received picture as a frame of a run; says why not when it cannot be one. Consumes the received file. */
 async function takePicture(db: Db, runId: string, name: string, received: ReceivedFile): Promise<RefusedFile | null> {
   try {
-    const already = (await findRun(db, runId))?.frames ?? [];
-    const twin = already.find((frame) => frame.hash === received.hash);
-    if (twin) {
-      await discardReceived(received);
-      return { name, reason: `The same picture is there already, as ${twin.name}.` };
-    }
-    if (already.length >= LIMITS.batchFiles) throw new RangeError(`A batch holds at most ${LIMITS.batchFiles} files.`);
-    if (already.reduce((sum, frame) => sum + frame.bytes, received.bytes) > LIMITS.batchBytes) {
-      throw new RangeError("A batch holds at most 20 GB.");
-    }
-    const header = await readHeader(received.path);
-    const thumbnail = await storeBytes(await makeThumbnail(received.path, THUMBNAIL_EDGE_PX));
+    const twin = await findTwin(db, runId, received.hash);
+    if (twin) throw new RangeError(sameAs(twin));
+    const { count, bytes: held } = await runSize(db, runId);
+    if (count >= LIMITS.batchFiles) throw new RangeError(`A batch holds at most ${LIMITS.batchFiles} files.`);
+    if (held + received.bytes > LIMITS.batchBytes) throw new RangeError("A batch holds at most 20 GB.");
+    const { width, height, depth } = await readHeader(received.path);
+    const { jpeg, warning } = await checkedThumbnail(received.path, THUMBNAIL_EDGE_PX);
+    const thumbnail = await storeBytes(jpeg);
     const metadata = await readMetadata(received.path);
     const { hash, bytes } = await keepReceived(received);
-    const { width, height, depth } = header;
-    await addFrame(db, { runId, name, hash, bytes, width, height, depth, thumbnailHash: thumbnail.hash, ...metadata });
-    return null;
+    const frame = { runId, name, hash, bytes, width, height, depth, warning, thumbnailHash: thumbnail.hash };
+    if (await addFrame(db, { ...frame, ...metadata })) return null;
+    // The same file came by another way in the meantime.
+    const first = await findTwin(db, runId, hash);
+    return { name, reason: first ? sameAs(first) : "The batch is no longer there." };
   } catch (error) {
     await discardReceived(received);
     return { name, reason: error instanceof RangeError ? error.message : plainReason(error) };

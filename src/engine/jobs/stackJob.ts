@@ -1,85 +1,123 @@
-import { mkdir } from "node:fs/promises";
-import { join } from "node:path";
+import { rm } from "node:fs/promises";
 import { parseRecipe, printRecipe, recipeXmp, type StackMethod } from "@/core/recipe";
 import type { Db } from "@/db/database";
 import { publish } from "@/db/events";
 import { addLogEntry } from "@/db/log";
 import { findShot } from "@/db/outings";
 import { findFrames, findRun } from "@/db/runs";
-import { findJob, findStack, type Stack, updateJob, updateStack } from "@/db/stacks";
+import { claimJob, findJob, findStack, type Stack, updateOwnJob, updateStack } from "@/db/stacks";
 import { makeThumbnail } from "../files/decode";
 import { exifDate } from "../files/exif";
 import { THUMBNAIL_EDGE_PX } from "../files/importFiles";
-import { dataFolder } from "../folders";
-import { dropCheckpoint } from "../stack/checkpoint";
+import { checkpointFolder, dropCheckpoints } from "../stack/checkpoint";
 import type { StackOutcome, StackProgress } from "../stack/request";
 import { stackInProcess } from "../stack/stackInProcess";
 import { adoptFile, storeBytes, storedPath, temporaryPath } from "../store";
+import { BEAT_EVERY_MS } from "./queue";
 
 const REPORT_EVERY_MS = 200;
 
-async function report(db: Db, jobId: string, change: Parameters<typeof updateJob>[2]): Promise<void> {
-  await updateJob(db, jobId, { ...change, beatAt: new Date() });
-  await publish(db, { topic: "job", id: jobId });
+/** A job and the worker that has it. */
+export interface ClaimedJob {
+  readonly jobId: string;
+  readonly worker: string;
 }
 
-/** Passes progress on at most five times a second, one update after the other. */
-function throttledReporter(
-  db: Db,
-  jobId: string,
-): { onProgress(progress: StackProgress): void; settled(): Promise<void> } {
-  let latest: StackProgress | undefined;
-  let sending: Promise<void> | undefined;
+/** Tells how a job stands; false when it is no longer the worker's. */
+async function report(db: Db, { jobId, worker }: ClaimedJob, change: Parameters<typeof updateOwnJob>[3]) {
+  const own = await updateOwnJob(db, jobId, worker, change);
+  if (own) await publish(db, { topic: "job", id: jobId });
+  return own;
+}
+
+/**
+ * Passes progress on at most five times a second, one update after the other, and shows that the worker lives in between. A
+ * job that was cancelled or given to another worker is aborted; a database that does not answer is asked again later.
+ */
+function reporter(db: Db, job: ClaimedJob, abort: AbortController) {
+  let latest: StackProgress | null = null;
+  let sending: Promise<void> | null = null;
   const send = async () => {
-    while (latest) {
-      const progress = latest;
-      latest = undefined;
-      await report(db, jobId, { ...progress });
+    do {
+      const change = latest ?? {};
+      latest = null;
+      try {
+        if (!(await report(db, job, change))) abort.abort();
+      } catch (error) {
+        console.error("reporting a job:", error instanceof Error ? error.message : error);
+      }
       await new Promise((resolve) => setTimeout(resolve, REPORT_EVERY_MS));
-    }
-    sending = undefined;
+    } while (latest);
+    sending = null;
   };
+  const beat = setInterval(() => {
+    sending ??= send();
+  }, BEAT_EVERY_MS);
   return {
-    onProgress: (progress) => {
+    onProgress: (progress: StackProgress) => {
       latest = progress;
       sending ??= send();
     },
-    settled: async () => {
-      latest = undefined;
+    end: async () => {
+      clearInterval(beat);
+      latest = null;
       await sending;
     },
   };
 }
 
+const TRIES_TO_TELL = 60;
+const TRY_AGAIN_MS = 1000;
+
+/** Does something that may be done twice until the database answers, which it may not while it is started anew. */
+async function untilTold<Result>(tell: () => Promise<Result>): Promise<Result> {
+  for (let tries = 1; ; tries++) {
+    try {
+      return await tell();
+    } catch (error) {
+      if (tries === TRIES_TO_TELL) throw error;
+      await new Promise((resolve) => setTimeout(resolve, TRY_AGAIN_MS));
+    }
+  }
+}
+
 /** Runs one stack job to its end, whatever that is: done, cancelled or failed, each said in its row. */
-export async function runStackJob(db: Db, jobId: string, signal: AbortSignal): Promise<void> {
+export async function runStackJob(db: Db, claimed: ClaimedJob, abort: AbortController): Promise<void> {
+  const { jobId, worker } = claimed;
   const job = await findJob(db, jobId);
   const detail = job && (await findStack(db, job.subjectId));
-  if (!job || !detail || job.state === "cancelled" || job.state === "done") return;
+  if (!detail || !(await claimJob(db, jobId, worker))) return;
+  await publish(db, { topic: "job", id: jobId });
   const { stack } = detail;
-  await report(db, jobId, { state: "running" });
-
-  const checkpoints = join(dataFolder(), "checkpoints");
-  await mkdir(checkpoints, { recursive: true });
   const outputPath = await temporaryPath();
-  const reporter = throttledReporter(db, jobId);
-  const outcome = await stackInProcess(
-    {
-      files: stack.inputs.map(({ name, hash }) => ({ name, path: storedPath(hash) })),
-      ...stack.parameters,
-      outputPath,
-      notes: await notesOf(db, stack),
-      checkpointPath: join(checkpoints, stack.id),
-    },
-    reporter.onProgress,
-    signal,
-  );
-  await reporter.settled();
-  if (outcome.kind === "done") await keepResult(db, jobId, stack, outputPath, outcome);
-  else if (outcome.kind === "aborted") await report(db, jobId, { state: "cancelled", secondsLeft: null });
-  else {
-    await updateStack(db, stack.id, { refused: outcome.refused });
-    await report(db, jobId, { state: "failed", problem: outcome.reason, secondsLeft: null });
+  const { onProgress, end } = reporter(db, claimed, abort);
+  try {
+    const outcome = await stackInProcess(
+      {
+        files: stack.inputs.map(({ name, hash }) => ({ name, path: storedPath(hash) })),
+        ...stack.parameters,
+        outputPath,
+        notes: await notesOf(db, stack),
+        checkpointFolder: checkpointFolder(stack.id),
+      },
+      onProgress,
+      abort.signal,
+    );
+    await end();
+    if (outcome.kind === "done") {
+      const result = await storeResult(outputPath);
+      await untilTold(() => tellResult(db, claimed, stack, result, outcome));
+    } else if (outcome.kind === "failed")
+      await untilTold(async () => {
+        await updateStack(db, stack.id, { refused: outcome.refused });
+        await report(db, claimed, { state: "failed", problem: outcome.reason, secondsLeft: null });
+      });
+    // One that is another worker's by now still needs them.
+    const state = (await untilTold(() => findJob(db, jobId)))?.state;
+    if (state !== "running" && state !== "waiting") await dropCheckpoints(stack.id);
+  } finally {
+    await end();
+    await rm(outputPath, { force: true });
   }
 }
 
@@ -88,9 +126,10 @@ async function notesOf(db: Db, stack: Stack) {
   const run = await findRun(db, stack.runId);
   const [first] = await findFrames(
     db,
+    stack.runId,
     stack.inputs.slice(0, 1).map(({ frameId }) => frameId),
   );
-  const { recipe } = parseRecipe(run?.run.recipeLine ?? "");
+  const { recipe } = parseRecipe(run?.recipeLine ?? "");
   return {
     software: "Aevumen",
     ...(first?.camera ? { camera: first.camera } : {}),
@@ -107,41 +146,47 @@ function stackedLine(line: string, stack: StackMethod): string {
   return printRecipe({ ...parseRecipe(line).recipe, stack });
 }
 
-async function keepResult(
+/** Gives a result and its small picture their places in the store. */
+async function storeResult(outputPath: string): Promise<{ resultHash: string; thumbnailHash: string }> {
+  const thumbnail = await storeBytes(await makeThumbnail(outputPath, THUMBNAIL_EDGE_PX));
+  return { resultHash: (await adoptFile(outputPath)).hash, thumbnailHash: thumbnail.hash };
+}
+
+/** Tells of a result with its log entry, all or nothing; not for a job that is no longer the worker's. */
+async function tellResult(
   db: Db,
-  jobId: string,
+  { jobId, worker }: ClaimedJob,
   stack: Stack,
-  outputPath: string,
+  result: { readonly resultHash: string; readonly thumbnailHash: string },
   outcome: Extract<StackOutcome, { kind: "done" }>,
 ): Promise<void> {
-  const thumbnail = await storeBytes(await makeThumbnail(outputPath, THUMBNAIL_EDGE_PX));
-  const { hash } = await adoptFile(outputPath);
   const { width, height, seconds, refused, used } = outcome;
-  await updateStack(db, stack.id, {
-    resultHash: hash,
-    thumbnailHash: thumbnail.hash,
-    framesUsed: used.length,
-    width,
-    height,
-    seconds,
-    refused,
-  });
-  await dropCheckpoint(join(dataFolder(), "checkpoints", stack.id));
   const run = await findRun(db, stack.runId);
   const shot = await findShot(db, stack.shotId);
-  if (shot) {
-    await addLogEntry(db, {
+  const end = { state: "done", done: used.length, total: used.length, secondsLeft: 0 } as const;
+  await db.transaction(async (within) => {
+    if (!(await updateOwnJob(within, jobId, worker, end))) return;
+    await updateStack(within, stack.id, {
+      ...result,
+      framesUsed: used.length,
+      width,
+      height,
+      seconds,
+      refused,
+    });
+    if (!shot) return;
+    await addLogEntry(within, {
       outingId: shot.outingId,
       shotId: shot.id,
       runId: stack.runId,
       stackId: stack.id,
       kind: "stack",
-      recipeLine: stackedLine(run?.run.recipeLine ?? "", stack.parameters.method),
-      phoneName: run?.run.phoneName ?? null,
+      recipeLine: stackedLine(run?.recipeLine ?? "", stack.parameters.method),
+      phoneName: run?.phoneName ?? null,
       frameCount: used.length,
       refusedCount: refused.length,
-      thumbnailHash: thumbnail.hash,
+      thumbnailHash: result.thumbnailHash,
     });
-  }
-  await report(db, jobId, { state: "done", done: used.length, total: used.length, secondsLeft: 0 });
+  });
+  await publish(db, { topic: "job", id: jobId });
 }

@@ -1,17 +1,28 @@
-import { createHash } from "node:crypto";
-import { open, rename, rm } from "node:fs/promises";
+import { createHash, type Hash } from "node:crypto";
+import { type FileHandle, mkdir, open, readdir, rename, rm } from "node:fs/promises";
+import { dirname, join } from "node:path";
+import { z } from "zod";
 import type { StackState } from "@/core/stack";
-import type { RefusedFrame, StackRequest } from "./request";
+import { readFully, syncFolder, writeFully } from "../files/wholeIo";
+import { dataFolder } from "../folders";
+import type { StackRequest } from "./request";
+
+// A checkpoint: a mark with the format's version, the length of the head, the head as JSON, the accumulator, and a SHA-256
+// over all of it, so that a damaged one is noticed and the stack begins anew.
+
+const MARK = Buffer.from("AEVCKP02", "latin1");
+const LENGTH_BYTES = 8;
+const DIGEST_BYTES = 32;
+const CHUNK_BYTES = 1 << 24;
+
+const checkpointHead = z.object({
+  key: z.string(),
+  folded: z.array(z.int().nonnegative()),
+  refused: z.array(z.object({ index: z.int().nonnegative(), name: z.string(), reason: z.string() })),
+});
 
 /** How far a stack has come: which frames are in the accumulator that was saved with it. */
-export interface CheckpointHead {
-  readonly key: string;
-  readonly folded: readonly number[];
-  readonly refused: readonly (RefusedFrame & { readonly index: number })[];
-}
-
-const HEAD_BYTES = 1 << 16;
-const CHUNK_BYTES = 1 << 24;
+export type CheckpointHead = Readonly<z.infer<typeof checkpointHead>>;
 
 /** Names the work itself: a checkpoint of other frames or settings is not continued. */
 export function checkpointKey(request: StackRequest, state: StackState): string {
@@ -20,50 +31,96 @@ export function checkpointKey(request: StackRequest, state: StackState): string 
   return createHash("sha256").update(what).digest("hex");
 }
 
-function accumulatorBytes({ memory, map }: StackState): Uint8Array {
-  return new Uint8Array(memory.buffer, map.accumulator, map.accumulatorBytes);
+const accumulatorBytes = ({ memory, map }: StackState): Uint8Array =>
+  new Uint8Array(memory.buffer, map.accumulator, map.accumulatorBytes);
+
+function* chunksOf(bytes: Uint8Array): Generator<{ at: number; chunk: Uint8Array }> {
+  for (let at = 0; at < bytes.length; at += CHUNK_BYTES) yield { at, chunk: bytes.subarray(at, at + CHUNK_BYTES) };
 }
 
-/** Saves the accumulator; the earlier checkpoint stays valid until the new one is whole. No thread may be folding. */
+async function append(handle: FileHandle, hash: Hash, bytes: Uint8Array): Promise<void> {
+  hash.update(bytes);
+  await writeFully(handle, bytes);
+}
+
+/**
+ * Saves the accumulator and syncs it; the earlier checkpoint stays valid until the new one is whole. No thread may be
+ * folding.
+ */
 export async function saveCheckpoint(path: string, head: CheckpointHead, state: StackState): Promise<void> {
-  const headBytes = Buffer.alloc(HEAD_BYTES, " ");
-  const text = JSON.stringify(head);
-  if (headBytes.write(text) < Buffer.byteLength(text)) throw new RangeError("checkpoint head does not fit");
-  const handle = await open(`${path}.new`, "w");
+  const text = Buffer.from(JSON.stringify(head));
+  const length = Buffer.alloc(LENGTH_BYTES);
+  length.writeBigUInt64LE(BigInt(text.length));
+  await mkdir(dirname(path), { recursive: true });
   try {
-    await handle.write(headBytes);
-    const bytes = accumulatorBytes(state);
-    for (let at = 0; at < bytes.length; at += CHUNK_BYTES) await handle.write(bytes.subarray(at, at + CHUNK_BYTES));
-  } finally {
-    await handle.close();
+    const handle = await open(`${path}.new`, "w");
+    try {
+      const hash = createHash("sha256");
+      for (const part of [MARK, length, text]) await append(handle, hash, part);
+      for (const { chunk } of chunksOf(accumulatorBytes(state))) await append(handle, hash, chunk);
+      await writeFully(handle, hash.digest());
+      await handle.sync();
+    } finally {
+      await handle.close();
+    }
+    await rename(`${path}.new`, path);
+    await syncFolder(dirname(path));
+  } catch (error) {
+    await rm(`${path}.new`, { force: true });
+    throw error;
   }
-  await rename(`${path}.new`, path);
+}
+
+async function readPart(handle: FileHandle, hash: Hash, bytes: Uint8Array, position: number): Promise<void> {
+  await readFully(handle, bytes, position);
+  hash.update(bytes);
 }
 
 /** Loads a checkpoint of the same work into the accumulator; null when there is none, or a damaged one. */
 export async function loadCheckpoint(path: string, key: string, state: StackState): Promise<CheckpointHead | null> {
   const handle = await open(path, "r").catch(() => null);
   if (handle === null) return null;
+  const accumulator = accumulatorBytes(state);
   try {
-    const headBytes = Buffer.alloc(HEAD_BYTES);
-    await handle.read(headBytes, 0, HEAD_BYTES, 0);
-    const head = JSON.parse(headBytes.toString("utf8").trimEnd()) as CheckpointHead;
-    const bytes = accumulatorBytes(state);
-    if (head.key !== key || (await handle.stat()).size !== HEAD_BYTES + bytes.length) return null;
-    for (let at = 0; at < bytes.length; at += CHUNK_BYTES) {
-      const length = Math.min(CHUNK_BYTES, bytes.length - at);
-      await handle.read(bytes, at, length, HEAD_BYTES + at);
-    }
+    const { size } = await handle.stat();
+    const hash = createHash("sha256");
+    const start = Buffer.alloc(MARK.length + LENGTH_BYTES);
+    await readPart(handle, hash, start, 0);
+    const headBytes = Number(start.readBigUInt64LE(MARK.length));
+    const headAt = start.length;
+    if (!start.subarray(0, MARK.length).equals(MARK)) return null;
+    if (size !== headAt + headBytes + accumulator.length + DIGEST_BYTES) return null;
+    const text = Buffer.alloc(headBytes);
+    await readPart(handle, hash, text, headAt);
+    const head = checkpointHead.parse(JSON.parse(text.toString("utf8")));
+    if (head.key !== key) return null;
+    for (const { at, chunk } of chunksOf(accumulator)) await readPart(handle, hash, chunk, headAt + headBytes + at);
+    const digest = Buffer.alloc(DIGEST_BYTES);
+    await readFully(handle, digest, size - DIGEST_BYTES);
+    if (!hash.digest().equals(digest)) throw new RangeError("checkpoint does not match its checksum");
     return head;
   } catch {
-    accumulatorBytes(state).fill(0);
+    accumulator.fill(0);
     return null;
   } finally {
     await handle.close();
   }
 }
 
-/** Removes a checkpoint that is no longer needed. */
-export async function dropCheckpoint(path: string): Promise<void> {
-  await Promise.all([rm(path, { force: true }), rm(`${path}.new`, { force: true })]);
+const checkpointsFolder = (): string => join(dataFolder(), "checkpoints");
+
+/** Where a stack's checkpoints lie, one for each of its passes. */
+export const checkpointFolder = (stackId: string): string => join(checkpointsFolder(), stackId);
+
+/** Removes all checkpoints of a stack. */
+export async function dropCheckpoints(stackId: string): Promise<void> {
+  await rm(checkpointFolder(stackId), { recursive: true, force: true });
+}
+
+/** Removes the checkpoints of all stacks but those named: what was left by a process that was killed after its work. */
+export async function keepCheckpointsOf(stackIds: ReadonlySet<string>): Promise<void> {
+  const there = await readdir(checkpointsFolder()).catch(() => []);
+  for (const name of there) {
+    if (!stackIds.has(name)) await rm(join(checkpointsFolder(), name), { recursive: true, force: true });
+  }
 }

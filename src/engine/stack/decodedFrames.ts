@@ -1,11 +1,17 @@
+import type { SampleDepth, Samples } from "@/core/stack";
 import { decodePicture, plainReason } from "../files/decode";
 import { chooseFrames } from "./chooseFrames";
 import type { RefusedFrame, StackFile, StackOutcome, StackProgress } from "./request";
+
+/** Frames that are decoded while one is used; each takes memory. */
+const DECODED_AHEAD = 2;
 
 /** Frames of one size, decoded when asked for. */
 export interface DecodedFrames {
   readonly width: number;
   readonly height: number;
+  /** The deepest of the files'. */
+  readonly depth: SampleDepth;
   readonly files: readonly StackFile[];
   readonly refused: RefusedFrame[];
 }
@@ -19,39 +25,57 @@ export async function openFrames(
   const [first] = accepted;
   if (!first) return { kind: "failed", reason: "None of the files is a picture that can be fused.", refused: named };
   return {
-    ...{ width: first.width, height: first.height, refused: named },
+    width: first.width,
+    height: first.height,
+    depth: accepted.some(({ depth }) => depth === 16) ? 16 : 8,
+    refused: named,
     files: accepted.map(({ index }) => files[index]!),
   };
 }
 
 /**
- * Decodes frames to 16 bits one after the other and hands them to `use`; those that cannot be decoded are refused by
- * name.
+ * Decodes frames, the next ones while one is used, and hands them to `use` in order; those that cannot be decoded are
+ * refused by name.
  *
  * @returns The frames that were used; fewer when the signal ended it.
  */
 export async function eachFrame(
   frames: DecodedFrames,
-  files: readonly StackFile[],
-  use: (samples: Uint16Array) => void | Promise<void>,
+  { files, depth }: { readonly files: readonly StackFile[]; readonly depth: SampleDepth },
+  use: (samples: Samples) => void | Promise<void>,
   onFrame: () => void,
   signal: AbortSignal | undefined,
 ): Promise<StackFile[]> {
   const used: StackFile[] = [];
-  for (const file of files) {
-    if (signal?.aborted) break;
+  const decode = async (file: StackFile) => {
     try {
-      const samples = await decodePicture(file.path, 16);
-      const wanted = frames.width * frames.height * 3;
-      if (samples.length !== wanted) throw new Error(`holds ${samples.length} samples instead of ${wanted}`);
-      await use(samples as Uint16Array);
-      used.push(file);
+      return { file, samples: await decodedSamples(file.path, depth, frames) };
     } catch (error) {
-      frames.refused.push({ name: file.name, reason: plainReason(error) });
+      return { file, reason: plainReason(error) };
     }
+  };
+  const pending = files.slice(DECODED_AHEAD);
+  const ahead = files.slice(0, DECODED_AHEAD).map(decode);
+  for (let decoding = ahead.shift(); decoding; decoding = ahead.shift()) {
+    const decoded = await decoding;
+    if (signal?.aborted) break;
+    const next = pending.shift();
+    if (next) ahead.push(decode(next));
+    if (decoded.samples) {
+      await use(decoded.samples);
+      used.push(decoded.file);
+    } else frames.refused.push({ name: decoded.file.name, reason: decoded.reason });
     onFrame();
   }
+  await Promise.all(ahead);
   return used;
+}
+
+async function decodedSamples(path: string, depth: SampleDepth, { width, height }: DecodedFrames): Promise<Samples> {
+  const samples = await decodePicture(path, depth);
+  const wanted = width * height * 3;
+  if (samples.length !== wanted) throw new Error(`holds ${samples.length} samples instead of ${wanted}`);
+  return samples;
 }
 
 /** Tells of progress in steps of which each frame takes so many. */

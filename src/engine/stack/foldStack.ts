@@ -1,16 +1,19 @@
-import { readFile } from "node:fs/promises";
 import { availableParallelism } from "node:os";
+import { join } from "node:path";
 import { Worker } from "node:worker_threads";
 import { createStack, type FoldMethod, layOutMemory, MOST_MEMORY_BYTES, type StackState } from "@/core/stack";
 import { builtFile } from "../folders";
-import { checkpointKey, dropCheckpoint, loadCheckpoint, saveCheckpoint } from "./checkpoint";
+import { checkpointKey, loadCheckpoint, saveCheckpoint } from "./checkpoint";
 import { chooseFrames } from "./chooseFrames";
+import { compiledKernels } from "./compiledKernels";
 import type { FoldReply, FoldRequest, StackThreadData } from "./messages";
 import type { StackFile, StackOutcome, StackProgress, StackRequest } from "./request";
 import { writeResult } from "./writeResult";
 
 const BANDS = 16;
 const CHECKPOINT_EVERY_MS = 4000;
+/** Saving may take a tenth of the time: where the disk is slow it is done more seldom. */
+const CHECKPOINT_SHARE = 0.1;
 
 /**
  * Fuses frames on worker threads: each decodes a frame and folds it into one shared accumulator, so memory does not
@@ -43,7 +46,8 @@ export async function foldStack(
   const state = createStack({ width, height, depth, method, encoded, threads });
 
   const key = checkpointKey(request, state);
-  const resumed = request.checkpointPath ? await loadCheckpoint(request.checkpointPath, key, state) : null;
+  const checkpoint = request.checkpointFolder ? join(request.checkpointFolder, method) : null;
+  const resumed = checkpoint ? await loadCheckpoint(checkpoint, key, state) : null;
   const folded = new Set(resumed?.folded ?? []);
   for (const frame of resumed?.refused ?? []) {
     if (!refused.some(({ index }) => index === frame.index)) refused.push(frame);
@@ -67,8 +71,7 @@ export async function foldStack(
   progress();
 
   const save = async () => {
-    if (request.checkpointPath)
-      await saveCheckpoint(request.checkpointPath, { key, folded: [...folded], refused }, state);
+    if (checkpoint) await saveCheckpoint(checkpoint, { key, folded: [...folded], refused }, state);
   };
   const settle = (reply: FoldReply) => {
     settled.add(reply.index);
@@ -76,17 +79,14 @@ export async function foldStack(
     else refused.push({ index: reply.index, name: request.files[reply.index]!.name, reason: reply.reason });
     progress();
   };
-  const kernels = await WebAssembly.compile(await readFile(builtFile("kernels.wasm")));
+  const kernels = await compiledKernels();
   const pool = startThreads(state, kernels);
   try {
     await foldPending({ pool, pending, files: request.files, settle, save, signal });
   } finally {
     await Promise.all(pool.map((worker) => worker.terminate()));
   }
-  if (signal?.aborted) {
-    if (request.checkpointPath) await dropCheckpoint(request.checkpointPath);
-    return { kind: "aborted" };
-  }
+  if (signal?.aborted) return { kind: "aborted" };
   const withoutIndex = refused.map(({ name, reason }) => ({ name, reason }));
   if (folded.size === 0) return { kind: "failed", reason: "None of the files could be read.", refused: withoutIndex };
 
@@ -117,8 +117,9 @@ interface FoldLoop {
 
 /** Keeps every thread busy until nothing is pending; pauses all of them for a checkpoint every few seconds. */
 async function foldPending({ pool, pending, files, settle, save, signal }: FoldLoop): Promise<void> {
+  let everyMs = CHECKPOINT_EVERY_MS;
   while (pending.length > 0 && !signal?.aborted) {
-    const pauseAt = performance.now() + CHECKPOINT_EVERY_MS;
+    const pauseAt = performance.now() + everyMs;
     await Promise.all(
       pool.map(async (worker) => {
         while (performance.now() < pauseAt && !signal?.aborted) {
@@ -128,7 +129,10 @@ async function foldPending({ pool, pending, files, settle, save, signal }: FoldL
         }
       }),
     );
-    if (pending.length > 0 && !signal?.aborted) await save();
+    if (pending.length === 0 || signal?.aborted) continue;
+    const savingFrom = performance.now();
+    await save();
+    everyMs = Math.max(CHECKPOINT_EVERY_MS, (performance.now() - savingFrom) / CHECKPOINT_SHARE);
   }
 }
 

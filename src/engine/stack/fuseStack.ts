@@ -22,10 +22,22 @@ export async function fuseStack(
   }
   const step = stepReporter(files.length, 2, onProgress);
   const fusion = createFusion(width, height);
-  const weighed = await eachFrame(frames, files, (samples) => weighFrame(fusion, samples), step, signal);
+  const weighed = await eachFrame(
+    frames,
+    { files, depth: 16 },
+    (samples) => weighFrame(fusion, samples as Uint16Array),
+    step,
+    signal,
+  );
   if (weighed.length === 0 && !signal?.aborted)
     return { kind: "failed", reason: "None of the files could be read.", refused };
-  await eachFrame(frames, weighed, (samples) => blendFrame(fusion, samples), step, signal);
+  await eachFrame(
+    frames,
+    { files: weighed, depth: 16 },
+    (samples) => blendFrame(fusion, samples as Uint16Array),
+    step,
+    signal,
+  );
   if (signal?.aborted) return { kind: "aborted" };
   const picture = fusedPicture(fusion);
   await writeTiff(request.outputPath, { width, height, notes: request.notes }, (from, to) =>

@@ -1,15 +1,16 @@
-import { type FileHandle, open, rm } from "node:fs/promises";
-import { medianInto } from "@/core/stack";
+import { open, rm } from "node:fs/promises";
+import { bandBytes, bindKernels, createMedianBand, medianOfBand, type Samples } from "@/core/stack";
+import { readFully, writeFully } from "../files/wholeIo";
+import { compiledKernels } from "./compiledKernels";
 import { eachFrame, openFrames, stepReporter } from "./decodedFrames";
 import type { StackOutcome, StackProgress, StackRequest } from "./request";
 import { writeTiff } from "./writeTiff";
 
 /** Bytes of all frames that are in memory at once. */
-const BAND_BYTES = 1 << 27;
+const BAND_BYTES = 1 << 21;
 
-async function readSamples(handle: FileHandle, from: number, samples: Uint16Array): Promise<void> {
-  await handle.read(new Uint8Array(samples.buffer), 0, samples.byteLength, 2 * from);
-}
+const bytesOf = ({ buffer, byteOffset, byteLength }: Samples): Uint8Array =>
+  new Uint8Array(buffer, byteOffset, byteLength);
 
 /**
  * Takes the median of frames: each is decoded once into a scratch file beside the output, then all are read together
@@ -23,32 +24,28 @@ export async function medianStack(
   const startedAt = performance.now();
   const frames = await openFrames(request.files);
   if ("kind" in frames) return frames;
-  const { width, height, files, refused } = frames;
+  const { width, height, depth, files, refused } = frames;
   const scratchPath = `${request.outputPath}.frames`;
   const scratch = await open(scratchPath, "w+");
   try {
     const frameSamples = width * height * 3;
     let written = 0;
-    const keep = async (samples: Uint16Array) => {
-      const bytes = new Uint8Array(samples.buffer, samples.byteOffset, samples.byteLength);
-      await scratch.write(bytes, 0, bytes.length, 2 * frameSamples * written);
+    const bytesPerSample = depth / 8;
+    const keep = async (samples: Samples) => {
+      await writeFully(scratch, bytesOf(samples), bytesPerSample * frameSamples * written);
       written++;
     };
-    const used = await eachFrame(frames, files, keep, stepReporter(files.length, 1, onProgress), signal);
+    const used = await eachFrame(frames, { files, depth }, keep, stepReporter(files.length, 1, onProgress), signal);
     if (signal?.aborted) return { kind: "aborted" };
     if (used.length === 0) return { kind: "failed", reason: "None of the files could be read.", refused };
-    const bandSamples = Math.max(3, Math.min(frameSamples, Math.floor(BAND_BYTES / 2 / used.length)));
+    const bandSamples = Math.max(1, Math.min(frameSamples, Math.floor(BAND_BYTES / bytesPerSample / used.length)));
+    const band = createMedianBand(used.length, bandSamples, depth);
+    const kernels = await bindKernels(await compiledKernels(), band.memory);
     const medianOf = async (from: number, to: number) => {
-      const bands = await Promise.all(
-        used.map(async (_, frame) => {
-          const band = new Uint16Array(to - from);
-          await readSamples(scratch, frame * frameSamples + from, band);
-          return band;
-        }),
-      );
-      const out = new Uint16Array(to - from);
-      medianInto(out, bands, request.encoded);
-      return out;
+      const read = (frame: number) =>
+        readFully(scratch, bandBytes(band, frame, to - from), bytesPerSample * (frame * frameSamples + from));
+      await Promise.all(used.map((_, frame) => read(frame)));
+      return medianOfBand(kernels, band, to - from, request.encoded);
     };
     await writeTiff(request.outputPath, { width, height, notes: request.notes }, medianOf, bandSamples);
     const seconds = (performance.now() - startedAt) / 1000;

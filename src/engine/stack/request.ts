@@ -20,8 +20,8 @@ export interface StackRequest<Method extends StackMethod = StackMethod> {
   readonly encoded: boolean;
   readonly outputPath: string;
   readonly notes: PictureNotes;
-  /** Where progress is saved, so that a killed run can go on; none for runs that are simply repeated. */
-  readonly checkpointPath?: string;
+  /** Where progress is saved, a file for each pass, so that a killed run can go on; none for runs that are simply repeated. */
+  readonly checkpointFolder?: string;
   readonly threads?: number;
 }
 

@@ -21,14 +21,8 @@ export async function trailStack(
   try {
     let done: Extract<StackOutcome, { kind: "done" }> | null = null;
     for (const [pass, method] of PASSES.entries()) {
-      const { checkpointPath, ...rest } = request;
       const outcome = await foldStack(
-        {
-          ...rest,
-          method,
-          outputPath: paths[pass]!,
-          ...(checkpointPath ? { checkpointPath: `${checkpointPath}.${method}` } : {}),
-        },
+        { ...request, method, outputPath: paths[pass]! },
         (progress) => onProgress(overPasses(progress, pass)),
         signal,
       );

@@ -1,5 +1,6 @@
 import { open } from "node:fs/promises";
 import { type PictureNotes, tiffHeader } from "@/core/formats";
+import { writeFully } from "../files/wholeIo";
 
 const CHUNK_SAMPLES = 1 << 22;
 
@@ -17,10 +18,10 @@ export async function writeTiff(
   const samples = picture.width * picture.height * 3;
   const handle = await open(path, "w");
   try {
-    await handle.write(tiffHeader(picture.width, picture.height, picture.notes));
+    await writeFully(handle, tiffHeader(picture.width, picture.height, picture.notes));
     for (let from = 0; from < samples; from += chunkSamples) {
       const chunk = await read(from, Math.min(samples, from + chunkSamples));
-      await handle.write(new Uint8Array(chunk.buffer, chunk.byteOffset, chunk.byteLength));
+      await writeFully(handle, new Uint8Array(chunk.buffer, chunk.byteOffset, chunk.byteLength));
     }
     await handle.sync();
   } finally {

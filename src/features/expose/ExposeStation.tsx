@@ -114,7 +114,7 @@ export function ExposeStation({ shotId }: { readonly outingId: string; readonly 
   );
   const own = [night?.site.hazards, night?.site.access].flatMap((text) => (text?.trim() ? [text.trim()] : []));
   const cautions = [...own, ...intentOf(intent).cautions.map((id) => CAUTIONS[id])];
-  const lastFrame = detail.runs.flatMap((run) => run.frames.at(-1) ?? [])[0] ?? null;
+  const lastFrame = detail.runs.find(({ frameCount }) => frameCount > 0)?.lastFrame ?? null;
 
   const changeCamera = (choice: CameraChoice) => {
     remember();

@@ -7,9 +7,11 @@ import { usePathname, useRouter } from "next/navigation";
 import { type ReactNode, useMemo } from "react";
 import type { ShotDetailReply } from "@/contracts/replies";
 import { errorText } from "@/features/api/client";
+import { useIsLive } from "@/features/api/live";
 import { useLog, useOuting, useShot } from "@/features/api/queries";
 import { NightProvider, useNight } from "@/features/night/NightContext";
 import { Ribbon } from "@/features/ribbon/Ribbon";
+import { Action } from "@/ui/Action";
 import { Quiet } from "@/ui/Quiet";
 import { Shell } from "@/ui/shell/Shell";
 
@@ -22,7 +24,7 @@ const STATIONS = [
     name: "Run",
     has: ({ runs }: ShotDetailReply) => runs.some(({ run }) => run.source === "phone" && run.state !== "running"),
   },
-  { path: "sift", name: "Sift", has: ({ runs }: ShotDetailReply) => runs.some(({ frames }) => frames.length > 0) },
+  { path: "sift", name: "Sift", has: ({ runs }: ShotDetailReply) => runs.some(({ frameCount }) => frameCount > 0) },
   { path: "stack", name: "Stack", has: ({ stacks }: ShotDetailReply) => stacks.some(({ stack }) => stack.resultHash) },
 ] as const;
 
@@ -71,12 +73,21 @@ export function OutingShell({ outingId, shotId, children }: OutingShellProps) {
     [stations, outing.data, shotId, outingId, router],
   );
 
-  const error = outing.error ?? shot.error;
+  const error = (outing.data ? null : outing.error) ?? (shot.data ? null : shot.error);
   if (error) {
     return (
       <Shell>
         <Quiet title="This outing cannot be shown." action={{ name: "All outings", href: "/" }}>
           {errorText(error)}
+          <Action
+            mt="12px"
+            onClick={() => {
+              void outing.refetch();
+              void shot.refetch();
+            }}
+          >
+            Try again
+          </Action>
         </Quiet>
       </Shell>
     );
@@ -144,9 +155,20 @@ export function OutingShell({ outingId, shotId, children }: OutingShellProps) {
             );
           })}
         </Flex>
+        <LiveNotice />
         {children}
       </NightProvider>
     </Shell>
+  );
+}
+
+/** Says when the page no longer hears of what happens; it goes away by itself. */
+function LiveNotice() {
+  if (useIsLive()) return null;
+  return (
+    <Box role="status" px="16px" py="4px" bg="coral" color="black" fontSize="13px">
+      Not live: the application is being asked again. What is shown may be older than what is there.
+    </Box>
   );
 }
 

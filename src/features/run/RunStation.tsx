@@ -5,11 +5,19 @@ import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useRouter } from "next/navigation";
 import { useMemo, useState } from "react";
 import { z } from "zod";
-import { type RunReply, stackReply } from "@/contracts/replies";
+import { type FrameReply, stackReply } from "@/contracts/replies";
 import { planCapture, SOME_TIME } from "@/core/capture";
 import { parseRecipe } from "@/core/recipe";
 import { errorText, sendJson } from "@/features/api/client";
-import { useKit, useLiveRun, useShot, useShotCamera, useWatch } from "@/features/api/queries";
+import {
+  type RunWithFrames,
+  useFrames,
+  useKit,
+  useLiveRun,
+  useShot,
+  useShotCamera,
+  useWatchRun,
+} from "@/features/api/queries";
 import { RecipeLine } from "@/features/recipe/RecipeLine";
 import { CameraBar } from "@/features/shot/CameraBar";
 import { useShotChange } from "@/features/shot/useShotChange";
@@ -21,6 +29,7 @@ import { RunView } from "./RunView";
 
 const started = z.object({ id: z.uuid() });
 const anything = z.unknown();
+const NO_FRAMES: readonly FrameReply[] = [];
 
 /** Run: the recipe goes to the phone, the frames come back. */
 export function RunStation({ outingId, shotId }: { readonly outingId: string; readonly shotId: string }) {
@@ -40,9 +49,11 @@ export function RunStation({ outingId, shotId }: { readonly outingId: string; re
   const latest = phoneRuns[0];
   const runId = startedId ?? latest?.run.id ?? null;
   const watchedId = startedId ?? (latest?.run.state === "running" ? latest.run.id : null);
-  useWatch("run", watchedId, shotId);
+  useWatchRun(watchedId, shotId);
   const live = useLiveRun(watchedId);
-  const shown: RunReply | null = live ?? phoneRuns.find(({ run }) => run.id === runId) ?? null;
+  const summary = live ?? phoneRuns.find(({ run }) => run.id === runId) ?? null;
+  const frames = useFrames(runId) ?? NO_FRAMES;
+  const shown = useMemo((): RunWithFrames | null => summary && { ...summary, frames }, [summary, frames]);
 
   const plan = useMemo(() => (camera ? planCapture(recipe, camera, SOME_TIME) : null), [recipe, camera]);
   const widths = camera?.widthsPx ?? [];
@@ -63,7 +74,7 @@ export function RunStation({ outingId, shotId }: { readonly outingId: string; re
     onError: wrong,
   });
   const stack = useMutation({
-    mutationFn: (run: RunReply) => {
+    mutationFn: (run: RunWithFrames) => {
       const method = parseRecipe(run.run.recipeLine).recipe.stack ?? "mean";
       const frameIds = run.frames.map(({ id }) => id);
       return sendJson(

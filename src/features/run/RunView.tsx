@@ -3,15 +3,15 @@
 import { Box, Flex } from "@chakra-ui/react";
 import { Layers, Play, Square } from "lucide-react";
 import { useState } from "react";
-import type { RunReply } from "@/contracts/replies";
 import { type CapturePlan, runSeconds } from "@/core/capture";
 import { roughDuration } from "@/core/recipe";
 import { previewUrl, thumbnailUrl } from "@/features/api/pictures";
+import type { RunWithFrames } from "@/features/api/queries";
 import { Action } from "@/ui/Action";
 import { ShutterLine } from "./ShutterLine";
 
 interface RunViewProps {
-  readonly run: RunReply | null;
+  readonly run: RunWithFrames | null;
   /** Null without a shutter time. */
   readonly plan: CapturePlan | null;
   /** Whether the recipe can be run. */
@@ -19,7 +19,7 @@ interface RunViewProps {
   readonly busy: boolean;
   readonly onStart: () => void;
   readonly onAbort: () => void;
-  readonly onStack: (run: RunReply) => void;
+  readonly onStack: (run: RunWithFrames) => void;
 }
 
 const STATE_WORDS = { running: "Running", done: "Done", aborted: "Ended early", failed: "Failed" } as const;

@@ -3,7 +3,7 @@ import { fireEvent, screen } from "@testing-library/react";
 import { chosenCamera } from "@/core/camera";
 import { planCapture, SOME_TIME } from "@/core/capture";
 import { parseRecipe } from "@/core/recipe";
-import { frameReply, runReply } from "@/features/testing/replies";
+import { frameReply, runWithFrames } from "@/features/testing/replies";
 import { show } from "@/ui/testing/show";
 import { RunReasons } from "./RunReasons";
 import { RunView } from "./RunView";
@@ -96,7 +96,7 @@ describe("a run on screen", () => {
   });
 
   it("while it runs shows the newest frame and how far it is, and can be stopped", () => {
-    const { onAbort } = view({ run: runReply(frames.slice(0, 2), { state: "running", framesWanted: 3 }) });
+    const { onAbort } = view({ run: runWithFrames(frames.slice(0, 2), { state: "running", framesWanted: 3 }) });
     expect(screen.getByText("Running: 2 of 3 frames")).toBeTruthy();
     expect(screen.getByAltText("b.jpg, 1020 x 765 pixels")).toBeTruthy();
     fireEvent.click(screen.getByRole("button", { name: "Stop after this frame" }));
@@ -105,7 +105,7 @@ describe("a run on screen", () => {
   });
 
   it("when done shows the frame that is chosen, and goes on to fuse all", () => {
-    const run = runReply(frames);
+    const run = runWithFrames(frames);
     const { onStack } = view({ run });
     fireEvent.click(screen.getByRole("button", { name: "Show a.jpg" }));
     expect(screen.getByAltText("a.jpg, 1020 x 765 pixels")).toBeTruthy();
@@ -115,7 +115,9 @@ describe("a run on screen", () => {
   });
 
   it("says what went wrong, and keeps what was taken", () => {
-    view({ run: runReply(frames.slice(0, 1), { state: "failed", framesWanted: 3, problem: "The phone went away." }) });
+    view({
+      run: runWithFrames(frames.slice(0, 1), { state: "failed", framesWanted: 3, problem: "The phone went away." }),
+    });
     expect(screen.getByText("Failed: 1 of 3 frames. The phone went away.")).toBeTruthy();
     expect(screen.getByRole("button", { name: "Fuse 1 frames" })).toBeTruthy();
   });

@@ -7,6 +7,8 @@ import { useState } from "react";
 import type { FrameReply, RunReply } from "@/contracts/replies";
 import { groupBySettings } from "@/core/picture";
 import type { StackMethod } from "@/core/recipe";
+import { counted } from "@/core/words";
+import type { RunWithFrames } from "@/features/api/queries";
 import { MethodChoice } from "@/features/stack/MethodChoice";
 import { Action } from "@/ui/Action";
 import { Readout } from "@/ui/Readout";
@@ -15,7 +17,7 @@ import type { Upload } from "./useImport";
 
 interface SiftReasonsProps {
   readonly runs: readonly RunReply[];
-  readonly chosen: RunReply | null;
+  readonly chosen: RunWithFrames | null;
   readonly onChoose: (runId: string) => void;
   readonly kept: readonly FrameReply[];
   readonly uploads: readonly Upload[];
@@ -26,8 +28,8 @@ interface SiftReasonsProps {
   readonly onStack: (frameIds: readonly string[], method: StackMethod) => void;
 }
 
-const runName = ({ run, frames }: RunReply): string =>
-  `${run.source === "phone" ? run.phoneName : "Own files"}, ${DateTime.fromISO(run.createdAt).toFormat("d LLL HH:mm")}, ${frames.length} frames`;
+const runName = ({ run, frameCount }: RunReply): string =>
+  `${run.source === "phone" ? run.phoneName : "Own files"}, ${DateTime.fromISO(run.createdAt).toFormat("d LLL HH:mm")}, ${counted(frameCount, "frame")}`;
 
 /** Which batch is looked at, what was refused and why, and the way on. */
 export function SiftReasons({
@@ -45,6 +47,8 @@ export function SiftReasons({
   const sent = uploads.filter(({ state }) => state === "taken" || state === "refused").length;
   const groups = groupBySettings(kept);
   const sizes = new Set(kept.map(({ width, height }) => `${width}x${height}`));
+  const keptIds = new Set(kept.map(({ id }) => id));
+  const damaged = chosen?.frames.filter(({ id, warning }) => warning !== null && !keptIds.has(id)).length ?? 0;
   const wanted = method ?? proposed ?? "mean";
   return (
     <Box>
@@ -79,10 +83,15 @@ export function SiftReasons({
             unit={kept.length === 1 ? "frame" : "frames"}
             because={
               kept.length < chosen.frames.length
-                ? `${chosen.frames.length - kept.length} left out by you.`
+                ? `${chosen.frames.length - kept.length} left out.`
                 : "Click a picture to leave it out."
             }
           />
+          {damaged > 0 && (
+            <Box color="coral" fontSize="13px" py="8px">
+              {`${counted(damaged, "frame")} ${damaged === 1 ? "is" : "are"} damaged and left out; click one to take it in all the same.`}
+            </Box>
+          )}
           {groups.length > 1 && (
             <Box color="coral" fontSize="13px" py="8px">
               {sizes.size > 1

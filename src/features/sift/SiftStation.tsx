@@ -6,7 +6,7 @@ import { useState } from "react";
 import { stackReply } from "@/contracts/replies";
 import { parseRecipe, type StackMethod } from "@/core/recipe";
 import { errorText, sendJson } from "@/features/api/client";
-import { useShot } from "@/features/api/queries";
+import { useFrames, useShot } from "@/features/api/queries";
 import { useNotice } from "@/ui/Notice";
 import { Station } from "@/ui/Station";
 import { SiftReasons } from "./SiftReasons";
@@ -21,11 +21,17 @@ export function SiftStation({ outingId, shotId }: { readonly outingId: string; r
   const notice = useNotice();
   const imports = useImport(shotId);
   const [runId, setRunId] = useState<string | null>(null);
-  const [dropped, setDropped] = useState<ReadonlySet<string>>(new Set());
+  /** Frames about which the person thinks otherwise than we propose. */
+  const [turned, setTurned] = useState<ReadonlySet<string>>(new Set());
 
-  const runs = shot?.runs.filter(({ frames, run }) => frames.length > 0 || run.refused.length > 0) ?? [];
-  const chosen = runs.find(({ run }) => run.id === runId) ?? runs[0] ?? null;
-  const kept = chosen?.frames.filter(({ id }) => !dropped.has(id)) ?? [];
+  const runs = shot?.runs.filter(({ frameCount, run }) => frameCount > 0 || run.refused.length > 0) ?? [];
+  const summary = runs.find(({ run }) => run.id === runId) ?? runs[0] ?? null;
+  const frames = useFrames(summary?.run.id ?? null) ?? [];
+  const chosen = summary && { ...summary, frames };
+  // What is damaged is left out until somebody takes it in.
+  const kept = frames.filter(({ id, warning }) => (warning !== null) === turned.has(id));
+  const keptIds = new Set(kept.map(({ id }) => id));
+  const dropped = new Set(frames.flatMap(({ id }) => (keptIds.has(id) ? [] : [id])));
 
   const stack = useMutation({
     mutationFn: ({ frameIds, method }: { readonly frameIds: readonly string[]; readonly method: StackMethod }) =>
@@ -42,7 +48,7 @@ export function SiftStation({ outingId, shotId }: { readonly outingId: string; r
     onError: (error) => notice({ tone: "wrong", text: errorText(error) }),
   });
   const toggle = (id: string) =>
-    setDropped((before) => {
+    setTurned((before) => {
       const after = new Set(before);
       if (!after.delete(id)) after.add(id);
       return after;

@@ -3,15 +3,16 @@
 import { Box, Flex, Grid } from "@chakra-ui/react";
 import { FolderPlus } from "lucide-react";
 import { useDropzone } from "react-dropzone";
-import type { FrameReply, RunReply } from "@/contracts/replies";
+import type { FrameReply } from "@/contracts/replies";
 import { groupBySettings } from "@/core/picture";
 import { readableDuration } from "@/core/recipe";
 import { thumbnailUrl } from "@/features/api/pictures";
+import type { RunWithFrames } from "@/features/api/queries";
 import { Action } from "@/ui/Action";
 import type { Upload } from "./useImport";
 
 interface SiftViewProps {
-  readonly run: RunReply | null;
+  readonly run: RunWithFrames | null;
   /** Frames that are not to be fused. */
   readonly dropped: ReadonlySet<string>;
   readonly uploads: readonly Upload[];
@@ -110,15 +111,15 @@ export function SiftView({ run, dropped, uploads, onToggle, onFiles }: SiftViewP
               {groupTitle(frames[0]!, frames.length)}
             </Box>
             <Grid templateColumns="repeat(auto-fill, minmax(148px, 1fr))" gap="6px">
-              {frames.map(({ id, name, thumbnailHash }) => {
+              {frames.map(({ id, name, thumbnailHash, warning }) => {
                 const out = dropped.has(id);
                 return (
                   <Box
                     as="button"
                     key={id}
                     aria-pressed={!out}
-                    aria-label={`${name}, ${out ? "left out" : "kept"}`}
-                    title={out ? "Take it in again" : "Leave it out"}
+                    aria-label={`${name}, ${warning ? "damaged, " : ""}${out ? "left out" : "kept"}`}
+                    title={warning ?? (out ? "Take it in again" : "Leave it out")}
                     onClick={() => onToggle(id)}
                     textAlign="left"
                   >
@@ -139,7 +140,7 @@ export function SiftView({ run, dropped, uploads, onToggle, onFiles }: SiftViewP
                       textOverflow="ellipsis"
                       whiteSpace="nowrap"
                     >
-                      {out ? `left out · ${name}` : name}
+                      {[out && "left out", warning && "damaged", name].filter(Boolean).join(" · ")}
                     </Box>
                   </Box>
                 );

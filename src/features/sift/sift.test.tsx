@@ -1,11 +1,11 @@
 /** @jest-environment jsdom */
 import { fireEvent, screen } from "@testing-library/react";
-import { frameReply, runReply } from "@/features/testing/replies";
+import { frameReply, runWithFrames } from "@/features/testing/replies";
 import { choose, show } from "@/ui/testing/show";
 import { SiftReasons } from "./SiftReasons";
 
 const frames = ["a.jpg", "b.jpg", "c.jpg"].map((name) => frameReply(name));
-const run = runReply(frames);
+const run = runWithFrames(frames);
 
 function reasons(part: Partial<Parameters<typeof SiftReasons>[0]> = {}) {
   const given = { onChoose: jest.fn(), onStack: jest.fn() };
@@ -38,12 +38,21 @@ describe("what is to be fused", () => {
 
   it("are fused as the recipe proposes, or in another way by choice", () => {
     const { onStack } = reasons({ proposed: "lighten", kept: frames.slice(0, 2) });
-    expect(screen.getByText("1 left out by you.")).toBeTruthy();
+    expect(screen.getByText("1 left out.")).toBeTruthy();
     fireEvent.click(screen.getByRole("button", { name: "Fuse 2 frames" }));
     expect(onStack.mock.lastCall[1]).toBe("lighten");
     fireEvent.click(screen.getByLabelText(/^Median/));
     fireEvent.click(screen.getByRole("button", { name: "Fuse 2 frames" }));
     expect(onStack.mock.lastCall[1]).toBe("median");
+  });
+
+  it("are without those that are damaged, which is said, unless somebody takes them in", () => {
+    const damaged = frameReply("torn.jpg", { warning: "The file is damaged." });
+    const chosen = runWithFrames([...frames, damaged]);
+    reasons({ chosen });
+    expect(screen.getByText("1 frame is damaged and left out; click one to take it in all the same.")).toBeTruthy();
+    reasons({ chosen, kept: [...frames, damaged] });
+    expect(screen.getAllByText(/damaged and left out/)).toHaveLength(1);
   });
 
   it("cannot be none", () => {
@@ -65,9 +74,9 @@ describe("what is to be fused", () => {
 
 describe("batches and files", () => {
   it("are chosen among several by phone, time and number", () => {
-    const own = runReply(frames.slice(0, 1), { source: "files", phoneName: null });
+    const own = runWithFrames(frames.slice(0, 1), { source: "files", phoneName: null });
     const { onChoose } = reasons({ runs: [run, own] });
-    expect(screen.getByRole("option", { name: /^Own files, 25 Nov .*, 1 frames$/ })).toBeTruthy();
+    expect(screen.getByRole("option", { name: /^Own files, 25 Nov .*, 1 frame$/ })).toBeTruthy();
     choose("Batch", own.run.id);
     expect(onChoose).toHaveBeenCalledWith(own.run.id);
   });
@@ -77,7 +86,7 @@ describe("batches and files", () => {
       { name: "cut.jpg", reason: "It breaks off." },
       { name: "text.jpg", reason: "It is no picture." },
     ];
-    reasons({ chosen: runReply(frames, { refused }), problem: "The folder could not be read." });
+    reasons({ chosen: runWithFrames(frames, { refused }), problem: "The folder could not be read." });
     expect(screen.getByText("2 files were not taken")).toBeTruthy();
     for (const { name, reason } of refused) {
       expect(screen.getByText(name)).toBeTruthy();

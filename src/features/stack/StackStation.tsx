@@ -7,7 +7,7 @@ import { z } from "zod";
 import { stackReply } from "@/contracts/replies";
 import type { StackMethod } from "@/core/recipe";
 import { errorText, sendJson } from "@/features/api/client";
-import { useLiveJob, useShot, useWatch } from "@/features/api/queries";
+import { useLiveJob, useShot, useWatchJob } from "@/features/api/queries";
 import { PictureView } from "@/features/picture/PictureView";
 import { usePicture } from "@/features/picture/usePicture";
 import { useNotice } from "@/ui/Notice";
@@ -28,7 +28,7 @@ export function StackStation({ outingId, shotId }: { readonly outingId: string; 
   const chosen = stacks.find(({ stack }) => stack.id === chosenId) ?? stacks[0] ?? null;
 
   const unfinished = chosen?.job && ["waiting", "running"].includes(chosen.job.state) ? chosen.job.id : null;
-  useWatch("job", unfinished, shotId);
+  useWatchJob(unfinished, shotId);
   const live = useLiveJob(unfinished);
   const job = live ?? chosen?.job ?? null;
   const hash = chosen?.stack.resultHash ?? null;

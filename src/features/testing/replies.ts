@@ -9,6 +9,7 @@ import type {
   StackReply,
 } from "@/contracts/replies";
 import type { StackMethod } from "@/core/recipe";
+import type { RunWithFrames } from "@/features/api/queries";
 
 const id = () => crypto.randomUUID();
 const CREATED = "2026-11-25T18:00:00.000Z";
@@ -17,17 +18,19 @@ const CREATED = "2026-11-25T18:00:00.000Z";
 export const frameReply = (name: string, change: Partial<FrameReply> = {}): FrameReply => ({
   ...{ id: id(), name, hash: `hash-${name}`, thumbnailHash: `small-${name}`, bytes: 1000 },
   ...{ width: 1020, height: 765, depth: 8, takenAt: CREATED, shutterSeconds: 1, iso: 50, fNumber: 1.8 },
-  ...{ camera: "Pocket A", recipeLine: null },
+  ...{ camera: "Pocket A", recipeLine: null, warning: null, arrival: 1 },
   ...change,
 });
 
 /** A run with its frames. */
-export const runReply = (frames: readonly FrameReply[], change: Partial<RunReply["run"]> = {}): RunReply => ({
+export const runWithFrames = (frames: readonly FrameReply[], change: Partial<RunReply["run"]> = {}): RunWithFrames => ({
   run: {
     ...{ id: id(), shotId: id(), source: "phone", recipeLine: "3 x 1s | iso 50 -> mean", phoneName: "Pocket A" },
     ...{ state: "done", framesWanted: frames.length, problem: null, refused: [], createdAt: CREATED },
     ...change,
   },
+  frameCount: frames.length,
+  lastFrame: frames.at(-1) ?? null,
   frames: [...frames],
 });
 

@@ -15,15 +15,14 @@ export const POST = route(async (request) => {
   const run = await findRun(database.db, runId);
   if (!run) return notFound("run");
   const chosen = new Set(frameIds);
-  const frames = (await findFrames(database.db, [...chosen])).filter((frame) => frame.runId === runId);
+  const frames = await findFrames(database.db, runId, [...chosen]);
   if (frames.length < chosen.size)
     return problem(404, "frame-not-found", "Some of these frames are no longer there; choose again.");
-  const ordered = run.frames.filter(({ id }) => chosen.has(id));
   const { stack, job } = await createStackJob(database.db, {
-    shotId: run.run.shotId,
+    shotId: run.shotId,
     runId,
     parameters,
-    inputs: ordered.map(({ id, name, hash }) => ({ frameId: id, name, hash })),
+    inputs: frames.map(({ id, name, hash }) => ({ frameId: id, name, hash })),
     version: PIPELINE_VERSION,
   });
   await enqueueStack(boss, { jobId: job.id });

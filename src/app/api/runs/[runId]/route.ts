@@ -1,9 +1,9 @@
 import { isId, notFound, route } from "@/app/http";
-import { findRun } from "@/db/runs";
+import { findRunSummary } from "@/db/runs";
 import { application } from "@/engine/application";
 
-/** One run with its frames. */
+/** One run and how many frames it holds. */
 export const GET = route<{ runId: string }>(async (_request, { runId }) => {
-  const detail = isId(runId) ? await findRun((await application()).database.db, runId) : undefined;
-  return detail ? Response.json(detail) : notFound("run");
+  const found = isId(runId) ? await findRunSummary((await application()).database.db, runId) : undefined;
+  return found ? Response.json(found) : notFound("run");
 });

@@ -1,6 +1,6 @@
 import { isId, notFound, route } from "@/app/http";
 import { publish } from "@/db/events";
-import { findJob, updateJob } from "@/db/stacks";
+import { cancelJob, findJob } from "@/db/stacks";
 import { application } from "@/engine/application";
 
 /** Cancels a waiting or running job; its worker stops at the next frame. */
@@ -8,9 +8,6 @@ export const POST = route<{ jobId: string }>(async (_request, { jobId }) => {
   const { db } = (await application()).database;
   const job = isId(jobId) ? await findJob(db, jobId) : undefined;
   if (!job) return notFound("job");
-  if (job.state === "waiting" || job.state === "running") {
-    await updateJob(db, jobId, { state: "cancelled" });
-    await publish(db, { topic: "job", id: jobId });
-  }
+  if (await cancelJob(db, jobId)) await publish(db, { topic: "job", id: jobId });
   return Response.json({});
 });

@@ -6,9 +6,9 @@ import { logRun } from "@/engine/runs";
 /** Closes a batch of files and logs it. */
 export const POST = route<{ runId: string }>(async (_request, { runId }) => {
   const { db } = (await application()).database;
-  const detail = isId(runId) ? await findRun(db, runId) : undefined;
-  if (!detail) return notFound("batch");
-  if (detail.run.source === "files" && detail.run.state === "running") {
+  const run = isId(runId) ? await findRun(db, runId) : undefined;
+  if (!run) return notFound("batch");
+  if (run.source === "files" && run.state === "running") {
     await finishRun(db, runId, "done");
     await logRun(db, runId);
   }
