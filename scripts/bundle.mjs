@@ -12,6 +12,7 @@ const ENTRIES = {
   "stack-thread": "src/engine/stack/thread.ts",
   "stack-process": "src/engine/stack/process.ts",
   "phone-thread": "src/engine/phone/thread.ts",
+  "measure-thread": "src/engine/files/measureThread.ts",
   worker: "src/engine/jobs/workerProcess.ts",
   seed: "src/engine/demo/seed.ts",
   "bench-night": "bench/night.ts",

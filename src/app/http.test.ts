@@ -14,6 +14,8 @@ describe("a route", () => {
     expect((await handle(ask({ host, origin: "http://elsewhere.example" }, "1"), context)).status).toBe(403);
     expect((await handle(ask({ host: "elsewhere.example" }, "1"), context)).status).toBe(403);
     expect((await handle(ask({ host: "127.0.0.1.elsewhere.example" }, "1"), context)).status).toBe(403);
+    for (const origin of ["null", "", "127.0.0.1:3210"])
+      expect((await handle(ask({ host, origin }, "1"), context)).status).toBe(403);
   });
 
   it("makes a plain 500 of what nobody foresaw, without its inside", async () => {
@@ -30,7 +32,38 @@ describe("a route", () => {
   it("reads JSON, and nothing of what is none or endless", async () => {
     expect(await readJson(ask({}, '{"a":1}'))).toEqual({ a: 1 });
     expect(await readJson(ask({}, "{"))).toBeUndefined();
-    expect(await readJson(ask({}, JSON.stringify("x".repeat(1_100_000))))).toBeUndefined();
+    const host = "127.0.0.1:3210";
+    const reply = await handle(ask({ host }, JSON.stringify("x".repeat(4_100_000))), context);
+    expect([reply.status, (await reply.json()).message]).toEqual([413, expect.stringMatching(/more than 4 MB/)]);
+  });
+
+  it("stops reading a body that is too long, however much is still to come", async () => {
+    let sent = 0;
+    const body = new ReadableStream<Uint8Array>({
+      pull(controller) {
+        sent++;
+        controller.enqueue(new Uint8Array(1e6).fill(0x20));
+      },
+    });
+    const endless = new Request("http://127.0.0.1:3210/api/x", {
+      ...{ method: "POST", headers: { host: "127.0.0.1:3210" }, body, duplex: "half" },
+    } as RequestInit);
+    expect((await handle(endless, context)).status).toBe(413);
+    expect(sent).toBeLessThan(10);
+  });
+
+  it.each(["a\u0000b", "half\ud83c"])("refuses text that cannot be kept: %j", async (text) => {
+    const host = "127.0.0.1:3210";
+    const reply = await handle(ask({ host }, JSON.stringify({ deep: [{ name: text }] })), context);
+    expect([reply.status, (await reply.json()).code]).toEqual([400, "unstorable-text"]);
+  });
+
+  it("says that the database is away where that is what failed", async () => {
+    const away = route(async () => {
+      throw new Error("Failed query", { cause: Object.assign(new Error("x"), { code: "57P01" }) });
+    });
+    const reply = await away(ask({ host: "localhost" }), context);
+    expect([reply.status, (await reply.json()).code]).toEqual([503, "database-away"]);
   });
 
   it("answers problems in one shape, with words", async () => {

@@ -1,8 +1,21 @@
 import { z } from "zod";
 import type { ProblemReply } from "@/contracts/replies";
+import { isOutOfReach } from "@/db/outOfReach";
 import { FolderHeldError } from "@/engine/owner";
 
-const MOST_JSON_BYTES = 1e6;
+/** A year of hourly forecast takes two megabytes. */
+const MOST_JSON_BYTES = 4e6;
+
+/** A request that cannot be taken as it is, in words for the person. */
+class RefusedRequest extends Error {
+  constructor(
+    readonly status: number,
+    readonly code: string,
+    message: string,
+  ) {
+    super(message);
+  }
+}
 
 /** Answers with a problem in the one shape that pages understand. */
 export function problem(status: number, code: string, message: string, details: readonly string[] = []): Response {
@@ -10,13 +23,51 @@ export function problem(status: number, code: string, message: string, details: 
   return Response.json(body, { status });
 }
 
-/** A request's JSON, or undefined when it is none or too long; for a zod schema to judge. */
+/** The text of a request's body. @throws RefusedRequest as soon as more than `mostBytes` have arrived. */
+async function readText(request: Request, mostBytes: number): Promise<string> {
+  const reader = request.body?.getReader();
+  if (!reader) return "";
+  const decoder = new TextDecoder();
+  let bytes = 0;
+  let text = "";
+  for (let part = await reader.read(); !part.done; part = await reader.read()) {
+    bytes += part.value.length;
+    if (bytes > mostBytes) {
+      await reader.cancel();
+      throw new RefusedRequest(
+        413,
+        "too-large",
+        `That is more than ${mostBytes / 1e6} MB at once; nothing of it was kept.`,
+      );
+    }
+    text += decoder.decode(part.value, { stream: true });
+  }
+  return text + decoder.decode();
+}
+
+/** What no text of ours may hold, because no database can: NUL, and halves of characters. */
+const UNSTORABLE = /[\0\p{Cs}]/u;
+
+/**
+ * A request's JSON, or undefined when it is none; for a zod schema to judge.
+ *
+ * @throws RefusedRequest when it is too long, or holds text that cannot be stored; `route` answers it.
+ */
 export async function readJson(request: Request): Promise<unknown> {
-  const text = await request.text();
-  if (text.length > MOST_JSON_BYTES) return undefined;
+  const text = await readText(request, MOST_JSON_BYTES);
+  const storable = (_key: string, value: unknown) => {
+    if (typeof value === "string" && UNSTORABLE.test(value))
+      throw new RefusedRequest(
+        400,
+        "unstorable-text",
+        "A text in it holds a character that cannot be kept; type it anew.",
+      );
+    return value;
+  };
   try {
-    return JSON.parse(text);
-  } catch {
+    return JSON.parse(text, storable);
+  } catch (error) {
+    if (error instanceof RefusedRequest) throw error;
     return undefined;
   }
 }
@@ -36,7 +87,7 @@ function isForeign(request: Request): boolean {
   const host = request.headers.get("host") ?? "";
   if (!LOCAL_HOST.test(host)) return true;
   const origin = request.headers.get("origin");
-  return origin !== null && new URL(origin).host !== host;
+  return origin !== null && (!URL.canParse(origin) || new URL(origin).host !== host);
 }
 
 interface Context<Params> {
@@ -52,7 +103,10 @@ export function route<Params>(
     try {
       return await handle(request, await params);
     } catch (error) {
+      if (error instanceof RefusedRequest) return problem(error.status, error.code, error.message);
       if (error instanceof FolderHeldError) return problem(503, "folder-held", error.message);
+      if (isOutOfReach(error))
+        return problem(503, "database-away", "The database does not answer just now. Nothing was lost; try it again.");
       console.error(request.method, new URL(request.url).pathname, error);
       return problem(500, "unexpected", "That failed for a reason we did not foresee. Nothing was lost; try it again.");
     }

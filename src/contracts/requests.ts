@@ -1,13 +1,13 @@
 import { z } from "zod";
 import { INTENT_IDS } from "@/core/intent";
-import { latitudeDeg, longitudeDeg, siteName } from "./site";
+import { latitudeDeg, longitudeDeg, nightDate, siteName } from "./site";
 
 const name = z.string().trim().min(1, "Give it a name.").max(120, "A name has at most 120 characters.");
 
 /** Starts an outing: at a site that is there, at a new one, or, without either, as a folder for loose files. */
 export const outingRequest = z.strictObject({
   name,
-  date: z.iso.date("Write the date as YYYY-MM-DD."),
+  date: nightDate,
   siteId: z.uuid().optional(),
   site: z.strictObject({ name: siteName, latitudeDeg, longitudeDeg }).nullable(),
 });

@@ -85,10 +85,22 @@ export const nightOverrides = z.strictObject({
   tideMetres: overriding("Tide", -20, 20),
 });
 
+/** Years that a calendar of ours and a database's both know. */
+const FIRST_YEAR = 1900;
+const LAST_YEAR = 2200;
+const inTime = (text: string): boolean => {
+  const year = new Date(text).getUTCFullYear();
+  return year >= FIRST_YEAR && year <= LAST_YEAR;
+};
+const OUT_OF_TIME = `Choose a time between ${FIRST_YEAR} and ${LAST_YEAR}.`;
+
+/** The date of a night. */
+export const nightDate = z.iso.date("Write the date as YYYY-MM-DD.").refine(inTime, OUT_OF_TIME);
+
 /** A change of an outing: its night, its site, its overrules. */
 export const outingChange = z.strictObject({
   name: siteName.optional(),
-  date: z.iso.date("Write the date as YYYY-MM-DD.").optional(),
+  date: nightDate.optional(),
   siteId: z.uuid().optional(),
   overrides: nightOverrides.optional(),
 });
@@ -97,7 +109,7 @@ export const outingChange = z.strictObject({
 export const shotChange = z.strictObject({
   name: siteName.optional(),
   intent: z.enum(INTENT_IDS).optional(),
-  beginsAt: z.iso.datetime().nullable().optional(),
+  beginsAt: z.iso.datetime().refine(inTime, OUT_OF_TIME).nullable().optional(),
   minutes: bounded("A block's length", 0.05, 1440).optional(),
   walkMinutes: bounded("The walk", 0, 600).optional(),
   setupMinutes: bounded("Setting up", 0, 240).optional(),

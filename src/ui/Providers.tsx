@@ -6,8 +6,14 @@ import { ThemeProvider } from "next-themes";
 import { type ReactNode, useState } from "react";
 import { system } from "./theme/system";
 
+interface ProvidersProps {
+  /** The page's one-time word, without which no inline script runs. */
+  readonly nonce: string;
+  readonly children: ReactNode;
+}
+
 /** What every page stands on: tokens and theme, and the cache of server data. */
-export function Providers({ children }: { readonly children: ReactNode }) {
+export function Providers({ nonce, children }: ProvidersProps) {
   const [client] = useState(
     () =>
       new QueryClient({
@@ -23,7 +29,7 @@ export function Providers({ children }: { readonly children: ReactNode }) {
       }),
   );
   return (
-    <ThemeProvider attribute="class" defaultTheme="dark" enableSystem={false} disableTransitionOnChange>
+    <ThemeProvider attribute="class" defaultTheme="dark" enableSystem={false} disableTransitionOnChange nonce={nonce}>
       <ChakraProvider value={system}>
         <QueryClientProvider client={client}>{children}</QueryClientProvider>
       </ChakraProvider>

@@ -3,8 +3,13 @@ import type { ReadableStream as NodeReadableStream } from "node:stream/web";
 import { problem, route } from "@/app/http";
 import { plainReason } from "@/engine/files/decode";
 import { LIMITS } from "@/engine/files/limits";
-import { measurePicture } from "@/engine/files/measurePicture";
+import { measureApart, UnreadablePicture } from "@/engine/files/measureApart";
 import { discardReceived, receiveStream, TooLargeError } from "@/engine/store";
+
+function reasonOf(error: unknown): string {
+  if (error instanceof TooLargeError) return `The file is larger than ${Math.round(error.limitBytes / 1e6)} MB.`;
+  return error instanceof UnreadablePicture ? error.message : plainReason(error);
+}
 
 /** Meters a test picture, its bytes as the body; nothing of it is kept. */
 export const POST = route(async (request) => {
@@ -14,13 +19,11 @@ export const POST = route(async (request) => {
     const received = await receiveStream(source, { limitBytes: LIMITS.fileBytes });
     try {
       if (received.bytes === 0) return problem(422, "unreadable-picture", "The file is empty.");
-      return Response.json(await measurePicture(received.path));
+      return Response.json(await measureApart(received.path));
     } finally {
       await discardReceived(received);
     }
   } catch (error) {
-    const tooLarge = error instanceof TooLargeError;
-    const reason = tooLarge ? `The file is larger than ${Math.round(error.limitBytes / 1e6)} MB.` : plainReason(error);
-    return problem(422, "unreadable-picture", `${reason} The scene's light is as it was.`);
+    return problem(422, "unreadable-picture", `${reasonOf(error)} The scene's light is as it was.`);
   }
 });

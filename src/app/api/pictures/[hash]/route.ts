@@ -1,10 +1,20 @@
 import { access, readFile } from "node:fs/promises";
+import pLimit from "p-limit";
 import { notFound, problem, route } from "@/app/http";
+import { plainReason } from "@/engine/files/decode";
 import { displaySamples, previewJpeg } from "@/engine/files/exportPicture";
 import { storedPath } from "@/engine/store";
 
 const EDGES_PX = [640, 1600, 2400];
 const FOREVER = { "cache-control": "private, max-age=31536000, immutable" };
+
+/** Pictures that are decoded for display at once: each takes memory while it is. */
+const AT_ONCE = 2;
+const decoding = pLimit(AT_ONCE);
+
+/** Decodes for display when it is a picture's turn; says so where it is damaged. */
+const shown = (make: () => Promise<Response>): Promise<Response> =>
+  decoding(make).catch((error: unknown) => problem(422, "unreadable-picture", plainReason(error)));
 
 /**
  * A stored picture for display: `as=thumbnail` a small JPEG as it lies in the store, `as=preview&edge=1600` a JPEG made
@@ -28,12 +38,17 @@ export const GET = route<{ hash: string }>(async (request, { hash }) => {
     const edge = Number(query.get("edge"));
     if (!EDGES_PX.includes(edge))
       return problem(400, "invalid-edge", `Choose an edge of ${EDGES_PX.join(", ")} pixels.`);
-    return new Response(await previewJpeg(hash, edge), { headers: { ...FOREVER, "content-type": "image/jpeg" } });
+    return shown(async () => {
+      const jpeg = await previewJpeg(hash, edge);
+      return new Response(jpeg, { headers: { ...FOREVER, "content-type": "image/jpeg" } });
+    });
   }
   if (query.get("as") === "samples") {
-    const { width, height, samples } = await displaySamples(hash);
-    const size = { "x-picture-width": String(width), "x-picture-height": String(height) };
-    return new Response(samples, { headers: { ...FOREVER, ...size, "content-type": "application/octet-stream" } });
+    return shown(async () => {
+      const { width, height, samples } = await displaySamples(hash);
+      const size = { "x-picture-width": String(width), "x-picture-height": String(height) };
+      return new Response(samples, { headers: { ...FOREVER, ...size, "content-type": "application/octet-stream" } });
+    });
   }
   return problem(400, "invalid-view", "Ask for as=thumbnail, as=preview or as=samples.");
 });

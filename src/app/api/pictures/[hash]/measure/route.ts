@@ -1,6 +1,6 @@
 import { access } from "node:fs/promises";
-import { notFound, route } from "@/app/http";
-import { measurePicture } from "@/engine/files/measurePicture";
+import { notFound, problem, route } from "@/app/http";
+import { measureApart, UnreadablePicture } from "@/engine/files/measureApart";
 import { storedPath } from "@/engine/store";
 
 /** Meters a stored picture. */
@@ -10,5 +10,11 @@ export const GET = route<{ hash: string }>(async (_request, { hash }) => {
     () => true,
     () => false,
   );
-  return there ? Response.json(await measurePicture(storedPath(hash))) : notFound("picture");
+  if (!there) return notFound("picture");
+  try {
+    return Response.json(await measureApart(storedPath(hash)));
+  } catch (error) {
+    if (error instanceof UnreadablePicture) return problem(422, "unreadable-picture", error.message);
+    throw error;
+  }
 });
