@@ -5,12 +5,14 @@ import { Action } from "./Action";
 
 interface QuietProps {
   readonly title: string;
+  /** 1 where it is all that a page has. */
+  readonly level?: 1 | 2;
   readonly children?: ReactNode;
   readonly action?: { readonly name: string; readonly href: string };
 }
 
 /** A screen with nothing on it yet, or nothing any more: what is the case, and the next step. */
-export function Quiet({ title, children, action }: QuietProps) {
+export function Quiet({ title, level = 2, children, action }: QuietProps) {
   return (
     <Flex
       direction="column"
@@ -21,7 +23,7 @@ export function Quiet({ title, children, action }: QuietProps) {
       px={{ base: "24px", md: "12%" }}
       maxW="760px"
     >
-      <Flex as="h1" fontSize="24px" fontWeight={560} lineHeight="1.2">
+      <Flex as={`h${level}`} fontSize="24px" fontWeight={560} lineHeight="1.2">
         {title}
       </Flex>
       <Flex color="ash" fontSize="15px" maxW="56ch">

@@ -8,7 +8,7 @@ interface PageProps {
 export default async function Sites({ searchParams }: PageProps) {
   const { site } = await searchParams;
   return (
-    <Shell title="Sites">
+    <Shell title={<h1>Sites</h1>}>
       <SitesPage siteId={typeof site === "string" ? site : null} />
     </Shell>
   );

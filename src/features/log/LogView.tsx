@@ -35,12 +35,12 @@ export function LogView({ rows, loaded, everywhere, onEverywhere, onChange, onDe
           </label>
         </Flex>
       </Flex>
+      {loaded && rows.length === 0 && (
+        <Box color="ash" px="16px" py="40px" fontSize="15px">
+          Nothing logged here yet. Every run and every stack leaves an entry by itself.
+        </Box>
+      )}
       <Box as="ul" listStyleType="none" flex="1" minH="0" overflowY="auto" px="16px">
-        {loaded && rows.length === 0 && (
-          <Box color="ash" py="40px" fontSize="15px">
-            Nothing logged here yet. Every run and every stack leaves an entry by itself.
-          </Box>
-        )}
         {rows.map((row) => (
           <LogEntryView key={row.entry.id} row={row} everywhere={everywhere} onChange={onChange} onDelete={onDelete} />
         ))}

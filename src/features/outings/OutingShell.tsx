@@ -77,7 +77,7 @@ export function OutingShell({ outingId, shotId, children }: OutingShellProps) {
   if (error) {
     return (
       <Shell>
-        <Quiet title="This outing cannot be shown." action={{ name: "All outings", href: "/" }}>
+        <Quiet level={1} title="This outing cannot be shown." action={{ name: "All outings", href: "/" }}>
           {errorText(error)}
           <Action
             mt="12px"
@@ -95,7 +95,7 @@ export function OutingShell({ outingId, shotId, children }: OutingShellProps) {
   const detail = outing.data;
   const title = detail && (
     <>
-      <Box fontWeight={600} overflow="hidden" textOverflow="ellipsis">
+      <Box as="h1" fontWeight={600} overflow="hidden" textOverflow="ellipsis">
         {detail.outing.name}
       </Box>
       <Box color="ash" display={{ base: "none", md: "block" }}>

@@ -64,7 +64,7 @@ export function Ribbon({ night, shotId, large }: RibbonProps) {
   const zoomed = length < endMs - beginMs - 1;
 
   const onKeyDown = (event: KeyboardEvent) => {
-    if (event.target !== event.currentTarget || event.ctrlKey || event.metaKey || event.altKey) return;
+    if (event.ctrlKey || event.metaKey || event.altKey) return;
     const middle = cursorMs ?? heldMs ?? (from + to) / 2;
     const step = event.shiftKey ? length / 10 : Math.max(100, length / 288);
     switch (event.key) {
@@ -126,17 +126,23 @@ export function Ribbon({ night, shotId, large }: RibbonProps) {
       borderBottomWidth="1px"
       borderColor="line"
       overflow="hidden"
-      role="slider"
-      tabIndex={0}
-      aria-label={`The night from ${clock(beginMs, site.zone)} to ${clock(endMs, site.zone)}: sky brightness, sun and moon. Arrow keys move the cursor, Enter holds it and Escape lets go, plus and minus zoom, Home shows all.`}
-      aria-valuemin={beginMs}
-      aria-valuemax={endMs}
-      aria-valuenow={cursorMs ?? beginMs}
-      aria-valuetext={readout ?? "no cursor"}
-      onKeyDown={onKeyDown}
       onMouseMove={(event) => setCursorMs(atPointer(event.clientX))}
       onMouseLeave={() => setCursorMs(null)}
     >
+      <Box
+        position="absolute"
+        inset="0"
+        pointerEvents="none"
+        zIndex={2}
+        role="slider"
+        tabIndex={0}
+        aria-label={`The night from ${clock(beginMs, site.zone)} to ${clock(endMs, site.zone)}: sky brightness, sun and moon. Arrow keys move the cursor, Enter holds it and Escape lets go, plus and minus zoom, Home shows all.`}
+        aria-valuemin={beginMs}
+        aria-valuemax={endMs}
+        aria-valuenow={cursorMs ?? beginMs}
+        aria-valuetext={readout ?? "no cursor"}
+        onKeyDown={onKeyDown}
+      />
       {width > 0 && (
         <svg width={width} height={height} style={{ display: "block", touchAction: "none" }} role="presentation">
           <RibbonDrawing
@@ -232,6 +238,7 @@ export function Ribbon({ night, shotId, large }: RibbonProps) {
                 title={hidden.has(id) ? `Show ${name}` : `Hide ${name}`}
                 fontSize="11.5px"
                 lineHeight="1.35"
+                minHeight="24px"
                 textAlign="left"
                 px="5px"
                 borderRadius="2px"

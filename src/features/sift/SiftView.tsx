@@ -93,7 +93,7 @@ export function SiftView({ run, dropped, uploads, onToggle, onFiles }: SiftViewP
             px={{ base: 0, md: "8%" }}
             gap="10px"
           >
-            <Box as="h1" fontSize="24px" fontWeight={560}>
+            <Box as="h2" fontSize="24px" fontWeight={560}>
               Drop your frames here.
             </Box>
             <Box color="ash" maxW="52ch" fontSize="15px">

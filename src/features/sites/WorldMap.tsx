@@ -149,7 +149,7 @@ export function WorldMap({ sites, chosenId, onChoose, onPlace }: WorldMapProps) 
           height={height}
           style={{ display: "block", touchAction: "none" }}
           aria-label="World map; click to place the site"
-          role="img"
+          role="group"
         >
           <g transform={transform.toString()} pointerEvents="none">
             <Box asChild color="line">

@@ -41,7 +41,9 @@ export function Shell({ title, items = [], children }: ShellProps) {
         <TitleRow onHelp={() => setOpen("help")} onPalette={() => setOpen("palette")}>
           {title}
         </TitleRow>
-        {children}
+        <Flex as="main" direction="column" flex="1" minH="0">
+          {children}
+        </Flex>
       </Flex>
       <Help open={open === "help"} onClose={() => setOpen(null)} numbered={items.map(({ name }) => name)} />
       <Palette open={open === "palette"} onClose={() => setOpen(null)} items={items} />
