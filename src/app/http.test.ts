@@ -32,6 +32,9 @@ describe("a route", () => {
   it("reads JSON, and nothing of what is none or endless", async () => {
     expect(await readJson(ask({}, '{"a":1}'))).toEqual({ a: 1 });
     expect(await readJson(ask({}, "{"))).toBeUndefined();
+    // Two lines stay two lines; what turns the text beside it or rings a bell does not stay.
+    const texts = ["a\nb", "photo\u202egpj", "c\u0007"];
+    expect(await readJson(ask({}, JSON.stringify(texts)))).toEqual(["a\nb", "photogpj", "c"]);
     const host = "127.0.0.1:3210";
     const reply = await handle(ask({ host }, JSON.stringify("x".repeat(4_100_000))), context);
     expect([reply.status, (await reply.json()).message]).toEqual([413, expect.stringMatching(/more than 4 MB/)]);

@@ -2,6 +2,7 @@ import { z } from "zod";
 import type { ProblemReply } from "@/contracts/replies";
 import { isOutOfReach } from "@/db/outOfReach";
 import { FolderHeldError } from "@/engine/owner";
+import { isDiskFull, NoRoomError } from "@/engine/room";
 
 /** A year of hourly forecast takes two megabytes. */
 const MOST_JSON_BYTES = 4e6;
@@ -47,6 +48,10 @@ async function readText(request: Request, mostBytes: number): Promise<string> {
 
 /** What no text of ours may hold, because no database can: NUL, and halves of characters. */
 const UNSTORABLE = /[\0\p{Cs}]/u;
+/** What nobody typed and nobody sees: other control characters, and those that turn the direction of the text beside them. */
+const UNSEEN = /(?![\t\n\r])\p{Cc}|[\u200e\u200f\u202a-\u202e\u2066-\u2069]/gu;
+const DISK_FULL =
+  "The disk is full: nothing new can be kept. Free some room, then try again; what you had is all there.";
 
 /**
  * A request's JSON, or undefined when it is none; for a zod schema to judge.
@@ -56,13 +61,14 @@ const UNSTORABLE = /[\0\p{Cs}]/u;
 export async function readJson(request: Request): Promise<unknown> {
   const text = await readText(request, MOST_JSON_BYTES);
   const storable = (_key: string, value: unknown) => {
-    if (typeof value === "string" && UNSTORABLE.test(value))
+    if (typeof value !== "string") return value;
+    if (UNSTORABLE.test(value))
       throw new RefusedRequest(
         400,
         "unstorable-text",
         "A text in it holds a character that cannot be kept; type it anew.",
       );
-    return value;
+    return value.replace(UNSEEN, "");
   };
   try {
     return JSON.parse(text, storable);
@@ -105,6 +111,8 @@ export function route<Params>(
     } catch (error) {
       if (error instanceof RefusedRequest) return problem(error.status, error.code, error.message);
       if (error instanceof FolderHeldError) return problem(503, "folder-held", error.message);
+      if (error instanceof NoRoomError) return problem(507, "no-room", error.message);
+      if (isDiskFull(error)) return problem(507, "disk-full", DISK_FULL);
       if (isOutOfReach(error))
         return problem(503, "database-away", "The database does not answer just now. Nothing was lost; try it again.");
       console.error(request.method, new URL(request.url).pathname, error);

@@ -31,7 +31,7 @@ const USAGE = `usage: aevumen <command> [--json]
 
 async function main(argv: readonly string[]): Promise<number> {
   const [name, ...args] = argv;
-  const load = name === undefined ? undefined : COMMANDS[name];
+  const load = name !== undefined && Object.hasOwn(COMMANDS, name) ? COMMANDS[name] : undefined;
   if (!load) {
     const wanted = name === undefined || name === "--help" || name === "-h";
     console[wanted && name !== undefined ? "log" : "error"](

@@ -60,13 +60,25 @@ export async function openServer(url: string, migrationsFolder: string): Promise
   };
 }
 
+async function openIn(folder: string): Promise<PGlite> {
+  try {
+    return await PGlite.create(folder);
+  } catch (cause) {
+    // The database's own words are those of a program that broke off.
+    throw new Error(
+      `The database in ${folder} could not be opened. If the disk is full, free some room and start again; otherwise put a copy of your data folder in its place. Nothing in it was changed.`,
+      { cause },
+    );
+  }
+}
+
 /**
  * Opens the embedded database in a folder, or in memory when the folder is null, and brings its schema up to date. The
  * caller must hold the folder: an embedded database has room for one process.
  */
 export async function openEmbedded(folder: string | null, migrationsFolder: string): Promise<Database> {
   if (folder !== null) mkdirSync(folder, { recursive: true });
-  const client = folder === null ? await PGlite.create() : await PGlite.create(join(folder, "database"));
+  const client = folder === null ? await PGlite.create() : await openIn(join(folder, "database"));
   const db = drizzlePglite(client, { schema });
   await migratePglite(db, { migrationsFolder });
   return {

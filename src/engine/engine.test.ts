@@ -72,7 +72,7 @@ describe("importing", () => {
     (await createRun(database.db, { shotId, source: "files", recipeLine: "", state: "running", framesWanted: 0 })).id;
   const framesOf = (runId: string) => listFrames(database.db, runId, 0, 100);
   const drop = (runId: string, name: string, bytes: Buffer) =>
-    importFile(database.db, runId, name, Readable.from([bytes]));
+    importFile(database.db, runId, { name, bytes: bytes.length }, Readable.from([bytes]));
 
   it("takes a JPEG with its metadata and a twin only once", async () => {
     const runId = await batch();
@@ -169,6 +169,18 @@ describe("importing", () => {
     expect((await drop(runId, "evil.zip", outside)).refused[0]?.reason).toMatch(/points outside of itself/);
     const bomb = await zipOf((archive) => archive.addBuffer(Buffer.alloc(5_000_000), "zeros.jpg"));
     expect((await drop(runId, "bomb.zip", bomb)).refused[0]?.reason).toMatch(/would grow more than 100-fold/);
+    expect(await framesOf(runId)).toEqual([]);
+  });
+
+  it("refuses what would not fit onto the disk, before reading any of it", async () => {
+    const runId = await batch();
+    const never = new Readable({
+      read() {
+        throw new Error("was read");
+      },
+    });
+    const { refused } = await importFile(database.db, runId, { name: "huge.tif", bytes: 1e18 }, never);
+    expect(refused[0]?.reason).toMatch(/takes up to .* GB, and .* [GM]B are free .* Free some room/);
     expect(await framesOf(runId)).toEqual([]);
   });
 

@@ -15,6 +15,7 @@ import { BEAT_EVERY_MS } from "./jobs/queue";
 import type { ArmProblem, CapturedFrame, CaptureOptions, Phone } from "./phone/protocol";
 import { StandInPhone } from "./phone/standIn";
 import { nightOf, plannedShotOf } from "./plan/nightOf";
+import { ensureRoom } from "./room";
 import { storeBytes } from "./store";
 
 /**
@@ -30,6 +31,9 @@ export async function standInPhone(db: Db, shot: Shot): Promise<Phone> {
   const scene = standInFor(shot.intent, aimedSkyOf(planned, night));
   return new StandInPhone(camera, { scene, light: { sceneEv, skyEv }, sensorCelsius });
 }
+
+/** The stand-in's files at their largest: noise at a high ISO hardly packs. */
+const FILE_BYTES_PER_PIXEL = 2;
 
 export type StartedRun =
   | { readonly kind: "started"; readonly run: Run }
@@ -118,13 +122,17 @@ export async function startRun(
   const phone = await standInPhone(db, shot);
   const armed = await phone.arm(request.recipe, request.options);
   if (armed.kind === "refused") return armed;
+  const { frames } = request.recipe.sequence!;
+  const { lens } = (await phone.capabilities()).camera;
+  const heightPx = (request.options.widthPx * lens.heightPx) / lens.widthPx;
+  await ensureRoom("This run", frames * request.options.widthPx * heightPx * FILE_BYTES_PER_PIXEL);
   const run = await createRun(db, {
     shotId: request.shotId,
     source: "phone",
     recipeLine: printRecipe(request.recipe),
     phoneName: (await phone.capabilities()).camera.phone,
     state: "running",
-    framesWanted: request.recipe.sequence!.frames,
+    framesWanted: frames,
   });
   capturing.set(run.id, phone);
   const ended = capture(db, phone, run, request.recipe).finally(() => capturing.delete(run.id));

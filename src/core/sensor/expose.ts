@@ -2,7 +2,7 @@ import { encodeSrgb } from "../picture/srgb";
 import type { HotSample } from "./hotPixels";
 import type { Lens } from "./lens";
 import { hash32, nextBits, normalFromBits, normalPattern } from "./random";
-import { darkCurrent, electronsPerLuminanceSecond, fullWell, readNoise } from "./response";
+import { darkCurrent, darkCurrentFactor, electronsPerLuminanceSecond, fullWell, readNoise } from "./response";
 import { colourResponse } from "./whiteBalance";
 
 /** How a frame is exposed and developed. */
@@ -104,11 +104,12 @@ export function exposeBand(
   const pattern = patternNoise(sensorSeed);
   const readNoiseElectrons = Math.sqrt(readVariance);
 
+  const warmth = darkCurrentFactor(sensorCelsius);
   const hotInBand = new Map<number, number>();
   for (const sample of hot) {
     if (sample.y < firstRow || sample.y >= firstRow + rows) continue;
     const index = ((sample.y - firstRow) * width + sample.x) * 3 + sample.channel;
-    hotInBand.set(index, (darkCurrent(lens, sensorCelsius) / lens.darkElectronsPerSecond) * sample.electronsPerSecond);
+    hotInBand.set(index, warmth * sample.electronsPerSecond);
   }
 
   for (let channel = 0; channel < 3; channel++) {

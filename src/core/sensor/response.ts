@@ -30,9 +30,12 @@ export function electronsPerLuminanceSecond(lens: Lens, transmission: number): n
   return (fullWellElectrons * FOCAL_PLANE_FACTOR * transmission) / fNumber ** 2 / saturationExposure(baseIso);
 }
 
-/** Dark current at a sensor temperature, electrons per second: doubles every 6.5 °C. */
+/** Dark current at a sensor temperature against that at 25 °C: doubles every 6.5 °C. */
+export const darkCurrentFactor = (sensorCelsius: number): number => 2 ** ((sensorCelsius - 25) / DARK_DOUBLING_CELSIUS);
+
+/** Dark current at a sensor temperature, electrons per second. */
 export function darkCurrent(lens: Lens, sensorCelsius: number): number {
-  return lens.darkElectronsPerSecond * 2 ** ((sensorCelsius - 25) / DARK_DOUBLING_CELSIUS);
+  return lens.darkElectronsPerSecond * darkCurrentFactor(sensorCelsius);
 }
 
 /** Input-referred read noise at an ISO, electrons rms. */

@@ -93,6 +93,10 @@ describe("the sensor", () => {
       out,
     );
     expect(out[3 * (9 * 200 + 5) + 1]).toBeGreaterThan(100);
+    // A sensor without any dark current still has them.
+    const cold = { ...base, lens: { ...base.lens, darkElectronsPerSecond: 0 }, shutterSeconds: 30 };
+    exposeBand(cold, band, light, [{ x: 5, y: 9, channel: 1, electronsPerSecond: 400 }], out);
+    expect(out[3 * (9 * 200 + 5) + 1]).toBeGreaterThan(100);
   });
 
   it("makes a black body neutral at its own temperature, never lowers a channel, and keeps its speed", () => {

@@ -1,5 +1,6 @@
 import sharp, { type Sharp } from "sharp";
 import type { SampleDepth } from "@/core/stack";
+import { isDiskFull } from "../room";
 
 /** Most pixels a picture may have. */
 export const MOST_PIXELS = 200_000_000;
@@ -34,7 +35,7 @@ export function plainReason(error: unknown): string {
   if (/pixel limit|too large|exceeds/i.test(message)) return "The picture has more than 200 million pixels.";
   if (/unsupported|buffer is empty|not known|bad seek|invalid/i.test(message))
     return "This is not a picture that can be read (JPEG, PNG or TIFF).";
-  if (/ENOSPC/.test(message)) return "The disk is full; make room and drop the file again.";
+  if (isDiskFull(error)) return "The disk is full; make room and drop the file again.";
   return `The file could not be read: ${message.split("\n")[0]}`;
 }
 

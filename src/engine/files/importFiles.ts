@@ -1,11 +1,12 @@
 import { open } from "node:fs/promises";
 import type { Readable } from "node:stream";
+import { LIMITS } from "@/contracts/limits";
 import type { RefusedFile } from "@/contracts/stack";
 import type { Db } from "@/db/database";
 import { addFrame, addRefusal, findTwin, runSize } from "@/db/runs";
+import { ensureRoom, NoRoomError } from "../room";
 import { discardReceived, keepReceived, type ReceivedFile, receiveStream, storeBytes, TooLargeError } from "../store";
 import { checkedThumbnail, plainReason, readHeader } from "./decode";
-import { LIMITS } from "./limits";
 import { readMetadata } from "./metadata";
 import { forEachZipFile, RefusedZipError } from "./zip";
 
@@ -71,7 +72,15 @@ async function takePicture(db: Db, runId: string, name: string, received: Receiv
  * Takes one dropped file into a run: a picture becomes a frame, an archive all of its pictures. What cannot be taken is
  * noted with the run and named with its reason; everything else is kept.
  */
-export async function importFile(db: Db, runId: string, givenName: string, source: Readable): Promise<ImportResult> {
+export async function importFile(
+  db: Db,
+  runId: string,
+  {
+    name: givenName,
+    bytes,
+  }: { readonly name: string /** As announced; null where it was not. */; readonly bytes: number | null },
+  source: Readable,
+): Promise<ImportResult> {
   const name = cleanName(givenName);
   const refused: RefusedFile[] = [];
   let taken = 0;
@@ -80,6 +89,7 @@ export async function importFile(db: Db, runId: string, givenName: string, sourc
     else taken++;
   };
   try {
+    await ensureRoom("This file", bytes ?? 0);
     const limitBytes = name.toLowerCase().endsWith(".zip") ? LIMITS.batchBytes : LIMITS.fileBytes;
     const received = await receiveStream(source, { limitBytes });
     if (received.bytes === 0) {
@@ -104,7 +114,7 @@ export async function importFile(db: Db, runId: string, givenName: string, sourc
 
 function importFailure(error: unknown): string {
   if (error instanceof TooLargeError) return `The file is larger than ${megabytes(error.limitBytes)}.`;
-  if (error instanceof RefusedZipError) return error.message;
+  if (error instanceof RefusedZipError || error instanceof NoRoomError) return error.message;
   if (error instanceof Error && /absolute path|relative path|invalid characters/.test(error.message)) {
     return "The archive points outside of itself; nothing of it was taken.";
   }

@@ -1,6 +1,6 @@
 import type { Readable } from "node:stream";
 import yauzl, { type Entry } from "yauzl";
-import { LIMITS } from "./limits";
+import { LIMITS } from "@/contracts/limits";
 
 /** A file in an archive, with its bytes as a stream. */
 export interface ZipFile {

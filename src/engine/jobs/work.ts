@@ -3,6 +3,7 @@ import type PgBoss from "pg-boss";
 import type { Database } from "@/db/database";
 import { publish, subscribe } from "@/db/events";
 import { findJob, findUnfinishedStacks, updateOwnJob } from "@/db/stacks";
+import { isDiskFull } from "../room";
 import { keepCheckpointsOf } from "../stack/checkpoint";
 import { mendQueue, STACK_QUEUE, type StackJobData } from "./queue";
 import { runStackJob } from "./stackJob";
@@ -16,7 +17,7 @@ const say = (what: string) => (error: unknown) =>
 
 /** Why a job failed, in words. */
 function problemOf(error: unknown): string {
-  return error instanceof Error && /ENOSPC/.test(error.message)
+  return isDiskFull(error)
     ? "The disk is full; make room and stack again."
     : "The stack failed; its frames are untouched.";
 }

@@ -1,3 +1,4 @@
+import { isDiskFull } from "../room";
 import type { StackOutcome, StackProgress, StackRequest } from "./request";
 import { runStack } from "./runStack";
 
@@ -8,6 +9,13 @@ export type ToStackProcess = { readonly kind: "start"; readonly request: StackRe
 export type FromStackProcess =
   | { readonly kind: "progress"; readonly progress: StackProgress }
   | { readonly kind: "outcome"; readonly outcome: StackOutcome };
+
+/** Why a stack failed as a whole, in words. */
+function failureOf(error: unknown): string {
+  if (isDiskFull(error))
+    return "The disk is full; nothing of the stack was kept. Free some room and fuse the frames again.";
+  return `The stack failed: ${error instanceof Error ? error.message : String(error)}. Its frames are untouched.`;
+}
 
 const abort = new AbortController();
 const send = (message: FromStackProcess): Promise<void> =>
@@ -25,7 +33,7 @@ process.on("message", async (message: ToStackProcess) => {
   try {
     outcome = await runStack(message.request, (progress) => void send({ kind: "progress", progress }), abort.signal);
   } catch (error) {
-    outcome = { kind: "failed", reason: error instanceof Error ? error.message : String(error), refused: [] };
+    outcome = { kind: "failed", reason: failureOf(error), refused: [] };
   }
   await send({ kind: "outcome", outcome });
   process.disconnect();

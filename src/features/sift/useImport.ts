@@ -3,6 +3,7 @@
 import { useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { z } from "zod";
+import { LIMITS } from "@/contracts/limits";
 import { importReply } from "@/contracts/replies";
 import { errorText, sendJson, uploadFile } from "@/features/api/client";
 
@@ -22,6 +23,12 @@ const opened = z.object({ id: z.uuid() });
 const anything = z.unknown();
 const AT_ONCE = 2;
 
+/** Why a file is not even sent; null where it is. */
+function refusalOf({ name, size }: File): string | null {
+  const most = name.toLowerCase().endsWith(".zip") ? LIMITS.batchBytes : LIMITS.fileBytes;
+  return size > most ? `The file is larger than ${(most / 1e6).toLocaleString("en-US")} MB and was not sent.` : null;
+}
+
 /** Sends dropped files into a new batch of a shot, a few at once, and tells how each fares. */
 export function useImport(shotId: string) {
   const client = useQueryClient();
@@ -34,7 +41,11 @@ export function useImport(shotId: string) {
     setBusy(true);
     setProblem(null);
     setUploads(
-      files.map(({ name, size }, id) => ({ id, name, bytes: size, share: 0, state: "waiting", reason: null })),
+      files.map((file, id) => {
+        const reason = refusalOf(file);
+        const state = reason === null ? "waiting" : "refused";
+        return { id, name: file.name, bytes: file.size, share: 0, state, reason };
+      }),
     );
     const update = (index: number, change: Partial<Upload>) =>
       setUploads((all) => all.map((upload, i) => (i === index ? { ...upload, ...change } : upload)));
@@ -44,6 +55,7 @@ export function useImport(shotId: string) {
       const sendNext = async () => {
         for (let index = next++; index < files.length; index = next++) {
           const file = files[index]!;
+          if (refusalOf(file) !== null) continue;
           update(index, { state: "sending" });
           try {
             const url = `/api/runs/${id}/files?name=${encodeURIComponent(file.name)}`;

@@ -32,6 +32,8 @@ describe("files of places", () => {
     expect(message("{}")).toMatch(/no point with coordinates/);
     expect(message("a,b\n1,2")).toMatch(/name the columns/);
     expect(message(" ")).toMatch(/empty/);
+    const bomb = `<?xml version="1.0"?><!DOCTYPE gpx [<!ENTITY a "${"x".repeat(1000)}">]><gpx>${"&a;".repeat(1000)}</gpx>`;
+    expect(message(bomb)).toMatch(/declares entities/);
   });
 
   it("keep the good rows of a CSV and count the others", () => {

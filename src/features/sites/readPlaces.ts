@@ -47,7 +47,12 @@ function fromGeoJson(text: string): PlacesFile {
   return gathered((Array.isArray(features) ? features : [data]).map(featurePlace), "GeoJSON");
 }
 
+/** Declarations of entities let a few lines stand for gigabytes; no file of places needs any. */
+const DECLARES = /<!(DOCTYPE|ENTITY)/i;
+
 function fromXml(text: string, parseXml: (text: string) => Document): PlacesFile {
+  if (DECLARES.test(text))
+    return wrong("This XML declares entities, which places do not need; export it again as plain GPX or KML.");
   let document: Document;
   try {
     document = parseXml(text);

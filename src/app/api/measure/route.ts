@@ -1,8 +1,8 @@
 import { Readable } from "node:stream";
 import type { ReadableStream as NodeReadableStream } from "node:stream/web";
 import { problem, route } from "@/app/http";
+import { LIMITS } from "@/contracts/limits";
 import { plainReason } from "@/engine/files/decode";
-import { LIMITS } from "@/engine/files/limits";
 import { measureApart, UnreadablePicture } from "@/engine/files/measureApart";
 import { discardReceived, receiveStream, TooLargeError } from "@/engine/store";
 

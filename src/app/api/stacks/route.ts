@@ -5,6 +5,8 @@ import { createStackJob } from "@/db/stacks";
 import { application } from "@/engine/application";
 import { PIPELINE_VERSION } from "@/engine/defaults";
 import { enqueueStack } from "@/engine/jobs/queue";
+import { ensureRoom } from "@/engine/room";
+import { stackDiskBytes } from "@/engine/stack/diskNeed";
 
 /** Queues a stack of some of a run's frames. */
 export const POST = route(async (request) => {
@@ -18,6 +20,10 @@ export const POST = route(async (request) => {
   const frames = await findFrames(database.db, runId, [...chosen]);
   if (frames.length < chosen.size)
     return problem(404, "frame-not-found", "Some of these frames are no longer there; choose again.");
+  const largest = frames.reduce((most, frame) =>
+    frame.width * frame.height > most.width * most.height ? frame : most,
+  );
+  await ensureRoom("This stack", stackDiskBytes(parameters.method, largest, frames.length));
   const { stack, job } = await createStackJob(database.db, {
     shotId: run.shotId,
     runId,

@@ -14,5 +14,7 @@ export const POST = route<{ runId: string }>(async (request, { runId }) => {
   const name = new URL(request.url).searchParams.get("name") ?? "unnamed";
   // The web stream's type differs between the browser's and Node's libraries; it is the same object.
   const body = request.body as NodeReadableStream<Uint8Array> | null;
-  return Response.json(await importFile(db, runId, name, body ? Readable.fromWeb(body) : Readable.from([])));
+  const announced = Number(request.headers.get("content-length") ?? Number.NaN);
+  const file = { name, bytes: Number.isFinite(announced) ? announced : null };
+  return Response.json(await importFile(db, runId, file, body ? Readable.fromWeb(body) : Readable.from([])));
 });
