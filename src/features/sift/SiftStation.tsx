@@ -2,7 +2,7 @@
 
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useRouter } from "next/navigation";
-import { useState } from "react";
+import { useCallback, useState } from "react";
 import { stackReply } from "@/contracts/replies";
 import { parseRecipe, type StackMethod } from "@/core/recipe";
 import { errorText, sendJson } from "@/features/api/client";
@@ -47,12 +47,15 @@ export function SiftStation({ outingId, shotId }: { readonly outingId: string; r
     },
     onError: (error) => notice({ tone: "wrong", text: errorText(error) }),
   });
-  const toggle = (id: string) =>
-    setTurned((before) => {
-      const after = new Set(before);
-      if (!after.delete(id)) after.add(id);
-      return after;
-    });
+  const toggle = useCallback(
+    (id: string) =>
+      setTurned((before) => {
+        const after = new Set(before);
+        if (!after.delete(id)) after.add(id);
+        return after;
+      }),
+    [],
+  );
 
   return (
     <Station

@@ -6,9 +6,9 @@ import { useDropzone } from "react-dropzone";
 import type { FrameReply } from "@/contracts/replies";
 import { groupBySettings } from "@/core/picture";
 import { readableDuration } from "@/core/recipe";
-import { thumbnailUrl } from "@/features/api/pictures";
 import type { RunWithFrames } from "@/features/api/queries";
 import { Action } from "@/ui/Action";
+import { FrameTile } from "./FrameTile";
 import type { Upload } from "./useImport";
 
 interface SiftViewProps {
@@ -111,40 +111,9 @@ export function SiftView({ run, dropped, uploads, onToggle, onFiles }: SiftViewP
               {groupTitle(frames[0]!, frames.length)}
             </Box>
             <Grid templateColumns="repeat(auto-fill, minmax(148px, 1fr))" gap="6px">
-              {frames.map(({ id, name, thumbnailHash, warning }) => {
-                const out = dropped.has(id);
-                return (
-                  <Box
-                    as="button"
-                    key={id}
-                    aria-pressed={!out}
-                    aria-label={`${name}, ${warning ? "damaged, " : ""}${out ? "left out" : "kept"}`}
-                    title={warning ?? (out ? "Take it in again" : "Leave it out")}
-                    onClick={() => onToggle(id)}
-                    textAlign="left"
-                  >
-                    <Box
-                      asChild
-                      width="100%"
-                      aspectRatio="4/3"
-                      objectFit="cover"
-                      opacity={out ? 0.25 : 1}
-                      transition="opacity 140ms"
-                    >
-                      <img src={thumbnailUrl(thumbnailHash)} alt="" loading="lazy" />
-                    </Box>
-                    <Box
-                      fontSize="12px"
-                      color={out ? "coral" : "ash"}
-                      overflow="hidden"
-                      textOverflow="ellipsis"
-                      whiteSpace="nowrap"
-                    >
-                      {[out && "left out", warning && "damaged", name].filter(Boolean).join(" · ")}
-                    </Box>
-                  </Box>
-                );
-              })}
+              {frames.map((frame) => (
+                <FrameTile key={frame.id} frame={frame} out={dropped.has(frame.id)} onToggle={onToggle} />
+              ))}
             </Grid>
           </Box>
         ))}

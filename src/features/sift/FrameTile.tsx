@@ -1,0 +1,42 @@
+"use client";
+
+import { Box } from "@chakra-ui/react";
+import { memo } from "react";
+import type { FrameReply } from "@/contracts/replies";
+import { thumbnailUrl } from "@/features/api/pictures";
+
+interface FrameTileProps {
+  readonly frame: FrameReply;
+  /** Whether it is left out. */
+  readonly out: boolean;
+  /** The same function each time, or thousands of tiles are drawn anew. */
+  readonly onToggle: (frameId: string) => void;
+}
+
+/** A frame as a small picture that takes it in or leaves it out. */
+export const FrameTile = memo(function FrameTile({ frame, out, onToggle }: FrameTileProps) {
+  const { id, name, thumbnailHash, warning } = frame;
+  return (
+    <Box
+      as="button"
+      aria-pressed={!out}
+      aria-label={`${name}, ${warning ? "damaged, " : ""}${out ? "left out" : "kept"}`}
+      title={warning ?? (out ? "Take it in again" : "Leave it out")}
+      onClick={() => onToggle(id)}
+      textAlign="left"
+    >
+      <Box asChild width="100%" aspectRatio="4/3" objectFit="cover" opacity={out ? 0.25 : 1} transition="opacity 140ms">
+        <img src={thumbnailUrl(thumbnailHash)} alt="" loading="lazy" />
+      </Box>
+      <Box
+        fontSize="12px"
+        color={out || warning ? "coral" : "ash"}
+        overflow="hidden"
+        textOverflow="ellipsis"
+        whiteSpace="nowrap"
+      >
+        {[out && "left out", warning && "damaged", name].filter(Boolean).join(" · ")}
+      </Box>
+    </Box>
+  );
+});
