@@ -1,14 +1,21 @@
 import { defineConfig } from "@playwright/test";
 
+/** One server with a data folder of its own for each worker. */
+const addresses = (process.env.BASE_URLS ?? "http://127.0.0.1:3210").split(",");
+
 export default defineConfig({
   testDir: "e2e",
-  workers: 1,
+  workers: addresses.length,
   timeout: 120_000,
   expect: { timeout: 20_000 },
-  reporter: [["list"]],
+  reporter: [
+    ["list"],
+    ...(process.env.TEST_REPORT ? [["json", { outputFile: process.env.TEST_REPORT }] as const] : []),
+  ],
   outputDir: "test-results",
   use: {
-    baseURL: process.env.BASE_URL ?? "http://127.0.0.1:3210",
+    // Set in every worker before this file is read there.
+    baseURL: addresses[Number(process.env.TEST_PARALLEL_INDEX ?? 0)],
     viewport: { width: 1280, height: 800 },
     launchOptions: {
       executablePath: process.env.CHROMIUM_PATH ?? "/usr/bin/chromium",

@@ -1,6 +1,6 @@
 // npm test: everything that must hold, in the order in which it fails fastest.
 import { spawnSync } from "node:child_process";
-import { existsSync, rmSync } from "node:fs";
+import { existsSync, mkdirSync, readFileSync, rmSync } from "node:fs";
 import { join } from "node:path";
 import { ensureBuilt, ensureInstalled, freePort, root, run, startServer } from "./prepare.mjs";
 
@@ -27,9 +27,26 @@ function ensureChromium() {
   return path;
 }
 
+/** Browser tests run side by side, each worker on a server of its own. */
+const WORKERS = 2;
+const data = join(root, ".test-data");
+const reports = { unit: join(data, "unit.json"), browser: join(data, "browser.json") };
+
+/** Tests of all kinds that passed and failed, as far as they were run. */
+function tally() {
+  const read = (path) => (existsSync(path) ? JSON.parse(readFileSync(path, "utf8")) : null);
+  const [unit, browser] = [read(reports.unit), read(reports.browser)];
+  const passed = (unit?.numPassedTests ?? 0) + (browser?.stats.expected ?? 0);
+  const failed =
+    (unit?.numFailedTests ?? 0) + (unit?.numRuntimeErrorTestSuites ?? 0) + (browser?.stats.unexpected ?? 0);
+  return `${passed} passed, ${failed} failed`;
+}
+
 async function main() {
   await ensureInstalled();
   const chromium = ensureChromium();
+  rmSync(data, { recursive: true, force: true });
+  mkdirSync(data, { recursive: true });
 
   step("Types");
   await run(tool("next"), ["typegen"], { stdio: ["ignore", "ignore", "inherit"] });
@@ -41,7 +58,9 @@ async function main() {
   const { startPostgres } = await import("./postgres.mjs");
   const postgres = await startPostgres(await freePort(5544));
   try {
-    await run(tool("jest"), [], {
+    await run(tool("jest"), ["--json", `--outputFile=${reports.unit}`], {
+      // The report goes to its file, what is worth reading to standard error.
+      stdio: ["inherit", "ignore", "inherit"],
       env: {
         ...process.env,
         NODE_OPTIONS: "--experimental-vm-modules --disable-warning=ExperimentalWarning",
@@ -56,26 +75,33 @@ async function main() {
   await ensureBuilt();
 
   step("The interface");
-  const data = join(root, ".test-data");
-  rmSync(data, { recursive: true, force: true });
-  const { child, address } = await startServer({
-    port: await freePort(3310),
-    env: { AEVUMEN_DATA: join(data, "main") },
-  });
+  const servers = [];
   try {
+    for (let worker = 0; worker < WORKERS; worker++) {
+      const env = { AEVUMEN_DATA: join(data, `main-${worker}`) };
+      servers.push(await startServer({ port: await freePort(3310), env }));
+    }
     await run(tool("playwright"), ["test", ...process.argv.slice(2)], {
-      env: { ...process.env, BASE_URL: address, CHROMIUM_PATH: chromium, TEST_DATA: data },
+      env: {
+        ...process.env,
+        BASE_URLS: servers.map(({ address }) => address).join(","),
+        CHROMIUM_PATH: chromium,
+        TEST_DATA: data,
+        TEST_REPORT: reports.browser,
+      },
     });
   } finally {
-    child.kill("SIGTERM");
+    for (const { child } of servers) child.kill("SIGTERM");
   }
-  console.log("\nEverything holds.");
 }
 
 main().then(
-  () => process.exit(0),
+  () => {
+    console.log(`\n${tally()}`);
+    process.exit(0);
+  },
   (error) => {
-    console.error(`\n${error.message}`);
+    console.error(`\n${error.message}\n${tally()}`);
     process.exit(1);
   },
 );
