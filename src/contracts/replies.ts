@@ -3,10 +3,10 @@ import { INTENT_IDS } from "@/core/intent";
 import { shotCamera } from "./phone";
 import { shotAim, shotScene } from "./scene";
 import { nightOverrides, siteRequest } from "./site";
-import { stackParameters } from "./stack";
+import { refusedFile, stackInput, stackParameters } from "./stack";
 
 const instant = z.iso.datetime();
-const refused = z.array(z.object({ name: z.string(), reason: z.string() }));
+const refused = z.array(refusedFile);
 
 export const siteReply = siteRequest.extend({ id: z.uuid() }).strip();
 
@@ -101,7 +101,7 @@ export const stackReply = z.object({
     id: z.uuid(),
     runId: z.uuid(),
     parameters: stackParameters,
-    inputs: z.array(z.object({ frameId: z.uuid(), name: z.string(), hash: z.string() })),
+    inputs: z.array(stackInput),
     resultHash: z.string().nullable(),
     thumbnailHash: z.string().nullable(),
     width: z.number().nullable(),

@@ -10,17 +10,12 @@ export const stackParameters = z.strictObject({
 export type StackParameters = z.infer<typeof stackParameters>;
 
 /** A frame that went into a stack, by name and content. */
-export interface StackInput {
-  readonly frameId: string;
-  readonly name: string;
-  readonly hash: string;
-}
+export const stackInput = z.object({ frameId: z.uuid(), name: z.string(), hash: z.string() });
+export type StackInput = Readonly<z.infer<typeof stackInput>>;
 
 /** A file that was not taken, and why. */
-export interface RefusedFile {
-  readonly name: string;
-  readonly reason: string;
-}
+export const refusedFile = z.object({ name: z.string(), reason: z.string() });
+export type RefusedFile = Readonly<z.infer<typeof refusedFile>>;
 
 /** Asks for a stack of some of a run's frames. */
 export const stackRequest = z.strictObject({

@@ -303,6 +303,20 @@ describe.each(KINDS)("the %s database", (_kind, open) => {
     expect((await findKit(db)).filters.length).toBe(1);
   });
 
+  it("opens a phone of before a later field with the generic one's value, and names what it cannot read", async () => {
+    const { db } = database;
+    const { name, profile } = GENERIC_PHONE;
+    await saveKitItem(db, "phones", phoneRequest.parse({ name: "Pocket Old", profile }));
+    const change = (json: string) => database.sql(`update phones set profile = ${json} where name = 'Pocket Old'`);
+    await change("(profile - 'shutterLagSeconds') #- '{lenses,1,bits}'");
+    const old = (await findKit(db)).phones.find((phone) => phone.name === "Pocket Old")!;
+    expect(old.profile).toEqual(profile);
+    await change("jsonb_set(profile, '{isoLadder}', '\"fast\"')");
+    await expect(findKit(db)).rejects.toThrow(/value of profile that this version cannot read.*isoLadder/s);
+    await deleteKitItem(db, "phones", old.id);
+    expect((await findKit(db)).phones.some((phone) => phone.name === name)).toBe(true);
+  });
+
   it("tells listeners what was published", async () => {
     const id = randomUUID();
     const heard = new Promise((onChange) => {

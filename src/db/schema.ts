@@ -4,22 +4,22 @@ import {
   doublePrecision,
   index,
   integer,
-  jsonb,
   pgTable,
   text,
   timestamp,
   unique,
   uuid,
 } from "drizzle-orm/pg-core";
-import type { ShotAim, ShotScene } from "@/contracts/scene";
-import type { SiteSeries } from "@/contracts/site";
-import type { RefusedFile, StackInput, StackParameters } from "@/contracts/stack";
-import type { CameraChoice, PhoneProfile } from "@/core/camera";
+import { z } from "zod";
+import { phoneProfile, shotCamera } from "@/contracts/phone";
+import { shotAim, shotScene } from "@/contracts/scene";
+import { horizonProfile, nightOverrides, siteSeries } from "@/contracts/site";
+import { refusedFile, stackInput, stackParameters } from "@/contracts/stack";
 import type { RoadClass } from "@/core/conditions";
 import type { IntentId } from "@/core/intent";
 import type { SupportKind } from "@/core/motion";
-import type { NightOverrides } from "@/core/night";
-import type { HorizonPoint } from "@/core/sky";
+import { upgradedProfile } from "./phoneUpgrade";
+import { storedJson } from "./stored";
 
 /** To a shot from the one before, and to set up there, until a person says otherwise. */
 export const USUAL_WALK_MINUTES = 5;
@@ -43,11 +43,11 @@ export const sites = pgTable("sites", {
   tidal: boolean("tidal").notNull().default(false),
   /** Least altitude at which the galactic centre counts as up. */
   coreAltitudeDeg: doublePrecision("core_altitude_deg").notNull().default(10),
-  horizon: jsonb("horizon").$type<readonly HorizonPoint[]>().notNull().default([]),
+  horizon: storedJson("horizon", horizonProfile.readonly()).notNull().default([]),
   hazards: text("hazards").notNull().default(""),
   access: text("access").notNull().default(""),
   /** Forecast, tide and traffic from a person's own files. */
-  series: jsonb("series").$type<SiteSeries>().notNull().default({ weatherRows: [], tideRows: [], trafficRows: [] }),
+  series: storedJson("series", siteSeries).notNull().default({ weatherRows: [], tideRows: [], trafficRows: [] }),
   /** Set while a site is deleted but may be brought back. */
   deletedAt: instant("deleted_at"),
   createdAt: createdAt(),
@@ -63,7 +63,7 @@ export const outings = pgTable(
     /** Local mean solar date on whose noon the night begins. */
     date: text("date").notNull(),
     /** Values of the night that a person typed over the stand-ins; null for none. */
-    overrides: jsonb("overrides").$type<NightOverrides>(),
+    overrides: storedJson("overrides", nightOverrides),
     createdAt: createdAt(),
   },
   ({ siteId, date }) => [index("outings_site_index").on(siteId), index("outings_date_index").on(date)],
@@ -86,11 +86,11 @@ export const shots = pgTable(
     walkMinutes: doublePrecision("walk_minutes").notNull().default(USUAL_WALK_MINUTES),
     setupMinutes: doublePrecision("setup_minutes").notNull().default(USUAL_SETUP_MINUTES),
     /** What a person says of the scene and chooses of the schools; null while the intent's usual ones hold. */
-    scene: jsonb("scene").$type<ShotScene>(),
+    scene: storedJson("scene", shotScene),
     /** Where the camera looks; null until it was turned. */
-    aim: jsonb("aim").$type<ShotAim>(),
+    aim: storedJson("aim", shotAim),
     /** Phone, lens and what is clipped on; null for the kit's first. */
-    camera: jsonb("camera").$type<CameraChoice>(),
+    camera: storedJson("camera", shotCamera),
     deletedAt: instant("deleted_at"),
     createdAt: createdAt(),
   },
@@ -115,7 +115,7 @@ export const recipes = pgTable(
 export const phones = pgTable("phones", {
   id: id(),
   name: text("name").notNull().unique(),
-  profile: jsonb("profile").$type<PhoneProfile>().notNull(),
+  profile: storedJson("profile", phoneProfile, upgradedProfile).notNull(),
   createdAt: createdAt(),
 });
 
@@ -162,7 +162,7 @@ export const runs = pgTable(
     state: text("state").$type<"running" | "done" | "aborted" | "failed">().notNull(),
     framesWanted: integer("frames_wanted").notNull(),
     problem: text("problem"),
-    refused: jsonb("refused").$type<readonly RefusedFile[]>().notNull().default([]),
+    refused: storedJson("refused", z.array(refusedFile).readonly()).notNull().default([]),
     createdAt: createdAt(),
     endedAt: instant("ended_at"),
     /** Last sign of life of the process that fills it. */
@@ -215,15 +215,15 @@ export const stacks = pgTable(
     runId: uuid("run_id")
       .notNull()
       .references(() => runs.id, { onDelete: "cascade" }),
-    parameters: jsonb("parameters").$type<StackParameters>().notNull(),
-    inputs: jsonb("inputs").$type<readonly StackInput[]>().notNull(),
+    parameters: storedJson("parameters", stackParameters).notNull(),
+    inputs: storedJson("inputs", z.array(stackInput).readonly()).notNull(),
     /** Set when the stack is done. */
     resultHash: text("result_hash"),
     thumbnailHash: text("thumbnail_hash"),
     width: integer("width"),
     height: integer("height"),
     framesUsed: integer("frames_used"),
-    refused: jsonb("refused").$type<readonly RefusedFile[]>().notNull().default([]),
+    refused: storedJson("refused", z.array(refusedFile).readonly()).notNull().default([]),
     seconds: doublePrecision("seconds"),
     version: text("version").notNull(),
     createdAt: createdAt(),
