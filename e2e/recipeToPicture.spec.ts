@@ -90,9 +90,9 @@ test("a bracket is run with the shot's own camera, fused, and fused otherwise", 
   await expect(page.getByText("Done: 3 of 3 frames")).toBeVisible({ timeout: 60_000 });
   await page.getByRole("button", { name: "Fuse 3 frames" }).click();
   await expect(page.getByText("Fused from")).toBeVisible({ timeout: 60_000 });
-  await page.getByRole("button", { name: "By lighten over mean" }).click();
+  await page.getByRole("button", { name: "Whole trails, clean ground" }).click();
   await expect(page.getByText("Brightest over the mean of")).toBeVisible({ timeout: 60_000 });
-  await page.getByRole("button", { name: "By median" }).click();
+  await page.getByRole("button", { name: "Without who passes" }).click();
   await expect(page.getByText("Median of", { exact: true })).toBeVisible({ timeout: 60_000 });
   await page.getByRole("link", { name: /^Log/ }).click();
   await expect(page.getByText(/bracket 2 stops .*-> fuse/).first()).toBeVisible();

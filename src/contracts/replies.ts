@@ -164,6 +164,7 @@ export const problemReply = z.object({ code: z.string(), message: z.string(), de
 
 export type SiteReply = z.infer<typeof siteReply>;
 export type ShotReply = z.infer<typeof shotReply>;
+export type OutingListReply = z.infer<typeof outingListReply>;
 export type OutingReply = z.infer<typeof outingReply>;
 export type FrameReply = z.infer<typeof frameReply>;
 export type RunReply = z.infer<typeof runReply>;

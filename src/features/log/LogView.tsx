@@ -1,6 +1,6 @@
 "use client";
 
-import { Box, Flex } from "@chakra-ui/react";
+import { Box, Flex, Grid } from "@chakra-ui/react";
 import { Star, Trash2 } from "lucide-react";
 import { DateTime } from "luxon";
 import NextLink from "next/link";
@@ -40,11 +40,21 @@ export function LogView({ rows, loaded, everywhere, onEverywhere, onChange, onDe
           Nothing logged here yet. Every run and every stack leaves an entry by itself.
         </Box>
       )}
-      <Box as="ul" listStyleType="none" flex="1" minH="0" overflowY="auto" px="16px">
+      <Grid
+        as="ul"
+        listStyleType="none"
+        flex="1"
+        minH="0"
+        overflowY="auto"
+        px="16px"
+        columnGap="36px"
+        alignContent="start"
+        templateColumns={{ base: "1fr", lg: "1fr 1fr" }}
+      >
         {rows.map((row) => (
           <LogEntryView key={row.entry.id} row={row} everywhere={everywhere} onChange={onChange} onDelete={onDelete} />
         ))}
-      </Box>
+      </Grid>
     </Flex>
   );
 }
@@ -68,7 +78,7 @@ function LogEntryView({ row: { entry, outingName, shotName }, everywhere, onChan
       align="flex-start"
       direction={{ base: "column", md: "row" }}
     >
-      <Box width={{ base: "100%", md: "240px" }} flexShrink="0" aspectRatio="4/3" bg="slate" overflow="hidden">
+      <Box width={{ base: "100%", md: "176px" }} flexShrink="0" aspectRatio="4/3" bg="slate" overflow="hidden">
         {entry.thumbnailHash && (
           <Box asChild width="100%" height="100%" objectFit="cover">
             <img src={thumbnailUrl(entry.thumbnailHash)} alt={`${what} of ${counts}`} loading="lazy" />

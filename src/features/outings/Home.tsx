@@ -13,6 +13,7 @@ import { useOutings, useSites } from "@/features/api/queries";
 import { Action } from "@/ui/Action";
 import { Shell } from "@/ui/shell/Shell";
 import { OutingForm } from "./OutingForm";
+import { OutingList } from "./OutingList";
 
 const created = z.object({ outing: z.object({ id: z.uuid() }), shotId: z.uuid() });
 
@@ -34,6 +35,9 @@ export function Home() {
         flex="1"
         minH="0"
         templateColumns={{ base: "1fr", md: "1fr 420px" }}
+        // On a phone one part follows the other, each as tall as it is.
+        autoRows="max-content"
+        templateRows={{ base: "none", md: "minmax(0, 1fr)" }}
         overflowY={{ base: "auto", md: "hidden" }}
       >
         <Flex
@@ -88,33 +92,7 @@ export function Home() {
           {outings.data?.length === 0 && (
             <Box color="ash">No outings yet. Begin one on the right, or fuse frames you already have.</Box>
           )}
-          <Box as="ul" listStyleType="none">
-            {outings.data?.map(({ id, name, date, siteName, firstShotId, pictureHash }) => (
-              <Box as="li" key={id} borderTopWidth="1px" borderColor="line">
-                <Flex asChild py="13px" gap="18px" align="baseline" _hover={{ color: "lamp" }}>
-                  <NextLink
-                    href={
-                      firstShotId
-                        ? `/outings/${id}/shots/${firstShotId}/${siteName === null ? "sift" : pictureHash ? "stack" : "night"}`
-                        : "/"
-                    }
-                  >
-                    <Box fontFamily="mono" fontSize="13px" color="ash" width="104px" flexShrink="0">
-                      {date === today.toISODate() ? "tonight" : DateTime.fromISO(date).toFormat("d LLL yyyy")}
-                    </Box>
-                    <Box>
-                      <Box fontSize="17px" fontWeight={560}>
-                        {name}
-                      </Box>
-                      <Box color="ash" fontSize="13px">
-                        {siteName ?? "own files, no site"}
-                      </Box>
-                    </Box>
-                  </NextLink>
-                </Flex>
-              </Box>
-            ))}
-          </Box>
+          {outings.data && <OutingList outings={outings.data} />}
         </Flex>
         <Box
           borderLeftWidth={{ base: 0, md: "1px" }}

@@ -50,6 +50,24 @@ describe("the first page", () => {
     expect(screen.getByAltText("Newest picture: Done")).toBeTruthy();
   });
 
+  it("finds one of many by name, place or date", async () => {
+    const many = Array.from({ length: 30 }, (_, i) =>
+      listed(`Night ${i}`, { date: `2026-10-${String(i + 1).padStart(2, "0")}` }),
+    );
+    await home([...many, listed("Frost", { siteName: "Slipway" })]);
+    const shown = () =>
+      screen.getAllByRole("link").filter((link) => link.getAttribute("href")?.startsWith("/outings/"));
+    const search = (text: string) =>
+      fireEvent.change(screen.getByLabelText("Search outings"), { target: { value: text } });
+    expect(shown()).toHaveLength(31);
+    search("slip");
+    expect(shown().map(({ textContent }) => textContent)).toEqual([expect.stringContaining("Frost")]);
+    search("7 oct 2026");
+    expect(shown()).toHaveLength(3);
+    search("nowhere");
+    expect(screen.getByText(/No outing is called that/)).toBeTruthy();
+  });
+
   it("begins an outing at the first site and goes to its night", async () => {
     const site = siteReply();
     await home([], [site]);

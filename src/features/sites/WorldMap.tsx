@@ -144,6 +144,7 @@ export function WorldMap({ sites, chosenId, onChoose, onPlace }: WorldMapProps) 
   return (
     <Box ref={ref} flex="1" minH="0" position="relative" bg="slate" overflow="hidden">
       {width > 0 && (
+        // biome-ignore lint/a11y/useSemanticElements: a drawing with buttons in it cannot be a fieldset
         <svg
           width={width}
           height={height}

@@ -11,6 +11,7 @@ import { HistogramView } from "@/features/picture/HistogramView";
 import { RefusedList } from "@/features/sift/RefusedList";
 import { Action } from "@/ui/Action";
 import { Readout } from "@/ui/Readout";
+import { givenBy } from "./MethodChoice";
 
 interface StackReasonsProps {
   readonly stacks: readonly StackReply[];
@@ -115,8 +116,8 @@ export function StackReasons({ stacks, chosen, statistics, busy, onChoose, onAga
             Fuse the same frames otherwise
           </Box>
           {STACK_METHODS.filter((each) => each !== method).map((each) => (
-            <Action key={each} px="10px" onClick={() => onAgain(each)}>
-              {`By ${each}`}
+            <Action key={each} px="10px" title={`By ${each}`} onClick={() => onAgain(each)}>
+              {givenBy(each)}
             </Action>
           ))}
         </Flex>

@@ -4,7 +4,7 @@ import { pictureStatistics } from "@/core/picture";
 import { STACK_METHODS, type StackMethod } from "@/core/recipe";
 import { jobReply, stackReply } from "@/features/testing/replies";
 import { show } from "@/ui/testing/show";
-import { MethodChoice } from "./MethodChoice";
+import { givenBy, MethodChoice } from "./MethodChoice";
 import { StackProgressView } from "./StackProgressView";
 import { StackReasons } from "./StackReasons";
 
@@ -83,15 +83,15 @@ describe("a stack's result", () => {
   it("can be fused in every other way, but not while another is on its way", () => {
     const { onAgain } = reasons();
     for (const method of STACK_METHODS.filter((each) => each !== "mean")) {
-      fireEvent.click(screen.getByRole("button", { name: `By ${method}` }));
+      fireEvent.click(screen.getByRole("button", { name: givenBy(method) }));
       expect(onAgain).toHaveBeenLastCalledWith(method);
     }
-    expect(screen.queryByRole("button", { name: "By mean" })).toBeNull();
+    expect(screen.queryByRole("button", { name: givenBy("mean") })).toBeNull();
   });
 
   it("offers no other way while one is on its way", () => {
     reasons({ busy: true });
-    expect(screen.queryByRole("button", { name: /^By / })).toBeNull();
+    expect(screen.queryByRole("button", { name: givenBy("lighten") })).toBeNull();
   });
 
   it("is chosen among several, and names what was left out", () => {
