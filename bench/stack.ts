@@ -84,6 +84,16 @@ async function stack(files: readonly string[], method: StackMethod, outputPath: 
   return { seconds, peakMegabytes, hash };
 }
 
+/** What a person waits for: the command from its start to its end, the result written. */
+function wholeCommand(files: readonly string[], method: StackMethod, outputPath: string): number {
+  const mode = method.replaceAll(" ", "-");
+  const startedAt = performance.now();
+  const args = ["stack", "--mode", mode, "-o", outputPath, ...files];
+  const { status } = spawnSync(join(applicationFolder(), "bin/aevumen"), args, { stdio: ["ignore", "ignore", 2] });
+  if (status !== 0) throw new Error(`the command ended with ${status}`);
+  return (performance.now() - startedAt) / 1000;
+}
+
 const median = (values: readonly number[]): number => [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)]!;
 
 const folder = mkdtempSync(join(tmpdir(), "aevumen-bench-"));
@@ -93,19 +103,25 @@ try {
   await decodeOnly(files.slice(0, 4));
   for (const method of ["lighten", "mean"] as const) {
     const ratios: number[] = [];
+    const whole: number[] = [];
     const hashes = new Set<string>();
     for (let round = 0; round < ROUNDS; round++) {
       const decoding = await decodeOnly(files);
       const fused = await stack(files, method, join(folder, "out.tif"));
       ratios.push(fused.seconds / decoding);
       hashes.add(fused.hash);
+      const waited = wholeCommand(files, method, join(folder, "whole.tif"));
+      whole.push(waited / decoding);
       console.log(
         `${method}: decoding ${decoding.toFixed(2)} s, stacking ${fused.seconds.toFixed(2)} s, ` +
-          `ratio ${(fused.seconds / decoding).toFixed(2)}, at most ${fused.peakMegabytes.toFixed(0)} MB`,
+          `ratio ${(fused.seconds / decoding).toFixed(2)}, at most ${fused.peakMegabytes.toFixed(0)} MB; ` +
+          `the whole command ${waited.toFixed(2)} s, ratio ${(waited / decoding).toFixed(2)}`,
       );
       if (fused.peakMegabytes > MOST_MEGABYTES) missed.push(`${method} held more than ${MOST_MEGABYTES} MB`);
     }
-    console.log(`${method}: median ratio ${median(ratios).toFixed(2)} (goal: at most ${MOST_RATIO})`);
+    console.log(
+      `${method}: median ratio ${median(ratios).toFixed(2)} (goal: at most ${MOST_RATIO}), of the whole command ${median(whole).toFixed(2)}`,
+    );
     if (median(ratios) > MOST_RATIO) missed.push(`${method} took more than ${MOST_RATIO} times the decoding`);
     if (hashes.size > 1) missed.push(`${method} gave different results`);
   }

@@ -72,6 +72,16 @@ describe("the windows of a night", () => {
     expect(onShow).toHaveBeenCalledWith(night!.windows[0]!.beginMs, night!.windows[0]!.endMs);
   });
 
+  it("begin with the first that matters; what is over by then is folded away and named", () => {
+    const { night } = inNight((each) => <WindowList night={each} onShow={jest.fn()} />);
+    const first = night!.windows.find(({ kind }) => intentOf("light-trails").windows.includes(kind))!;
+    const over = night!.windows.filter(({ endMs }) => endMs <= first.beginMs);
+    expect(over.length).toBeGreaterThan(0);
+    const folded = screen.getByRole("group");
+    expect(within(folded).getAllByRole("button")).toHaveLength(over.length);
+    expect(folded.textContent).toContain(`earlier: ${over.map(({ kind }) => WINDOW_KINDS[kind]).join(", ")}`);
+  });
+
   it("may be none at all", () => {
     const polar = siteReply({ latitudeDeg: 79, zone: "UTC", tidal: false, road: "none" });
     const summer = outingReply([shotReply("x")], polar);
