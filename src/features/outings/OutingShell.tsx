@@ -116,7 +116,7 @@ export function OutingShell({ outingId, shotId, children }: OutingShellProps) {
           height="36px"
           flexShrink="0"
           align="stretch"
-          px="16px"
+          pl="16px"
           borderBottomWidth="1px"
           borderColor="line"
           position="relative"
@@ -124,6 +124,9 @@ export function OutingShell({ outingId, shotId, children }: OutingShellProps) {
           overflowX="auto"
           overflowY="hidden"
           scrollbarWidth="none"
+          // Where not all stations fit, the last one fades: there are more.
+          maskImage={{ base: "linear-gradient(to right, black 82%, transparent)", md: "none" }}
+          pr={{ base: "18%", md: "16px" }}
         >
           {stations.map(({ href, name, bead }) => {
             const here = pathname === href;

@@ -158,12 +158,16 @@ export const RibbonDrawing = memo(function RibbonDrawing(props: RibbonDrawingPro
 /** Labels whose lines are nearer than this stand side by side. */
 const ROW_PX = 16;
 
-/** Names of the light's lines, written where they run through the middle of what is seen. */
+/** On a phone the evening's shots and their names take half of the width. */
+const NARROW_PX = 520;
+
+/** Names of the light's lines, written where they run through the middle of what is seen, or behind the evening's shots. */
 function LightLabels({ night, box }: { readonly night: Night; readonly box: RibbonBox }) {
   const [from, to] = box.domain;
-  const middle = night.plan.momentAt((from + to) / 2);
+  const share = box.width < NARROW_PX ? 0.7 : 0.5;
+  const middle = night.plan.momentAt(from + share * (to - from));
   const ev = evScale(box);
-  const x = box.width / 2;
+  const x = share * box.width;
   const close = Math.abs(ev(middle.skyEv) - ev(night.site.lampEv)) < ROW_PX;
   return (
     <g>
