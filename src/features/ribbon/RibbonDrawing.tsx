@@ -37,6 +37,7 @@ const TICKS_PX = 15;
 const TEXT = { stroke: "#0009", strokeWidth: 2.5, style: { paintOrder: "stroke" as const } };
 const SKY_STOPS = 60;
 const LEAST_LABELLED_PX = 56;
+/** A phone: event names have one row, and the evening's shots and their names take half of the width. */
 const NARROW_PX = 600;
 
 /** Everything on the ribbon that is not moved by hand: sky, light, lanes, ticks, events. */
@@ -157,9 +158,6 @@ export const RibbonDrawing = memo(function RibbonDrawing(props: RibbonDrawingPro
 
 /** Labels whose lines are nearer than this stand side by side. */
 const ROW_PX = 16;
-
-/** On a phone the evening's shots and their names take half of the width. */
-const NARROW_PX = 520;
 
 /** Names of the light's lines, written where they run through the middle of what is seen, or behind the evening's shots. */
 function LightLabels({ night, box }: { readonly night: Night; readonly box: RibbonBox }) {
