@@ -9,7 +9,7 @@ import { openQueue } from "./jobs/queue";
 import { workOnJobs } from "./jobs/work";
 import { holdFolder } from "./owner";
 import type { Phone } from "./phone/protocol";
-import { clearUnfinished } from "./store";
+import { clearAbandoned, clearUnfinished } from "./store";
 
 /** Everything that is open while the application runs; one for each process. */
 export interface Application {
@@ -35,6 +35,7 @@ export async function openDatabase(purpose: string): Promise<{ database: Databas
   const url = process.env.DATABASE_URL;
   if (url) {
     const database = await openServer(url, migrations);
+    await clearAbandoned(Date.now());
     return { database, release: () => database.close() };
   }
   const hold = await holdFolder(dataFolder(), purpose);

@@ -1,5 +1,5 @@
 import { spawn } from "node:child_process";
-import { mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from "node:fs";
+import { existsSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { Readable } from "node:stream";
@@ -14,7 +14,7 @@ import { decodePicture } from "./files/decode";
 import { cleanName, importFile } from "./files/importFiles";
 import { FolderHeldError, holdFolder } from "./owner";
 import { runStack } from "./stack/runStack";
-import { receiveStream, storeBytes, storedPath } from "./store";
+import { clearAbandoned, receiveStream, storeBytes, storedPath, temporaryPath } from "./store";
 
 const data = mkdtempSync(join(tmpdir(), "aevumen-test-"));
 process.env.AEVUMEN_DATA = data;
@@ -33,6 +33,15 @@ describe("the store", () => {
     );
     expect(readdirSync(join(data, "store/unfinished"))).toEqual([]);
     expect(() => storedPath("../../etc/passwd")).toThrow(RangeError);
+  });
+
+  it("throws away what a killed process was writing, once nobody can be writing it", async () => {
+    const path = await temporaryPath();
+    writeFileSync(path, "half");
+    await clearAbandoned(Date.now());
+    expect(existsSync(path)).toBe(true);
+    await clearAbandoned(Date.now() + 25 * 3600 * 1000);
+    expect(existsSync(path)).toBe(false);
   });
 });
 

@@ -2,13 +2,13 @@ import { createHash } from "node:crypto";
 import { mkdirSync, realpathSync, rmSync } from "node:fs";
 import { connect, createServer, type Server } from "node:net";
 import { join } from "node:path";
+import { z } from "zod";
+
+/** As one process says it to another; whoever listens on that address could answer anything. */
+const ownerAnswer = z.object({ pid: z.int(), purpose: z.string().max(200), since: z.iso.datetime() });
 
 /** Who holds a data folder. */
-export interface Owner {
-  readonly pid: number;
-  readonly purpose: string;
-  readonly since: string;
-}
+export type Owner = Readonly<z.infer<typeof ownerAnswer>>;
 
 /** Thrown when another process holds the data folder. */
 export class FolderHeldError extends Error {
@@ -53,7 +53,7 @@ function askOwner(address: string): Promise<Owner | null> {
     socket.on("error", () => resolve(null));
     socket.on("close", () => {
       try {
-        resolve(JSON.parse(answer) as Owner);
+        resolve(ownerAnswer.parse(JSON.parse(answer)));
       } catch {
         resolve(null);
       }

@@ -1,9 +1,10 @@
 import { createHash, randomUUID } from "node:crypto";
 import { createReadStream } from "node:fs";
-import { mkdir, open, rename, rm, stat } from "node:fs/promises";
+import { mkdir, open, readdir, rename, rm, stat } from "node:fs/promises";
 import { dirname, join } from "node:path";
 import { Readable, Transform } from "node:stream";
 import { pipeline } from "node:stream/promises";
+import { syncFolder } from "./files/wholeIo";
 import { dataFolder } from "./folders";
 
 /** A file in the store: named by the SHA-256 of its bytes, never changed. */
@@ -32,15 +33,6 @@ export async function temporaryPath(): Promise<string> {
   const folder = join(storeFolder(), "unfinished");
   await mkdir(folder, { recursive: true });
   return join(folder, randomUUID());
-}
-
-async function syncFolder(folder: string): Promise<void> {
-  const handle = await open(folder, "r");
-  try {
-    await handle.sync();
-  } finally {
-    await handle.close();
-  }
 }
 
 /** Moves a finished temporary file to its place; when the same bytes are there already, drops it. */
@@ -126,4 +118,17 @@ export async function adoptFile(temporary: string): Promise<StoredFile> {
 /** Removes what earlier, killed processes left unfinished; only for the one owner of the data folder. */
 export async function clearUnfinished(): Promise<void> {
   await rm(join(storeFolder(), "unfinished"), { recursive: true, force: true });
+}
+
+/** Nobody uploads or fuses for longer than this. */
+const ABANDONED_MS = 24 * 3600 * 1000;
+
+/** Removes what nobody can be writing any more; where several processes share the store. */
+export async function clearAbandoned(nowMs: number): Promise<void> {
+  const folder = join(storeFolder(), "unfinished");
+  for (const name of await readdir(folder).catch(() => [])) {
+    const path = join(folder, name);
+    const found = await stat(path).catch(() => undefined);
+    if (found && nowMs - found.mtimeMs > ABANDONED_MS) await rm(path, { recursive: true, force: true });
+  }
 }
