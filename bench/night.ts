@@ -11,8 +11,18 @@ const MOST_YEAR_MS = 2000;
 const ROUNDS = 7;
 
 const site: NightSite = {
-  ...{ latitudeDeg: 53.86, longitudeDeg: -3.42, zone: "Europe/London", darkSkyMagPerArcsec2: 19.8, lampEv: 3.5 },
-  ...{ road: "main", tidal: true, coreAltitudeDeg: 10, horizon: [], weatherRows: [], tideRows: [], trafficRows: [] },
+  latitudeDeg: 53.86,
+  longitudeDeg: -3.42,
+  zone: "Europe/London",
+  darkSkyMagPerArcsec2: 19.8,
+  lampEv: 3.5,
+  road: "main",
+  tidal: true,
+  coreAltitudeDeg: 10,
+  horizon: [],
+  weatherRows: [],
+  tideRows: [],
+  trafficRows: [],
 };
 
 /** Median milliseconds of a piece of work. */

@@ -64,6 +64,13 @@ const forTests = (path: string): boolean => path.includes("/testing/");
 const shown = (path: string): string => relative(SOURCE, path);
 
 describe("the layers", () => {
+  it("no object is put together from spread literals, which switch off the check for properties that nobody knows", () => {
+    const spread = files.filter(
+      (file) => !file.includes("/testing/") && /\.\.\.\{\s*[\w"'[]/.test(readFileSync(file, "utf8")),
+    );
+    expect(spread.map((file) => relative(ROOT, file))).toEqual([]);
+  });
+
   it("are read from the real sources", () => {
     expect(files.length).toBeGreaterThan(100);
     expect(imports.filter(({ ours }) => ours).length).toBeGreaterThan(200);

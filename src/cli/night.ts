@@ -28,7 +28,10 @@ const toSecond = (at: Date): string =>
 export async function nightCommand(args: readonly string[]): Promise<void> {
   const { values } = readOptions(args, {
     ...PLACE,
-    ...{ date: { type: "string" }, tz: { type: "string" }, sqm: { type: "string" }, lamps: { type: "string" } },
+    date: { type: "string" },
+    tz: { type: "string" },
+    sqm: { type: "string" },
+    lamps: { type: "string" },
   });
   const place = placeOf(values);
   const date = required(values.date, "--date YYYY-MM-DD");
@@ -42,8 +45,13 @@ export async function nightCommand(args: readonly string[]): Promise<void> {
     zone,
     darkSkyMagPerArcsec2: values.sqm === undefined ? TOWN_SKY_MAG : numberWithin(values.sqm, "--sqm", 14, 22.5),
     lampEv: values.lamps === undefined ? LIT_STREET_EV : numberWithin(values.lamps, "--lamps", -8, 16),
-    ...{ road: "none" as const, tidal: false, coreAltitudeDeg: 10 },
-    ...{ horizon: [], weatherRows: [], tideRows: [], trafficRows: [] },
+    road: "none" as const,
+    tidal: false,
+    coreAltitudeDeg: 10,
+    horizon: [],
+    weatherRows: [],
+    tideRows: [],
+    trafficRows: [],
   };
   const plan = planNight(site, date, { ...NO_OVERRIDES, cloudPercent: 0 });
   const events = sunEvents(plan.night);
@@ -64,7 +72,10 @@ export async function nightCommand(args: readonly string[]): Promise<void> {
           illuminatedFraction: rounded(illuminatedFraction, 5),
         },
         windows: windows.map(({ kind, beginMs, endMs, why }) => ({
-          ...{ kind, begin: toSecond(new Date(beginMs)), end: toSecond(new Date(endMs)), why },
+          kind,
+          begin: toSecond(new Date(beginMs)),
+          end: toSecond(new Date(endMs)),
+          why,
         })),
       }),
     );
@@ -101,7 +112,8 @@ export async function skyCommand(args: readonly string[]): Promise<void> {
     const noon = atMs - (12 - place.longitudeDeg / 15) * 3_600_000;
     const night = nightSky(place, new Date(noon).toISOString().slice(0, 10));
     const position = ({ altitudeDeg, azimuthDeg }: { readonly altitudeDeg: number; readonly azimuthDeg: number }) => ({
-      ...{ altitudeDeg: rounded(altitudeDeg, 5), azimuthDeg: rounded(azimuthDeg, 5) },
+      altitudeDeg: rounded(altitudeDeg, 5),
+      azimuthDeg: rounded(azimuthDeg, 5),
     });
     const sun = sunOf(night, atMs);
     const moon = moonOf(night, atMs);

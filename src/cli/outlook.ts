@@ -11,7 +11,15 @@ export function readableOutlook({ plan: _, mover, ...rest }: Outlook) {
 export function readablePlan(plan: Outlook["plan"]) {
   const { iso, filterStops, transmission, kelvin, focus, files, stack, phone, sensorCelsius, pressedAtMs } = plan;
   return {
-    ...{ phone, iso, filterStops, transmission, kelvin, focus, files, stack, sensorCelsius },
+    phone,
+    iso,
+    filterStops,
+    transmission,
+    kelvin,
+    focus,
+    files,
+    stack,
+    sensorCelsius,
     pressedAt: new Date(pressedAtMs).toISOString(),
     frames: plannedFrames(plan),
   };

@@ -30,7 +30,8 @@ function widthOf({ lens: { widthPx, heightPx } }: SolveCamera, size: string | un
 /** `simulate --list`: scenes with the intents that they stand for. */
 function listScenes(json: boolean): void {
   const scenes = SCENES.map(({ name, title }) => ({
-    ...{ name, title },
+    name,
+    title,
     intents: INTENTS.filter(({ stage }) => stage === name).map(({ id }) => id),
     parameters: ["sceneEv", "skyEv", "sensorCelsius", "camera"],
   }));

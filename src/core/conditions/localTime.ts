@@ -5,8 +5,14 @@ const MARK_MS = 15 * 60 * MS_PER_SECOND;
 
 function wallClock(zone: string): Intl.DateTimeFormat {
   return new Intl.DateTimeFormat("en-US", {
-    ...{ timeZone: zone, hourCycle: "h23", year: "numeric", month: "numeric", day: "numeric" },
-    ...{ hour: "numeric", minute: "numeric", second: "numeric" },
+    timeZone: zone,
+    hourCycle: "h23",
+    year: "numeric",
+    month: "numeric",
+    day: "numeric",
+    hour: "numeric",
+    minute: "numeric",
+    second: "numeric",
   });
 }
 

@@ -49,8 +49,18 @@ export interface ShotRequest extends SceneFacts {
 
 /** The practices one starts from. */
 export const USUAL_SCHOOLS: Schools = {
-  ...{ brightness: "meter", water: "silk", stars: "pixels", starFactor: 2, frames: "one", length: "enough" },
-  ...{ isoCeiling: null, whiteBalance: "fixed", kelvin: 4000, focus: "lock", metering: "centre", files: "jpeg" },
+  brightness: "meter",
+  water: "silk",
+  stars: "pixels",
+  starFactor: 2,
+  frames: "one",
+  length: "enough",
+  isoCeiling: null,
+  whiteBalance: "fixed",
+  kelvin: 4000,
+  focus: "lock",
+  metering: "centre",
+  files: "jpeg",
   shutterAngleDeg: 180,
 };
 
@@ -59,10 +69,29 @@ export type SceneAssumptions = Omit<ShotRequest, "camera" | "filterStops">;
 
 /** A lit place on a tripod in which nothing moves: what an intent's usual scene starts from. */
 export const STILL_PLACE: SceneAssumptions = {
-  ...{ sceneEv: 4, highlightStops: 2, skyEv: null, mover: null, lamps: [], lampIntensityCd: null, vehiclesPerHour: 0 },
-  ...{ water: null, crowd: null, declinationDeg: 0, starAltitudeDeg: 45, subjectM: null, backgroundM: null },
-  ...{ support: "tripod", ownSupport: null, release: "touch", stabilisationStops: 3, gustMps: 3 },
-  ...{ sensorCelsius: 15, framesPerSecond: 25, windowSeconds: 600, freeMegabytes: 20_000, batteryPercent: 100 },
+  sceneEv: 4,
+  highlightStops: 2,
+  skyEv: null,
+  mover: null,
+  lamps: [],
+  lampIntensityCd: null,
+  vehiclesPerHour: 0,
+  water: null,
+  crowd: null,
+  declinationDeg: 0,
+  starAltitudeDeg: 45,
+  subjectM: null,
+  backgroundM: null,
+  support: "tripod",
+  ownSupport: null,
+  release: "touch",
+  stabilisationStops: 3,
+  gustMps: 3,
+  sensorCelsius: 15,
+  framesPerSecond: 25,
+  windowSeconds: 600,
+  freeMegabytes: 20_000,
+  batteryPercent: 100,
   schools: USUAL_SCHOOLS,
 };
 

@@ -50,7 +50,11 @@ export function softnessOutlook(plan: CapturePlan, facts: SceneFacts): SoftnessO
       ? 0
       : HAND_WANDERS_DEG_PER_SECOND * openSpanSeconds(plan) * perDegree;
   return {
-    ...{ handPx, touchPx, gustPx, focusPx, alignmentPx },
+    handPx,
+    touchPx,
+    gustPx,
+    focusPx,
+    alignmentPx,
     totalPx: Math.hypot(handPx, touchPx, gustPx, focusPx, alignmentPx),
   };
 }

@@ -69,7 +69,13 @@ export function simulateFrame(
   const hot = scaledHotSamples(lens, view, plan.sensorSeed);
   const { iso, transmission, kelvin, sensorCelsius, sensorSeed, vignettingStops } = plan;
   const exposure = {
-    ...{ lens, iso, transmission, kelvin, sensorCelsius, sensorSeed, frameSeed },
+    lens,
+    iso,
+    transmission,
+    kelvin,
+    sensorCelsius,
+    sensorSeed,
+    frameSeed,
     shutterSeconds: deliveredSeconds,
     sensorPixelsPerPixel: (lens.widthPx / width) ** 2,
   };

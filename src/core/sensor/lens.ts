@@ -39,11 +39,19 @@ export const GENERIC_MAIN_LENS: Lens = {
 /** A generic ultra-wide camera. */
 export const GENERIC_ULTRA_WIDE_LENS: Lens = {
   ...GENERIC_MAIN_LENS,
-  ...{ name: "ultra-wide", focalLengthMm: 2.2, fNumber: 2.2, pitchUm: 1.4, fullWellElectrons: 6000 },
+  name: "ultra-wide",
+  focalLengthMm: 2.2,
+  fNumber: 2.2,
+  pitchUm: 1.4,
+  fullWellElectrons: 6000,
 };
 
 /** A generic tele camera. */
 export const GENERIC_TELE_LENS: Lens = {
   ...GENERIC_MAIN_LENS,
-  ...{ name: "tele", focalLengthMm: 9, fNumber: 2.4, pitchUm: 1, fullWellElectrons: 4500 },
+  name: "tele",
+  focalLengthMm: 9,
+  fNumber: 2.4,
+  pitchUm: 1,
+  fullWellElectrons: 4500,
 };

@@ -18,7 +18,9 @@ export function moonlightOn(moon: HorizontalPosition, cameraAzimuthDeg: number):
   if (moon.altitudeDeg <= 0) return { kind: "none" };
   const fromDeg = ((moon.azimuthDeg - cameraAzimuthDeg + 540) % 360) - 180;
   return {
-    ...{ kind: "falls", fromDeg, altitudeDeg: moon.altitudeDeg },
+    kind: "falls",
+    fromDeg,
+    altitudeDeg: moon.altitudeDeg,
     shadowLength: 1 / Math.tan(moon.altitudeDeg / DEG_PER_RAD),
   };
 }

@@ -21,7 +21,12 @@ const MOST_FRAMES = 2000;
 const SHARP_PX = 2;
 
 const STACK_OF: Record<RecipeShape, StackMethod | null> = {
-  ...{ one: null, mean: "mean", median: "median", bracket: "fuse", sequence: "lighten", burst: null },
+  one: null,
+  mean: "mean",
+  median: "median",
+  bracket: "fuse",
+  sequence: "lighten",
+  burst: null,
   // Trails over a mean base: the brightest of many frames alone has a noisier ground.
   lighten: "lighten over mean",
 };

@@ -35,16 +35,16 @@ function lightFigures(request: SolveRequest, { base, sky, noise, plan }: Outlook
       : ` The brightest of ${plan.frames} noisy frames lies ${stops(base.liftStops)} over one.`;
   return [
     {
-      ...{
-        id: "meter",
-        label: bracket ? "Middle frame from the meter" : "From the meter",
-        value: signed(base.meterStops),
-      },
+      id: "meter",
+      label: bracket ? "Middle frame from the meter" : "From the meter",
+      value: signed(base.meterStops),
       because: `The scene's EV ${plain(request.sceneEv)}, less the settings' EV ${plain(request.sceneEv - base.meterStops + base.liftStops - before)}${before > 0 ? ` and ${stops(before)} before the lens` : ""}.${lifted}`,
       demands: ["brightness", "lightness"],
     },
     {
-      ...{ id: "headroom", label: `The ${ground} under white`, value: `${signed(base.stopsUnderWhite)} stops` },
+      id: "headroom",
+      label: `The ${ground} under white`,
+      value: `${signed(base.stopsUnderWhite)} stops`,
       because: `The meter's level lies ${METER_TO_CLIP_STOPS.toFixed(2)} stops under clipping${bracket ? ", in the bracket's shortest frame" : ""}; ${percent(base.clippedShare)} of the surfaces clip, if their brightness spreads up to ${stops(request.highlightStops)} over it.`,
       demands: ["surfaces-clip"],
     },
@@ -52,13 +52,16 @@ function lightFigures(request: SolveRequest, { base, sky, noise, plan }: Outlook
       ? []
       : [
           {
-            ...{ id: "sky", label: "The sky under white", value: `${signed(sky.stopsUnderWhite)} stops` },
+            id: "sky",
+            label: "The sky under white",
+            value: `${signed(sky.stopsUnderWhite)} stops`,
             because: `It is ${stops(sky.overStops)} ${sky.overStops < 0 ? "darker" : "brighter"} than what is metered.`,
             demands: ["sky-clips"],
           },
         ]),
     {
-      ...{ id: "snr", label: "Signal to noise" },
+      id: "snr",
+      label: "Signal to noise",
       value: white
         ? "none, it is white"
         : `${noise.midTone.toFixed(0)}, shadows ${noise.shadow.toFixed(noise.shadow < 10 ? 1 : 0)}`,
@@ -84,16 +87,15 @@ function trailFigures({ trails, plan }: Outlook): Draft[] {
     const brightest = Math.min(...trail.fusedUnderWhite);
     return [
       {
-        ...{ id: `trail-${trail.lamp}`, label: `Trail of ${plural} under white` },
+        id: `trail-${trail.lamp}`,
+        label: `Trail of ${plural} under white`,
         value: `${signed(trail.stopsUnderWhite)} stops`,
         because: `In one frame, from intensity, distance, speed and ${pixels(trail.widthPx)} of width; there is no shutter time in it. ${CHANNELS[trail.clippedChannels]} ${trail.clippedChannels === 1 || trail.clippedChannels === 0 ? "clips" : "clip"} in it.${along}`,
         demands: [`${trail.lamp}-colour`],
       },
       {
-        ...{
-          id: `fused-${trail.lamp}`,
-          label: `${plural[0]!.toUpperCase()}${plural.slice(1)} above what lies behind, fused`,
-        },
+        id: `fused-${trail.lamp}`,
+        label: `${plural[0]!.toUpperCase()}${plural.slice(1)} above what lies behind, fused`,
         value: `${signed(trail.aboveBaseStops)} stops`,
         because: `In the finished picture its brightest channel lies ${brightest < 0.05 ? "at white" : `${stops(brightest)} under white`}${plan.stack === "mean" && plan.frames > 1 ? `: a mean of ${plan.frames} frames leaves 1/${plan.frames} of what each gathered` : ""}.`,
         demands: [`${trail.lamp}-shine`],
@@ -111,12 +113,16 @@ function motionFigures(request: SolveRequest, o: Outlook): Draft[] {
       : `It recedes to a point in the picture: 95 % of the way takes ${roughDuration(o.mover.wholeSeconds)}.`;
     drafts.push(
       {
-        ...{ id: "coverage", label: "Drawn of its way in the picture", value: percent(o.mover.coverage) },
+        id: "coverage",
+        label: "Drawn of its way in the picture",
+        value: percent(o.mover.coverage),
         because: `${whole}${o.mover.duty < 0.995 ? ` Pauses leave gaps of up to ${pixels(o.mover.gapPx)}.` : ""}`,
         demands: ["crossing", "trail-gaps"],
       },
       {
-        ...{ id: "blur", label: "Blur of the mover in a frame", value: pixels(o.mover.blurPx) },
+        id: "blur",
+        label: "Blur of the mover in a frame",
+        value: pixels(o.mover.blurPx),
         because: "Focal length times speed across, over the distance and the pixel.",
         demands: ["freezing", "tack-sharp"],
       },
@@ -124,50 +130,66 @@ function motionFigures(request: SolveRequest, o: Outlook): Draft[] {
   }
   if (o.sweep && intent === "sweep")
     drafts.push({
-      ...{ id: "sweep", label: "Turn with it", value: `${o.sweep.degPerSecond.toFixed(0)}° a second` },
+      id: "sweep",
+      label: "Turn with it",
+      value: `${o.sweep.degPerSecond.toFixed(0)}° a second`,
       because: `The background streaks over ${percent(o.sweep.streakShare)} of the width; the subject is sharp to ${pixels(o.sweep.subjectPx)} if you keep its speed within 3 %.`,
       demands: ["streaks", "swept", "speed", "followed"],
     });
   if (o.traffic)
     drafts.push({
-      ...{ id: "traffic", label: "Vehicles in the run", value: plain(o.traffic.vehicles) },
+      id: "traffic",
+      label: "Vehicles in the run",
+      value: plain(o.traffic.vehicles),
       because: `Two share a lane in ${percent(o.traffic.overlapChance)} of the exposures; their trails add up.`,
       demands: ["overlap"],
     });
   if (o.water)
     drafts.push({
-      ...{ id: "water", label: "Left of the water's pattern", value: percent(o.water.contrastLeft) },
+      id: "water",
+      label: "Left of the water's pattern",
+      value: percent(o.water.contrastLeft),
       because:
         "From the time over which this water forgets its pattern. Texture keeps 30 to 65 %, silk less than 20 %.",
       demands: ["water"],
     });
   if (o.people?.veil != null)
     drafts.push({
-      ...{ id: "veil", label: "Veil of all who pass", value: percent(o.people.veil) },
+      id: "veil",
+      label: "Veil of all who pass",
+      value: percent(o.people.veil),
       because: "Equal to the share of the ground that they cover, however long the shutter is open.",
       demands: ["veil"],
     });
   if (o.people?.ghostOpacity != null)
     drafts.push({
-      ...{ id: "ghost", label: "Ghost of a passer-by", value: percent(o.people.ghostOpacity) },
+      id: "ghost",
+      label: "Ghost of a passer-by",
+      value: percent(o.people.ghostOpacity),
       because: "The time on one spot, over the time the shutter is open.",
       demands: ["emptied"],
     });
   if (o.people?.cleanProbability != null)
     drafts.push({
-      ...{ id: "clean", label: "Pixels that come out clean", value: percent(o.people.cleanProbability) },
+      id: "clean",
+      label: "Pixels that come out clean",
+      value: percent(o.people.cleanProbability),
       because: `The median shows what stands there in most of ${o.plan.frames} frames.`,
       demands: ["median-clean", "median-all-clean"],
     });
   if (o.discs)
     drafts.push({
-      ...{ id: "discs", label: "Lamps behind become discs of", value: pixels(o.discs.diameterPx) },
+      id: "discs",
+      label: "Lamps behind become discs of",
+      value: pixels(o.discs.diameterPx),
       because: `${percent(o.discs.shareOfWidth)} of the width, from both distances, focal length and f-number.`,
       demands: ["discs", "wide-discs"],
     });
   if (intent === "moving-picture")
     drafts.push({
-      ...{ id: "angle", label: "Shutter angle", value: `${Math.round(o.shutterAngleDeg)}°` },
+      id: "angle",
+      label: "Shutter angle",
+      value: `${Math.round(o.shutterAngleDeg)}°`,
       because: `360° is all of a frame's 1/${request.framesPerSecond} s.`,
       demands: ["frame-rate", "angle"],
     });
@@ -176,12 +198,15 @@ function motionFigures(request: SolveRequest, o: Outlook): Draft[] {
     const { faintestMagnitude, brightestColoured } = o.stars;
     drafts.push(
       {
-        ...{ id: "stars", label: "Stars trail by", value: pixels(o.stars.trailPx) },
+        id: "stars",
+        label: "Stars trail by",
+        value: pixels(o.stars.trailPx),
         because: `15.04″ a second at declination ${plain(declinationDeg, 0)}°, over the pixel's angle. Points stay points to ${roughDuration(limit)} by your school.`,
         demands: ["stars-trail"],
       },
       {
-        ...{ id: "faintest", label: "Faintest star that stands out" },
+        id: "faintest",
+        label: "Faintest star that stands out",
         value: faintestMagnitude === null ? "none, the sky is white" : `magnitude ${plain(faintestMagnitude)}`,
         because: `Five times the noise of sky, reading and dark current in its image, ${request.starAltitudeDeg.toFixed(0)}° high${brightestColoured === null ? "" : `; stars brighter than ${plain(brightestColoured)} lose their colour`}.`,
         demands: ["faint-stars", "many-stars"],
@@ -189,7 +214,9 @@ function motionFigures(request: SolveRequest, o: Outlook): Draft[] {
     );
     if (o.plan.frames > 1)
       drafts.push({
-        ...{ id: "turning", label: "The sky turns by", value: `${o.stars.turnedDeg.toFixed(1)}°` },
+        id: "turning",
+        label: "The sky turns by",
+        value: `${o.stars.turnedDeg.toFixed(1)}°`,
         because: `Gaps between frames are ${o.stars.gapPx.toFixed(2)} pixels; they show from 0.75 on.`,
         demands: ["turning", "an-hour", "arc-gaps"],
       });
@@ -209,17 +236,22 @@ function handlingFigures(request: SolveRequest, { softness, cost, plan }: Outloo
   const named = parts.filter(([, px]) => px >= 0.05).map(([name, px]) => `${name} ${pixels(px)}`);
   return [
     {
-      ...{ id: "softness", label: "Still things are soft by", value: pixels(totalPx) },
+      id: "softness",
+      label: "Still things are soft by",
+      value: pixels(totalPx),
       because: named.length > 0 ? `By ${named.join(", ")}.` : "Nothing shakes it.",
       demands: ["soft", "sharp"],
     },
     {
-      ...{ id: "time", label: "From pressing to the end", value: roughDuration(cost.seconds) },
+      id: "time",
+      label: "From pressing to the end",
+      value: roughDuration(cost.seconds),
       because: `${plan.frames === 1 ? `1 frame of ${readableDuration(plan.shutters[0].nominalSeconds)}` : `${plan.frames} frames`} at ${isoText(plan.iso)} with the delay, the lag and the phone's pauses; there are ${roughDuration(request.windowSeconds)}.`,
       demands: ["window"],
     },
     {
-      ...{ id: "cost", label: "Storage and battery" },
+      id: "cost",
+      label: "Storage and battery",
       value: `${Math.ceil(cost.megabytes)} MB, ${cost.batteryPercent < 0.05 ? "under 0.1" : cost.batteryPercent.toFixed(1)} %`,
       because: "By the size of a frame of this kind, and what screen, sensor and writing take.",
       demands: ["storage", "battery"],

@@ -110,13 +110,13 @@ function edgesOf(
           ? { kind: "iso", iso: at }
           : { kind: "product", product: value };
     return {
-      ...{
-        id: index === 0 ? demand.id : `${demand.id}-${index + 1}`,
-        name: edge.name(value, forbids, outlook),
-        curve,
-        forbids,
-      },
-      ...{ soft: !demand.hard, reason: edge.reason(value, forbids, outlook), moves: edge.moves },
+      id: index === 0 ? demand.id : `${demand.id}-${index + 1}`,
+      name: edge.name(value, forbids, outlook),
+      curve,
+      forbids,
+      soft: !demand.hard,
+      reason: edge.reason(value, forbids, outlook),
+      moves: edge.moves,
     };
   });
 }
@@ -126,11 +126,19 @@ function cameraEdges({ camera }: SolveRequest): Edge[] {
   const { shutterLadder, isoLadder } = camera;
   const offered = { soft: false, reason: "The phone offers nothing beyond this." } as const;
   const shutter = (id: string, name: string, seconds: number, forbids: Edge["forbids"], moves: string): Edge => ({
-    ...{ ...offered, id, name, forbids, moves },
+    ...offered,
+    id,
+    name,
+    forbids,
+    moves,
     curve: { kind: "shutter", seconds },
   });
   const iso = (id: string, name: string, value: number, forbids: Edge["forbids"], moves: string): Edge => ({
-    ...{ ...offered, id, name, forbids, moves },
+    ...offered,
+    id,
+    name,
+    forbids,
+    moves,
     curve: { kind: "iso", iso: value },
   });
   const shortest = shutterLadder[0]!;

@@ -25,7 +25,10 @@ export function captureExif(plan: CapturePlan, frame: PlannedFrame): { exif: Exi
   return {
     exif: {
       IFD0: {
-        ...{ Make: "Aevumen", Model: plan.phone, Software: "Aevumen", DateTime: date },
+        Make: "Aevumen",
+        Model: plan.phone,
+        Software: "Aevumen",
+        DateTime: date,
         ImageDescription: printRecipe(recipe),
       },
       IFD2: {

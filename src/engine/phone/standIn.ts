@@ -119,8 +119,11 @@ export class StandInPhone implements Phone {
         if (signal.aborted) return;
         this.framesTaken++;
         yield {
-          ...{ index, name: `frame-${String(index + 1).padStart(4, "0")}.jpg`, jpeg },
-          ...{ shutterSeconds: nominalSeconds, iso: plan.iso },
+          index,
+          name: `frame-${String(index + 1).padStart(4, "0")}.jpg`,
+          jpeg,
+          shutterSeconds: nominalSeconds,
+          iso: plan.iso,
           takenAt: new Date(plan.pressedAtMs + opensSeconds * 1000),
         };
       }

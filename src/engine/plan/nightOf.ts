@@ -9,6 +9,9 @@ export function nightOf({ outing, site }: OutingDetail): NightPlan | null {
 
 /** A shot as far as its picture goes. */
 export const plannedShotOf = ({ intent, minutes, beginsAt, aim, scene }: Shot): PlannedShot => ({
-  ...{ intent, minutes, aim, scene },
+  intent,
+  minutes,
+  aim,
+  scene,
   beginsAtMs: beginsAt?.getTime() ?? null,
 });

@@ -54,7 +54,10 @@ export function plannedNight(
     const middle = plan.momentAt(Math.min(end.getTime(), (begins.getTime() + ends.getTime()) / 2));
     return [
       {
-        ...{ shot, begins, ends, skyEv: middle.skyEv },
+        shot,
+        begins,
+        ends,
+        skyEv: middle.skyEv,
         score: scoreMoment(shot.intent, middle, plan.site),
         reasons: scoreReasons(shot.intent, middle, plan.site).map(({ because }) => because),
         windows: windows.filter(({ beginMs, endMs }) => beginMs < ends.getTime() && endMs > begins.getTime()),

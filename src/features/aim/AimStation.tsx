@@ -24,7 +24,12 @@ import { SkyReasons } from "./SkyReasons";
 import { SkyView } from "./SkyView";
 
 const START: ShotAim = {
-  ...{ azimuthDeg: 180, tiltDeg: 18, rollDeg: 0, crop: "4:3", guides: "none", constellations: false },
+  azimuthDeg: 180,
+  tiltDeg: 18,
+  rollDeg: 0,
+  crop: "4:3",
+  guides: "none",
+  constellations: false,
 };
 const SAVE_AFTER_MS = 350;
 /** With the sun higher than this the Milky Way does not show. */
@@ -55,7 +60,9 @@ export function AimStation({ outingId, shotId }: { readonly outingId: string; re
     const away = (atMs: number) => ((core(atMs).azimuthDeg - aim.azimuthDeg + 540) % 360) - 180;
     return crossings(away, { beginMs: night.beginMs, endMs: night.endMs, stepMs: QUARTER_MS })
       .map(({ atMs }) => ({
-        ...{ atMs, altitudeDeg: core(atMs).altitudeDeg, away: Math.abs(away(atMs)) },
+        atMs,
+        altitudeDeg: core(atMs).altitudeDeg,
+        away: Math.abs(away(atMs)),
         byDay: night.plan.momentAt(atMs).sunAltitudeDeg > DARK_SUN_DEG,
       }))
       .filter((each) => each.altitudeDeg > 0 && each.away < 90);

@@ -45,7 +45,15 @@ export function SkyView({ guides, aspect, onPose, ...drawing }: SkyViewProps) {
       box,
       { width, height },
       {
-        ...{ night, darkSkyMagPerArcsec2, atMs, pose, halfWidth, shower, constellations, spanSeconds, mover },
+        night,
+        darkSkyMagPerArcsec2,
+        atMs,
+        pose,
+        halfWidth,
+        shower,
+        constellations,
+        spanSeconds,
+        mover,
       },
     );
   }, [

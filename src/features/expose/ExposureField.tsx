@@ -105,8 +105,10 @@ export function ExposureField(props: ExposureFieldProps) {
     [
       ...(width >= LEAST_FOR_PICTURE_PX ? [pictureArea(height)] : []),
       ...uprightNames(edges, scales, frames).map(({ at }) => ({
-        ...{ left: at - 2, right: at + 2 },
-        ...{ top: box.top, bottom: box.bottom },
+        left: at - 2,
+        right: at + 2,
+        top: box.top,
+        bottom: box.bottom,
       })),
       ...edges.flatMap(({ curve }) =>
         curve.kind === "iso"

@@ -141,7 +141,9 @@ export function nameRows(
 /** Where names of rows come to stand over the field. */
 export function placeRows(rows: ReturnType<typeof nameRows>, box: FieldBox): PlacedLabel[] {
   return rows.map(({ id, text, at, anchor, row }) => ({
-    ...{ id, text, anchor },
+    id,
+    text,
+    anchor,
     x: at + (anchor === "start" ? 4 : -4),
     y: box.top - 7 - row * ROW_PX,
   }));

@@ -54,11 +54,13 @@ export function SmallKit({ kit }: { readonly kit: KitReply }) {
           `×${focalFactor}, ${signed(-lossStops)} stops, corners ${signed(-vignettingStops)}`
         }
         write={({ focalFactor, lossStops, vignettingStops }) => ({
-          ...{ focalFactor: String(focalFactor), lossStops: String(lossStops) },
+          focalFactor: String(focalFactor),
+          lossStops: String(lossStops),
           vignettingStops: String(vignettingStops),
         })}
         read={({ focalFactor = "", lossStops = "", vignettingStops = "" }) => ({
-          ...{ focalFactor: typedNumber(focalFactor), lossStops: typedNumber(lossStops) },
+          focalFactor: typedNumber(focalFactor),
+          lossStops: typedNumber(lossStops),
           vignettingStops: typedNumber(vignettingStops),
         })}
       />
@@ -77,10 +79,14 @@ export function SmallKit({ kit }: { readonly kit: KitReply }) {
           `${SUPPORTS[kind].name}, ${settleSeconds} s, ${gustPxPerMps} px`
         }
         write={({ kind, settleSeconds, gustPxPerMps }) => ({
-          ...{ kind, settleSeconds: String(settleSeconds), gustPxPerMps: String(gustPxPerMps) },
+          kind,
+          settleSeconds: String(settleSeconds),
+          gustPxPerMps: String(gustPxPerMps),
         })}
         read={({ kind = "", settleSeconds = "", gustPxPerMps = "" }) => ({
-          ...{ kind, settleSeconds: typedNumber(settleSeconds), gustPxPerMps: typedNumber(gustPxPerMps) },
+          kind,
+          settleSeconds: typedNumber(settleSeconds),
+          gustPxPerMps: typedNumber(gustPxPerMps),
         })}
       />
     </>

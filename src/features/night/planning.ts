@@ -46,7 +46,10 @@ export function arrange(
   const beginMs = plan.night.span.begin.getTime();
   const arrangement = arrangeShots(
     shots.map(({ id, minutes, walkMinutes, setupMinutes, intent }) => ({
-      ...{ id, minutes, walkMinutes, setupMinutes },
+      id,
+      minutes,
+      walkMinutes,
+      setupMinutes,
       scores: patientScores(plan, intent).map(({ score }) => score),
     })),
     SLOT_MINUTES,

@@ -27,7 +27,11 @@ const ANGLE_SLACK_STOPS = 0.4;
 /** Something quick comes out sharp. */
 export function frozenDemands(): Demand[] {
   const frozen: Demand = {
-    ...{ id: "freezing", quiet: true, hard: true, least: LEAST, most: FROZEN_PX },
+    id: "freezing",
+    quiet: true,
+    hard: true,
+    least: LEAST,
+    most: FROZEN_PX,
     source: "Three pixels of blur pass on a screen.",
     read: (o) => o.mover?.blurPx ?? null,
     said: (value, _, met) => `It blurs over ${pixels(value)}${met ? "" : ": not frozen"}.`,
@@ -43,7 +47,11 @@ export function frozenDemands(): Demand[] {
     frozen,
     {
       ...frozen,
-      ...{ id: "tack-sharp", quiet: false, hard: false, most: TACK_SHARP_PX, edge: null },
+      id: "tack-sharp",
+      quiet: false,
+      hard: false,
+      most: TACK_SHARP_PX,
+      edge: null,
       source: "A pixel or so is tack-sharp.",
       said: (value) => `It blurs over ${pixels(value)}.`,
     },
@@ -53,7 +61,11 @@ export function frozenDemands(): Demand[] {
 /** A sharp subject before a streaked background. */
 export function sweepDemands(): Demand[] {
   const streaks: Demand = {
-    ...{ id: "streaks", quiet: true, hard: true, least: STREAK_SHARE, most: MOST },
+    id: "streaks",
+    quiet: true,
+    hard: true,
+    least: STREAK_SHARE,
+    most: MOST,
     source: "Shorter streaks look like a shaken picture.",
     read: (o) => o.sweep?.streakShare ?? null,
     said: (value, o, met) =>
@@ -68,7 +80,11 @@ export function sweepDemands(): Demand[] {
     remedies: ["nearer", "filter", "darker"],
   };
   const subject: Demand = {
-    ...{ id: "swept", quiet: true, hard: true, least: LEAST, most: 2 * SWEPT_PX },
+    id: "swept",
+    quiet: true,
+    hard: true,
+    least: LEAST,
+    most: 2 * SWEPT_PX,
     source: "A practised hand keeps the speed of what it follows within three hundredths.",
     read: (o) => o.sweep?.subjectPx ?? null,
     said: (value, _, met) =>
@@ -85,15 +101,19 @@ export function sweepDemands(): Demand[] {
   return [
     streaks,
     subject,
-    { ...streaks, ...{ id: "speed", quiet: false, hard: false, least: SPEED_SHARE, edge: null } },
-    { ...subject, ...{ id: "followed", quiet: false, hard: false, most: SWEPT_PX, edge: null } },
+    { ...streaks, id: "speed", quiet: false, hard: false, least: SPEED_SHARE, edge: null },
+    { ...subject, id: "followed", quiet: false, hard: false, most: SWEPT_PX, edge: null },
   ];
 }
 
 /** Far lamps as discs behind something near. */
 export function discDemands(): Demand[] {
   const disc: Demand = {
-    ...{ id: "discs", quiet: true, hard: true, least: DISC_SHARE, most: MOST },
+    id: "discs",
+    quiet: true,
+    hard: true,
+    least: DISC_SHARE,
+    most: MOST,
     source: "Smaller ones are soft lamps, not discs.",
     read: (o) => o.discs?.shareOfWidth ?? null,
     said: (value, o, met) =>
@@ -103,7 +123,10 @@ export function discDemands(): Demand[] {
   };
   const wide: Demand = {
     ...disc,
-    ...{ id: "wide-discs", quiet: false, hard: false, least: WIDE_DISC_SHARE },
+    id: "wide-discs",
+    quiet: false,
+    hard: false,
+    least: WIDE_DISC_SHARE,
     source: "From a hundredth of the width on they make a background of their own.",
     said: (value, o, met) =>
       `Lamps behind become discs of ${pixels(o.discs?.diameterPx ?? 0)}, ${percent(value)} of the width${met ? "" : ": small ones"}.`,
@@ -115,7 +138,11 @@ export function discDemands(): Demand[] {
 export function drawingDemands(ground: string): Demand[] {
   return [
     {
-      ...{ id: "drawing", quiet: false, hard: true, least: DRAWING_SECONDS, most: MOST },
+      id: "drawing",
+      quiet: false,
+      hard: true,
+      least: DRAWING_SECONDS,
+      most: MOST,
       source: "A figure takes four seconds and more to draw.",
       read: (o) => (o.plan.frames === 1 ? o.plan.shutters[0].deliveredSeconds : 0),
       said: (value, _, met) =>
@@ -129,7 +156,11 @@ export function drawingDemands(ground: string): Demand[] {
       remedies: ["filter", "darker"],
     },
     {
-      ...{ id: "unseen", quiet: false, hard: false, least: LEAST, most: UNSEEN_STOPS },
+      id: "unseen",
+      quiet: false,
+      hard: false,
+      least: LEAST,
+      most: UNSEEN_STOPS,
       source: "Whoever draws shows where the ground is bright.",
       read: (o) => o.base.meterStops,
       said: (value, _, met) =>
@@ -149,7 +180,12 @@ export function angleDemands({ schools, framesPerSecond }: ShotRequest): Demand[
     `A shutter angle of ${Math.round(value)}° at ${framesPerSecond} frames a second${met ? "" : `, and ${wanted}° is wanted`}.`;
   return [
     {
-      ...{ id: "frame-rate", quiet: true, hard: true, least: LEAST, most: LARGEST_DEG, said },
+      id: "frame-rate",
+      quiet: true,
+      hard: true,
+      least: LEAST,
+      most: LARGEST_DEG,
+      said,
       source: "No shutter is open longer than a frame lasts.",
       read: (o) => o.shutterAngleDeg,
       edge: {
@@ -161,15 +197,24 @@ export function angleDemands({ schools, framesPerSecond }: ShotRequest): Demand[
       remedies: ["brighter"],
     },
     {
-      ...{ id: "stutter", quiet: true, hard: true, said, least: wanted / 4, most: LARGEST_DEG },
+      id: "stutter",
+      quiet: true,
+      hard: true,
+      said,
+      least: wanted / 4,
+      most: LARGEST_DEG,
       source: "Two stops off, and the film stutters or smears as it was not meant to.",
       read: (o) => o.shutterAngleDeg,
       edge: null,
       remedies: ["filter", "brighter"],
     },
     {
-      ...{ id: "angle", quiet: false, hard: false, said },
-      ...{ least: wanted / 2 ** ANGLE_SLACK_STOPS, most: Math.min(LARGEST_DEG, wanted * 2 ** ANGLE_SLACK_STOPS) },
+      id: "angle",
+      quiet: false,
+      hard: false,
+      said,
+      least: wanted / 2 ** ANGLE_SLACK_STOPS,
+      most: Math.min(LARGEST_DEG, wanted * 2 ** ANGLE_SLACK_STOPS),
       source: "Half of a frame's time looks natural, less is jittery.",
       read: (o) => o.shutterAngleDeg,
       edge: {

@@ -34,7 +34,11 @@ export function surfaceDemands(request: ShotRequest, ground: string, highlights:
   const target = targetStops(request);
   return [
     {
-      ...{ id: "surfaces-clip", quiet: false, hard: true, least: 0, most: Number.POSITIVE_INFINITY },
+      id: "surfaces-clip",
+      quiet: false,
+      hard: true,
+      least: 0,
+      most: Number.POSITIVE_INFINITY,
       source: "ISO 12232: a surface at the meter's level lies 3.26 stops under clipping.",
       read: ({ base }) => base.stopsUnderWhite,
       said: (value, _, met) => `The ${ground} ${met ? "stays" : "comes out white,"} ${underOrOver(value)}.`,
@@ -47,7 +51,11 @@ export function surfaceDemands(request: ShotRequest, ground: string, highlights:
       remedies: ["filter", "darker", "more-time", "tripod"],
     },
     {
-      ...{ id: "highlights-clip", quiet: true, hard: highlights === "hard", least: 0, most: Number.POSITIVE_INFINITY },
+      id: "highlights-clip",
+      quiet: true,
+      hard: highlights === "hard",
+      least: 0,
+      most: Number.POSITIVE_INFINITY,
       insists: true,
       source: "The brightest surfaces that a person wants to keep.",
       read: ({ base }) => base.highlightsUnderWhite,
@@ -65,7 +73,11 @@ export function surfaceDemands(request: ShotRequest, ground: string, highlights:
       remedies: ["filter", "tripod"],
     },
     {
-      ...{ id: "lightness", quiet: true, hard: true, least: -LIFTED_STOPS, most: target + WASHED_OUT_STOPS },
+      id: "lightness",
+      quiet: true,
+      hard: true,
+      least: -LIFTED_STOPS,
+      most: target + WASHED_OUT_STOPS,
       source:
         "A frame of 12 bits can be lifted by about four stops before banding shows; half a stop under white, colours are washed out.",
       read: baseMeterStops,
@@ -87,13 +99,11 @@ export function surfaceDemands(request: ShotRequest, ground: string, highlights:
       remedies: ["brighter", "filter", "darker", "more-time", "tripod"],
     },
     {
-      ...{
-        id: "brightness",
-        quiet: false,
-        hard: false,
-        least: target - OFF_TARGET_STOPS,
-        most: target + OFF_TARGET_STOPS,
-      },
+      id: "brightness",
+      quiet: false,
+      hard: false,
+      least: target - OFF_TARGET_STOPS,
+      most: target + OFF_TARGET_STOPS,
       insists: true,
       source: request.schools.brightness === "meter" ? "Exposing to the meter." : "Exposing for the highlights.",
       read: baseMeterStops,
@@ -117,7 +127,11 @@ export function noiseDemands(): Demand[] {
     return `Signal to noise ${value.toFixed(0)} in the mid-tones, ${noise.shadow.toFixed(noise.shadow < 10 ? 1 : 0)} three stops down${judged}.`;
   };
   const noisy: Demand = {
-    ...{ id: "noise", quiet: true, hard: true, least: USABLE_SNR, most: Number.POSITIVE_INFINITY },
+    id: "noise",
+    quiet: true,
+    hard: true,
+    least: USABLE_SNR,
+    most: Number.POSITIVE_INFINITY,
     source: "A mid-tone is usable from a signal-to-noise ratio of 8 on.",
     read: ({ noise }) => noise.midTone || null,
     said,
@@ -132,7 +146,11 @@ export function noiseDemands(): Demand[] {
   };
   const clean: Demand = {
     ...noisy,
-    ...{ id: "clean", quiet: false, hard: false, least: CLEAN_SNR, edge: null },
+    id: "clean",
+    quiet: false,
+    hard: false,
+    least: CLEAN_SNR,
+    edge: null,
     source: "A mid-tone is clean from a signal-to-noise ratio of 20 on.",
   };
   return [noisy, clean];
@@ -143,7 +161,11 @@ export function skyDemand(request: ShotRequest, hard: boolean): Demand[] {
   if (request.skyEv === null) return [];
   return [
     {
-      ...{ id: "sky-clips", quiet: false, hard, least: 0, most: Number.POSITIVE_INFINITY },
+      id: "sky-clips",
+      quiet: false,
+      hard,
+      least: 0,
+      most: Number.POSITIVE_INFINITY,
       source: "What is white has no colour and no star.",
       read: ({ sky }) => sky?.stopsUnderWhite ?? null,
       said: (value, { sky }, met) =>

@@ -37,7 +37,11 @@ export function sharpnessDemands(request: ShotRequest): Demand[] {
       ? `Still things are sharp to ${pixels(Math.max(value, 0.1))}.`
       : `Still things are soft by ${pixels(value)}: ${culprit(outlook, request)}.`;
   const onScreen: Demand = {
-    ...{ id: "soft", quiet: true, hard: true, least: Number.NEGATIVE_INFINITY, most: screenPx },
+    id: "soft",
+    quiet: true,
+    hard: true,
+    least: Number.NEGATIVE_INFINITY,
+    most: screenPx,
     source: "Sharp on a screen: a 1,500th of the picture's diagonal.",
     // Its own size goes along: a crop or a larger file has other pixels.
     read: ({ softness, plan }) => (softness.totalPx * screenPx) / screenSharpPx(plan),
@@ -56,14 +60,12 @@ export function sharpnessDemands(request: ShotRequest): Demand[] {
     onScreen,
     {
       ...onScreen,
-      ...{
-        id: "sharp",
-        quiet: true,
-        hard: false,
-        most: SHARP_PX,
-        read: ({ softness }) => softness.totalPx,
-        edge: null,
-      },
+      id: "sharp",
+      quiet: true,
+      hard: false,
+      most: SHARP_PX,
+      read: ({ softness }) => softness.totalPx,
+      edge: null,
       source: "Sharp at full size: two pixels.",
     },
   ];
@@ -78,14 +80,12 @@ export function roomDemands(request: ShotRequest): Demand[] {
       ? []
       : [
           {
-            ...{
-              id: "own-iso",
-              quiet: true,
-              hard: true,
-              least: none,
-              most: schools.isoCeiling,
-              source: "A person's own choice.",
-            },
+            id: "own-iso",
+            quiet: true,
+            hard: true,
+            least: none,
+            most: schools.isoCeiling,
+            source: "A person's own choice.",
             read: ({ plan }) => plan.iso,
             said: (value, _, met) =>
               `${isoText(value)} ${met ? "keeps to" : "is over"} your ceiling of ${schools.isoCeiling}.`,
@@ -100,7 +100,12 @@ export function roomDemands(request: ShotRequest): Demand[] {
         ];
   return [
     {
-      ...{ id: "window", quiet: true, hard: true, least: none, most: windowSeconds, source: "The time there is." },
+      id: "window",
+      quiet: true,
+      hard: true,
+      least: none,
+      most: windowSeconds,
+      source: "The time there is.",
       read: ({ cost }) => cost.seconds,
       said: (value, _, met) =>
         `It takes ${time(value)} from pressing to the end${met ? "" : `, and there are ${time(windowSeconds)}`}.`,
@@ -113,14 +118,12 @@ export function roomDemands(request: ShotRequest): Demand[] {
       remedies: ["more-time"],
     },
     {
-      ...{
-        id: "battery",
-        quiet: true,
-        hard: true,
-        least: none,
-        most: batteryPercent,
-        source: "What is in the battery.",
-      },
+      id: "battery",
+      quiet: true,
+      hard: true,
+      least: none,
+      most: batteryPercent,
+      source: "What is in the battery.",
       read: ({ cost }) => cost.batteryPercent,
       said: (value, _, met) =>
         `It takes ${value.toFixed(1)} % of a battery${met ? "" : ` that holds ${batteryPercent} %`}.`,
@@ -133,14 +136,12 @@ export function roomDemands(request: ShotRequest): Demand[] {
       remedies: ["more-battery"],
     },
     {
-      ...{
-        id: "storage",
-        quiet: true,
-        hard: true,
-        least: none,
-        most: freeMegabytes,
-        source: "What is free on the phone.",
-      },
+      id: "storage",
+      quiet: true,
+      hard: true,
+      least: none,
+      most: freeMegabytes,
+      source: "What is free on the phone.",
       read: ({ cost }) => cost.megabytes,
       said: (value, _, met) =>
         `It takes ${Math.ceil(value)} MB${met ? "" : ` of the ${Math.floor(freeMegabytes)} that are free`}.`,
@@ -156,14 +157,12 @@ export function manyFramesDemand({ schools }: ShotRequest): Demand[] {
   if (schools.frames === "one") return [];
   return [
     {
-      ...{
-        id: "many-frames",
-        quiet: true,
-        hard: false,
-        least: 2,
-        most: Number.POSITIVE_INFINITY,
-        source: "The school of many frames.",
-      },
+      id: "many-frames",
+      quiet: true,
+      hard: false,
+      least: 2,
+      most: Number.POSITIVE_INFINITY,
+      source: "The school of many frames.",
       read: ({ plan }) => plan.frames,
       said: (value) =>
         value > 1 ? `${value} frames, as you choose to work.` : "It is one frame; you choose to take several.",

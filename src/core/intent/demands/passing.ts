@@ -33,7 +33,11 @@ export function crossingDemands(request: ShotRequest): Demand[] {
   if (mover === null) return [];
   const needs = (o: Outlook) => time(o.mover?.wholeSeconds ?? 0);
   const dashed: Demand = {
-    ...{ id: "trail-dashes", quiet: true, hard: true, least: LINE_DUTY, most: MOST },
+    id: "trail-dashes",
+    quiet: true,
+    hard: true,
+    least: LINE_DUTY,
+    most: MOST,
     source: "A trail of which less than six tenths are drawn is a row of dashes.",
     read: (o) => (gapsCanShow(o) ? (o.mover?.duty ?? null) : null),
     said: (value) => `Pauses take ${percent(1 - value)} of the trail: it comes out as a row of dashes.`,
@@ -48,7 +52,11 @@ export function crossingDemands(request: ShotRequest): Demand[] {
   };
   return [
     {
-      ...{ id: "crossing", quiet: false, hard: true, least: WHOLE_SHARE, most: MOST },
+      id: "crossing",
+      quiet: false,
+      hard: true,
+      least: WHOLE_SHARE,
+      most: MOST,
       source:
         "What did not make it across is a piece of a trail; a road that recedes is whole at 95 % of its way in the picture.",
       read: (o) => o.mover?.reached ?? null,
@@ -70,7 +78,11 @@ export function crossingDemands(request: ShotRequest): Demand[] {
     },
     dashed,
     {
-      ...{ id: "trail-gaps", quiet: true, hard: false, least: SMOOTH_DUTY, most: MOST },
+      id: "trail-gaps",
+      quiet: true,
+      hard: false,
+      least: SMOOTH_DUTY,
+      most: MOST,
       insists: true,
       source: "Gaps of more than a tenth of a trail show as dashes.",
       read: (o) => (gapsCanShow(o) ? (o.mover?.duty ?? null) : null),
@@ -101,7 +113,11 @@ function lampDemands(id: LampClassId): Demand[] {
   const iso = (o: Outlook) => isoText(o.plan.iso);
   return [
     {
-      ...{ id: `${id}-colour`, quiet: false, hard: false, least: LEAST, most: MOST_CLIPPED },
+      id: `${id}-colour`,
+      quiet: false,
+      hard: false,
+      least: LEAST,
+      most: MOST_CLIPPED,
       source: "A lamp clips by channels: at two its colour is gone, at three it is white.",
       read: (o) => trailOf(o, id)?.clippedChannels ?? null,
       said: (value, o, met) => {
@@ -125,7 +141,11 @@ function lampDemands(id: LampClassId): Demand[] {
       remedies: id === "hand-lamp" || id === "lantern" ? ["dimmer-lamp", "farther"] : ["filter", "farther"],
     },
     {
-      ...{ id: `${id}-shine`, quiet: false, hard: false, least: SEEN_STOPS, most: MOST },
+      id: `${id}-shine`,
+      quiet: false,
+      hard: false,
+      least: SEEN_STOPS,
+      most: MOST,
       source: "A line is told apart from what lies behind it from half a stop on.",
       read: (o) => trailOf(o, id)?.aboveBaseStops ?? null,
       said: (value, o, met) => {
@@ -151,7 +171,11 @@ export function trailDemands(request: ShotRequest): Demand[] {
     o.trails.length === 0 ? null : Math.max(...o.trails.map(({ aboveBaseStops }) => aboveBaseStops));
   return [
     {
-      ...{ id: "trail-shows", quiet: true, hard: true, least: SEEN_STOPS, most: MOST },
+      id: "trail-shows",
+      quiet: true,
+      hard: true,
+      least: SEEN_STOPS,
+      most: MOST,
       source: "A line is told apart from what lies behind it from half a stop on.",
       read: brightest,
       said: (value, _, met) =>
@@ -168,7 +192,11 @@ export function trailDemands(request: ShotRequest): Demand[] {
       remedies: ["darker", "nearer", "tripod"],
     },
     {
-      ...{ id: "trail-shines", quiet: true, hard: false, least: SHINES_STOPS, most: MOST },
+      id: "trail-shines",
+      quiet: true,
+      hard: false,
+      least: SHINES_STOPS,
+      most: MOST,
       insists: true,
       source: "Four times as bright as what lies behind it reads as light.",
       read: brightest,
@@ -186,7 +214,11 @@ export function trafficDemand(request: ShotRequest): Demand[] {
   if (!(request.vehiclesPerHour > 0)) return [];
   return [
     {
-      ...{ id: "overlap", quiet: true, hard: false, least: LEAST, most: OVERLAP_CHANCE },
+      id: "overlap",
+      quiet: true,
+      hard: false,
+      least: LEAST,
+      most: OVERLAP_CHANCE,
       source: "Three exposures in ten with two vehicles in one lane.",
       read: (o) => o.traffic?.overlapChance ?? null,
       said: (value, _, met) =>

@@ -23,7 +23,11 @@ export const NIGHT_SKY_TARGET = (NIGHT_SKY_STOPS[0] + NIGHT_SKY_STOPS[1]) / 2;
 /** A sky that looks like night. */
 export function nightSkyDemand(): Demand[] {
   const wide: Demand = {
-    ...{ id: "dark-enough", quiet: true, hard: true, least: BLACK_STOPS, most: DAY_STOPS },
+    id: "dark-enough",
+    quiet: true,
+    hard: true,
+    least: BLACK_STOPS,
+    most: DAY_STOPS,
     source: "Brighter than the meter's level and a sky is day; seven stops under it nothing is left to lift.",
     read: skyMeterStops,
     said: (value) =>
@@ -40,7 +44,11 @@ export function nightSkyDemand(): Demand[] {
   return [
     wide,
     {
-      ...{ id: "night-sky", quiet: false, hard: false, least: NIGHT_SKY_STOPS[0], most: NIGHT_SKY_STOPS[1] },
+      id: "night-sky",
+      quiet: false,
+      hard: false,
+      least: NIGHT_SKY_STOPS[0],
+      most: NIGHT_SKY_STOPS[1],
       insists: true,
       source: "Common practice: the sky's peak lies in the lower third of the histogram.",
       read: skyMeterStops,
@@ -57,14 +65,18 @@ export function nightSkyDemand(): Demand[] {
 /** Stars that stand out of the sky's noise. */
 export function faintStarsDemand(hardMagnitude: number, softMagnitude: number): Demand[] {
   const demand: Demand = {
-    ...{ id: "faint-stars", quiet: true, hard: true, least: hardMagnitude, most: MOST },
+    id: "faint-stars",
+    quiet: true,
+    hard: true,
+    least: hardMagnitude,
+    most: MOST,
     source: "A star stands out when its signal is five times the noise around it.",
     read: (o) => o.stars.faintestMagnitude,
     said: (value, _, met) => `Stars stand out ${met ? "" : "only "}down to magnitude ${plain(value)}.`,
     edge: null,
     remedies: ["darker-sky"],
   };
-  return [demand, { ...demand, ...{ id: "many-stars", quiet: false, hard: false, least: softMagnitude } }];
+  return [demand, { ...demand, id: "many-stars", quiet: false, hard: false, least: softMagnitude }];
 }
 
 /** Stars as points, by the chosen school. */
@@ -73,13 +85,11 @@ export function pointDemand({ camera, declinationDeg, schools }: ShotRequest): D
   const school = schools.stars === "pixels" ? `${pixels(schools.starFactor)} of trailing` : SCHOOL_NAMES[schools.stars];
   return [
     {
-      ...{
-        id: "stars-trail",
-        quiet: false,
-        hard: true,
-        least: LEAST,
-        most: starTrailPx(camera.lens, declinationDeg, limit),
-      },
+      id: "stars-trail",
+      quiet: false,
+      hard: true,
+      least: LEAST,
+      most: starTrailPx(camera.lens, declinationDeg, limit),
       source: `The school of ${school}.`,
       read: (o) => o.stars.trailPx,
       said: (value, { plan }, met) => {
@@ -109,7 +119,11 @@ const WANTED_ARC_DEG = 15;
 /** The sky's turning, without dots and gaps. */
 export function arcDemands(): Demand[] {
   const turning: Demand = {
-    ...{ id: "turning", quiet: true, hard: true, least: LEAST_ARC_DEG, most: MOST },
+    id: "turning",
+    quiet: true,
+    hard: true,
+    least: LEAST_ARC_DEG,
+    most: MOST,
     source: "Half an hour is the least that reads as turning.",
     read: (o) => o.stars.turnedDeg,
     said: (value, _, met) =>
@@ -123,13 +137,20 @@ export function arcDemands(): Demand[] {
     turning,
     {
       ...turning,
-      ...{ id: "an-hour", quiet: false, hard: false, least: WANTED_ARC_DEG },
+      id: "an-hour",
+      quiet: false,
+      hard: false,
+      least: WANTED_ARC_DEG,
       insists: true,
       source: "An hour of turning.",
       said: (value, _, met) => `The sky turns by ${value.toFixed(0)}°${met ? "" : ", less than in an hour"}.`,
     },
     {
-      ...{ id: "arc-gaps", quiet: true, hard: false, least: LEAST, most: 0 },
+      id: "arc-gaps",
+      quiet: true,
+      hard: false,
+      least: LEAST,
+      most: 0,
       source: "A gap shows from half of a star's width on.",
       read: (o) => (o.stars.gapsShow ? o.stars.gapPx : 0),
       said: (_, o, met) =>
@@ -147,7 +168,11 @@ const LEAST_WATCH_SECONDS = 1800;
 export function watchDemands(): Demand[] {
   return [
     {
-      ...{ id: "watching", quiet: false, hard: true, least: SMOOTH_DUTY, most: MOST },
+      id: "watching",
+      quiet: false,
+      hard: true,
+      least: SMOOTH_DUTY,
+      most: MOST,
       source: "What falls between frames is lost.",
       read: (o) => o.duty,
       said: (value) => `The shutter is open ${percent(value)} of the time.`,
@@ -160,7 +185,11 @@ export function watchDemands(): Demand[] {
       remedies: [],
     },
     {
-      ...{ id: "patience", quiet: false, hard: false, least: LEAST_WATCH_SECONDS, most: MOST },
+      id: "patience",
+      quiet: false,
+      hard: false,
+      least: LEAST_WATCH_SECONDS,
+      most: MOST,
       source: "Even a strong shower brings about one bright meteor in several minutes.",
       read: (o) => o.cost.seconds,
       said: (value, _, met) => `It watches for ${time(value)}${met ? "" : ": short for a meteor"}.`,

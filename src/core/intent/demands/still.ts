@@ -19,7 +19,11 @@ export function waterDemand({ water, schools }: ShotRequest): Demand[] {
   const [least, most] = silk ? [LEAST, SILK_CONTRAST] : TEXTURE_CONTRAST;
   return [
     {
-      ...{ id: "water", quiet: false, hard: true, least, most },
+      id: "water",
+      quiet: false,
+      hard: true,
+      least,
+      most,
       source: silk
         ? "The school of silk: under 20 % of the pattern."
         : "The school of texture: 30 to 65 % of the pattern.",
@@ -49,7 +53,11 @@ export function waterDemand({ water, schools }: ShotRequest): Demand[] {
 export function emptyDemands({ crowd }: ShotRequest): Demand[] {
   if (crowd === null) return [];
   const veiled: Demand = {
-    ...{ id: "veil", quiet: false, hard: true, least: LEAST, most: SEEN_SHARE },
+    id: "veil",
+    quiet: false,
+    hard: true,
+    least: LEAST,
+    most: SEEN_SHARE,
     source: "A veil of a tenth passes unseen.",
     read: (o) => o.people?.veil ?? null,
     said: (value, _, met) =>
@@ -60,7 +68,11 @@ export function emptyDemands({ crowd }: ShotRequest): Demand[] {
     remedies: ["more-time", "fewer-people", "tripod"],
   };
   const ghosts: Demand = {
-    ...{ id: "emptied", quiet: false, hard: true, least: LEAST, most: SEEN_SHARE },
+    id: "emptied",
+    quiet: false,
+    hard: true,
+    least: LEAST,
+    most: SEEN_SHARE,
     source: "A ghost of a tenth passes unseen.",
     read: (o) => o.people?.ghostOpacity ?? null,
     said: (value) => `A passer-by leaves a ghost of ${percent(value)}.`,
@@ -74,7 +86,11 @@ export function emptyDemands({ crowd }: ShotRequest): Demand[] {
     remedies: ["filter", "darker", "more-time", "tripod"],
   };
   const clean: Demand = {
-    ...{ id: "median-clean", quiet: true, hard: true, least: LEAST, most: UNCLEAN_SEEN },
+    id: "median-clean",
+    quiet: true,
+    hard: true,
+    least: LEAST,
+    most: UNCLEAN_SEEN,
     source: "One pixel in a hundred with a limb or a shadow in it is seen.",
     read: (o) => (o.people?.cleanProbability == null ? null : 1 - o.people.cleanProbability),
     said: (value, o, met) => {
@@ -96,7 +112,11 @@ export function emptyDemands({ crowd }: ShotRequest): Demand[] {
     clean,
     {
       ...clean,
-      ...{ id: "median-all-clean", quiet: false, hard: false, most: 1 - CLEAN_MEDIAN, edge: null },
+      id: "median-all-clean",
+      quiet: false,
+      hard: false,
+      most: 1 - CLEAN_MEDIAN,
+      edge: null,
       source: "One pixel in a thousand is not seen.",
     },
   ];

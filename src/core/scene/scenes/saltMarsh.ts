@@ -12,7 +12,12 @@ const SAIL_PIECES = 14;
 
 /** A board across the view, its middle so far to the right of the pump's. */
 const board = (halfWidth: number, from: number, to: number, right = 0): Wall => ({
-  ...{ kind: "wall", headingDeg: 90, lengthMetres: 2 * halfWidth, heightsMetres: [to], material: WOOD, windows: DARK },
+  kind: "wall",
+  headingDeg: 90,
+  lengthMetres: 2 * halfWidth,
+  heightsMetres: [to],
+  material: WOOD,
+  windows: DARK,
   from: [PUMP_AT[0] + right - halfWidth, from, PUMP_AT[1]],
 });
 
@@ -50,11 +55,19 @@ export const SALT_MARSH: Scene = {
   cameraHeightMetres: 1.2,
   cameraTiltDeg: 26,
   sky: {
-    ...{ zenithCdM2: 2.5e-4, horizonCdM2: 6e-4, zenithKelvin: 7500, glowAzimuthDeg: 0, glowCdM2: 0, cloud: 0 },
+    zenithCdM2: 2.5e-4,
+    horizonCdM2: 6e-4,
+    zenithKelvin: 7500,
+    glowAzimuthDeg: 0,
+    glowCdM2: 0,
+    cloud: 0,
   },
   surfaces: [
     {
-      ...{ kind: "strip", through: [0, 0, 0], headingDeg: 0, halfWidthMetres: 3000 },
+      kind: "strip",
+      through: [0, 0, 0],
+      headingDeg: 0,
+      halfWidthMetres: 3000,
       material: { reflectance: 0.12, tint: [1, 1, 0.86], texture: "asphalt", wetness: 0 },
     },
     ...tower,

@@ -33,7 +33,11 @@ export function sketchOf(
   const project = pictureProjection(pose);
   const toSpot = ({ right, up }: PicturePoint): Spot => [size.width / 2 + right * scale, size.height / 2 - up * scale];
   return {
-    ...{ context, size, frame, pose, scale },
+    context,
+    size,
+    frame,
+    pose,
+    scale,
     at: (altitudeDeg, azimuthDeg) => {
       const point = project(altitudeDeg, azimuthDeg);
       return point && Math.hypot(point.right, point.up) < FARTHEST ? toSpot(point) : null;
