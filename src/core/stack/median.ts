@@ -26,6 +26,13 @@ function selectInPlace(values: Uint16Array, count: number, k: number): number {
   return values[k]!;
 }
 
+/** Mean of two 16-bit codes, in linear light unless `encoded`, rounded half up. */
+export function middleOf(low: number, high: number, encoded: boolean): number {
+  if (low === high) return high;
+  if (encoded) return (low + high + 1) >> 1;
+  return Math.floor(65_535 * encodeSrgb((decodeSrgb(low / 65_535) + decodeSrgb(high / 65_535)) / 2) + 0.5);
+}
+
 /**
  * Median of each sample over frames, rounded half up once. Of an even number of frames it is the mean of the two middle
  * values, in linear light unless `encoded`.
@@ -52,11 +59,6 @@ export function medianInto(out: Uint16Array, frames: readonly Uint16Array[], enc
     // After the selection everything before the upper middle is at most it: the lower middle is the largest of those.
     let lower = 0;
     for (let i = 0; i < upper; i++) if (values[i]! > lower) lower = values[i]!;
-    if (lower === middle) out[sample] = middle;
-    else if (encoded) out[sample] = (lower + middle + 1) >> 1;
-    else
-      out[sample] = Math.floor(
-        65_535 * encodeSrgb((decodeSrgb(lower / 65_535) + decodeSrgb(middle / 65_535)) / 2) + 0.5,
-      );
+    out[sample] = middleOf(lower, middle, encoded);
   }
 }

@@ -1,5 +1,5 @@
-import { decodeSrgb, encodeSrgb } from "../picture/srgb";
 import type { StackKernels } from "./kernels";
+import { middleOf } from "./median";
 import type { SampleDepth } from "./tables";
 
 /** A stretch of the samples of many frames, in memory that the kernels see, with room for what they find. */
@@ -57,14 +57,7 @@ export function medianOfBand(kernels: StackKernels, band: MedianBand, samples: n
   return upper;
 }
 
-/** Mean of two 16-bit codes, in linear light unless `encoded`, rounded half up. */
-function middleOf(low: number, high: number, encoded: boolean): number {
-  if (low === high) return high;
-  if (encoded) return (low + high + 1) >> 1;
-  return Math.floor(65_535 * encodeSrgb((decodeSrgb(low / 65_535) + decodeSrgb(high / 65_535)) / 2) + 0.5);
-}
-
-/** The same for two bytes; each pair is worked out once, for the same ones come millions of times. */
+/** `middleOf` for two bytes; each pair is worked out once, for the same ones come millions of times. */
 function middleOfBytes(encoded: boolean): (low: number, high: number) => number {
   const known = new Int32Array(1 << 16).fill(-1);
   return (low, high) => {
