@@ -70,6 +70,8 @@ function distance({ curve, forbids }: Edge, shutterSeconds: number, iso: number)
         : Math.log2((shutterSeconds * iso) / curve.product);
   return forbids === "more" ? -beyond : beyond;
 }
+/** A counterexample is told as it was found: making it smaller solves for many minutes. */
+const TOLD_AT_ONCE = { endOnFailure: true };
 const NEARLY_STOPS = 0.12;
 const NEARLY_SHARE = 0.04;
 
@@ -84,6 +86,8 @@ describe("the field of a line", () => {
         const edges = fieldEdges(request, recipe);
         for (const { demand, value, miss } of demands) {
           if (demand.edge === null || value === null) continue;
+          // What leaves the frame in a pause is drawn less than in a shorter frame: such teeth have more than two edges.
+          if (demand.id === "crossing" && recipe.sequence!.frames > 1) continue;
           const own = edges.filter(({ id }) => id === demand.id || id.startsWith(`${demand.id}-`));
           // Edges lie along one axis through the point: of one demand there may be two, and the nearest counts.
           const sides = own.map((edge) => distance(edge, shutterSeconds, recipe.iso!));
@@ -98,7 +102,7 @@ describe("the field of a line", () => {
           expect([demand.id, nearest > 0]).toEqual([demand.id, miss === 0]);
         }
       }),
-      { numRuns: 250 },
+      { ...TOLD_AT_ONCE, numRuns: 250 },
     );
     expect(crossed).toBeGreaterThan(100);
     expect(kept).toBeGreaterThan(100);
@@ -115,7 +119,7 @@ describe("the field of a line", () => {
         const wanted = demands.filter(({ demand, miss }) => demand.hard && miss > 0).map(({ demand }) => demand.id);
         expect(hard.filter((_, at) => missed[column]![row]! & (1 << at)).map(({ id }) => id)).toEqual(wanted);
       }),
-      { numRuns: 60 },
+      { ...TOLD_AT_ONCE, numRuns: 60 },
     );
   });
 
@@ -136,7 +140,7 @@ describe("the field of a line", () => {
           expect(without([first[0]!.id])).toBe(Math.max(...openers));
         } else if (first.length > 0) expect(without(first.map(({ id }) => id))).toBeGreaterThan(0);
       }),
-      { numRuns: 120 },
+      { ...TOLD_AT_ONCE, numRuns: 120 },
     );
     expect(single).toBeGreaterThan(10);
   });
@@ -160,7 +164,7 @@ describe("whatever is asked", () => {
           expect(JSON.stringify(outlook)).not.toMatch(/NaN/);
         }
       }),
-      { numRuns: 60 },
+      { ...TOLD_AT_ONCE, numRuns: 60 },
     );
   });
 
@@ -174,7 +178,7 @@ describe("whatever is asked", () => {
           expect(`${label} ${value} ${because}`).not.toMatch(/NaN|undefined|Infinity|null/);
         }
       }),
-      { numRuns: 150 },
+      { ...TOLD_AT_ONCE, numRuns: 150 },
     );
     expect(explain(stillStreet, parseRecipe("iso 50").recipe)).toEqual([]);
   });
@@ -207,7 +211,7 @@ describe("whatever is asked", () => {
           expect(next.recipes[0]?.verdict).not.toBe("fails");
         }
       }),
-      { numRuns: 25 },
+      { ...TOLD_AT_ONCE, numRuns: 25 },
     );
   });
 });
