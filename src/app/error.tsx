@@ -16,7 +16,7 @@ export default function ErrorPage({ error, reset }: ErrorPageProps) {
   const told = error instanceof ProblemError;
   return (
     <Flex direction="column" height="100dvh" align="flex-start" justify="center" gap="12px" px="12%">
-      <Box as="h1" fontSize="24px" fontWeight={560}>
+      <Box as="h1" fontSize="heading" fontWeight={560}>
         {told ? "This page could not be filled." : "This page broke."}
       </Box>
       <Box color="ash" maxW="60ch" role="alert">

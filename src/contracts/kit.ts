@@ -30,8 +30,11 @@ const rising = (values: readonly number[]): boolean => values.every((value, i) =
 export const phoneRequest = z.strictObject({
   name,
   profile: phoneProfile
-    .refine(({ shutterLadder }) => rising(shutterLadder), "Shutter times must rise from the shortest to the longest.")
-    .refine(({ isoLadder }) => rising(isoLadder), "ISO values must rise."),
+    .refine(({ shutterLadder }) => rising(shutterLadder), {
+      path: ["shutterLadder"],
+      error: "Shutter times must rise from the shortest to the longest.",
+    })
+    .refine(({ isoLadder }) => rising(isoLadder), { path: ["isoLadder"], error: "ISO values must rise." }),
 });
 export type PhoneRequest = z.infer<typeof phoneRequest>;
 

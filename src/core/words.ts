@@ -19,3 +19,8 @@ export function signed(value: number, digits = 1): string {
 export function counted(count: number, thing: string): string {
   return `${count} ${thing}${count === 1 ? "" : "s"}`;
 }
+
+/** Reads a number as people write it, with a comma or a real minus sign; NaN for anything else. */
+export function typedNumber(text: string): number {
+  return text.trim() === "" ? Number.NaN : Number(text.trim().replace(",", ".").replace("\u2212", "-"));
+}

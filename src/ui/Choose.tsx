@@ -1,23 +1,34 @@
 "use client";
 
-import { Box } from "@chakra-ui/react";
+import { NativeSelect } from "@chakra-ui/react";
 
 interface ChooseProps<Value extends string | number> {
-  readonly label: string;
+  /** Left out where a field around it has a label. */
+  readonly label?: string;
   readonly value: Value | "";
   readonly options: readonly { readonly value: Value; readonly name: string }[];
   readonly onChoose: (value: Value) => void;
   /** Shown while nothing is chosen; without it the first option is. */
   readonly placeholder?: string;
+  /** `md` stands in a form, over its whole width. */
+  readonly size?: "sm" | "md";
   readonly maxWidth?: string;
 }
 
-/** One of a list, on a line of text. */
+/** One of a list. */
 export function Choose<Value extends string | number>(props: ChooseProps<Value>) {
-  const { label, value, options, onChoose, placeholder, maxWidth = "170px" } = props;
+  const {
+    label,
+    value,
+    options,
+    onChoose,
+    placeholder,
+    size = "sm",
+    maxWidth = size === "sm" ? "170px" : "100%",
+  } = props;
   return (
-    <Box asChild bg="slate" height={{ base: "40px", md: "28px" }} fontSize="12.5px" maxW={maxWidth}>
-      <select
+    <NativeSelect.Root size={size} maxW={maxWidth}>
+      <NativeSelect.Field
         aria-label={label}
         value={value}
         onChange={(event) => {
@@ -31,7 +42,8 @@ export function Choose<Value extends string | number>(props: ChooseProps<Value>)
             {option.name}
           </option>
         ))}
-      </select>
-    </Box>
+      </NativeSelect.Field>
+      <NativeSelect.Indicator />
+    </NativeSelect.Root>
   );
 }

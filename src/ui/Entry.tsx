@@ -1,6 +1,6 @@
 "use client";
 
-import { Box, Flex, Input } from "@chakra-ui/react";
+import { Box, Field, Flex, Input } from "@chakra-ui/react";
 import { type ReactNode, useState } from "react";
 
 interface EntryProps {
@@ -16,45 +16,34 @@ interface EntryProps {
 export function Entry({ label, value, width = "84px", placeholder, onCommit }: EntryProps) {
   const [problem, setProblem] = useState<string | null>(null);
   return (
-    <Box>
+    <Field.Root invalid={problem !== null} width="auto">
       <Input
         key={value}
-        size="xs"
+        size="sm"
         width={width}
         aria-label={label}
-        aria-invalid={problem !== null}
-        title={problem ?? label}
-        bg="slate"
-        borderColor={problem ? "coral" : "line"}
         fontFamily="mono"
         textAlign="right"
         placeholder={placeholder}
         defaultValue={value}
-        onBlur={(event) => event.target.value !== value && setProblem(onCommit(event.target.value))}
+        onBlur={({ target }) => setProblem(target.value === value ? null : onCommit(target.value))}
         onKeyDown={(event) => event.key === "Enter" && event.currentTarget.blur()}
       />
-      {problem && (
-        <Box color="coral" fontSize="11.5px" maxW="150px" role="alert">
-          {problem}
-        </Box>
-      )}
-    </Box>
+      <Field.ErrorText role="alert" maxW="170px">
+        {problem}
+      </Field.ErrorText>
+    </Field.Root>
   );
 }
 
 /** A name with its control at the right. */
 export function Row({ label, children }: { readonly label: ReactNode; readonly children: ReactNode }) {
   return (
-    <Flex align="center" gap="8px" py="3px" fontSize="12.5px" minH="32px">
+    <Flex align="center" gap="8px" py="3px" fontSize="note" minH="32px">
       <Box flex="1" color="ash">
         {label}
       </Box>
       {children}
     </Flex>
   );
-}
-
-/** Reads a number as people write it, with a comma or a real minus sign; NaN for anything else. */
-export function typedNumber(text: string): number {
-  return text.trim() === "" ? Number.NaN : Number(text.trim().replace(",", ".").replace("\u2212", "-"));
 }

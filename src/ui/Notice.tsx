@@ -1,8 +1,7 @@
 "use client";
 
-import { Box, Flex } from "@chakra-ui/react";
+import { createToaster, Toast, Toaster } from "@chakra-ui/react";
 import { X } from "lucide-react";
-import { createContext, type ReactNode, useCallback, useContext, useEffect, useMemo, useState } from "react";
 
 interface Message {
   readonly text: string;
@@ -10,69 +9,39 @@ interface Message {
   readonly undo?: (() => void) | undefined;
 }
 
-const NoticeContext = createContext<(message: Message) => void>(() => {});
-
 const SHOWN_MS = 9000;
 
-/** Says one thing at the foot of the screen, with an undo where there is one. */
-export function useNotice(): (message: Message) => void {
-  return useContext(NoticeContext);
+const toaster = createToaster({
+  placement: "bottom",
+  max: 1,
+  overlap: false,
+  offsets: "56px",
+  duration: SHOWN_MS,
+});
+
+/** Says one thing at the foot of the screen, with an undo where there is one. The page has `Notices`. */
+export function notice({ text, tone, undo }: Message): void {
+  toaster.remove();
+  toaster.create({
+    title: text,
+    type: tone === "wrong" ? "error" : "info",
+    ...(undo && { action: { label: "Undo", onClick: undo } }),
+  });
 }
 
-/** Holds the one message that is shown at a time. */
-export function NoticeProvider({ children }: { readonly children: ReactNode }) {
-  const [message, setMessage] = useState<Message | null>(null);
-  const show = useCallback((next: Message) => setMessage(next), []);
-  useEffect(() => {
-    if (!message) return;
-    const timer = setTimeout(() => setMessage(null), SHOWN_MS);
-    return () => clearTimeout(timer);
-  }, [message]);
-  const close = useMemo(() => () => setMessage(null), []);
+/** Where messages are shown. */
+export function Notices() {
   return (
-    <NoticeContext.Provider value={show}>
-      {children}
-      <Box
-        aria-live="polite"
-        position="fixed"
-        bottom="56px"
-        left="50%"
-        transform="translateX(-50%)"
-        zIndex={40}
-        maxW="min(640px, 92vw)"
-      >
-        {message && (
-          <Flex
-            align="center"
-            gap="14px"
-            bg="slate"
-            borderWidth="1px"
-            borderColor={message.tone === "wrong" ? "coral" : "line"}
-            px="16px"
-            py="9px"
-            borderRadius="3px"
-          >
-            <Box flex="1">{message.text}</Box>
-            {message.undo && (
-              <Box
-                as="button"
-                color="lamp"
-                fontWeight={600}
-                minH="32px"
-                onClick={() => {
-                  message.undo?.();
-                  close();
-                }}
-              >
-                Undo
-              </Box>
-            )}
-            <Box as="button" aria-label="Close this message" color="ash" onClick={close}>
-              <X size={16} />
-            </Box>
-          </Flex>
-        )}
-      </Box>
-    </NoticeContext.Provider>
+    <Toaster toaster={toaster}>
+      {(toast) => (
+        <Toast.Root>
+          <Toast.Title>{toast.title}</Toast.Title>
+          {toast.action && <Toast.ActionTrigger>{toast.action.label}</Toast.ActionTrigger>}
+          <Toast.CloseTrigger aria-label="Close this message">
+            <X size={16} />
+          </Toast.CloseTrigger>
+        </Toast.Root>
+      )}
+    </Toaster>
   );
 }

@@ -23,10 +23,10 @@ export function Quiet({ title, level = 2, children, action }: QuietProps) {
       px={{ base: "24px", md: "12%" }}
       maxW="760px"
     >
-      <Flex as={`h${level}`} fontSize="24px" fontWeight={560} lineHeight="1.2">
+      <Flex as={`h${level}`} fontSize="heading" fontWeight={560} lineHeight="1.2">
         {title}
       </Flex>
-      <Flex color="ash" fontSize="15px" maxW="56ch">
+      <Flex color="ash" fontSize="lead" maxW="56ch">
         {children}
       </Flex>
       {action && (

@@ -14,20 +14,20 @@ interface ReadoutProps {
 export function Readout({ label, value, unit, because, tone = "bone" }: ReadoutProps) {
   return (
     <Box py="10px" borderBottomWidth="1px" borderColor="line">
-      <Box fontSize="12.5px" color="ash" fontStretch="94%">
+      <Box fontSize="note" color="ash" fontStretch="94%">
         {label}
       </Box>
-      <Box fontFamily="mono" fontSize="21px" fontVariantNumeric="tabular-nums" color={tone} lineHeight="1.3">
+      <Box fontFamily="mono" fontSize="readout" fontVariantNumeric="tabular-nums" color={tone} lineHeight="1.3">
         {value}
         {unit && (
-          <Box as="span" fontSize="14px" color="ash">
+          <Box as="span" fontSize="body" color="ash">
             {"\u202f"}
             {unit}
           </Box>
         )}
       </Box>
       {because && (
-        <Box fontSize="12.5px" color="ash" mt="1px">
+        <Box fontSize="note" color="ash" mt="1px">
           {because}
         </Box>
       )}

@@ -2,6 +2,7 @@
 
 import { Box, Flex } from "@chakra-ui/react";
 import { type ReactNode, useState } from "react";
+import { Action } from "./Action";
 
 interface StationProps {
   /** The picture or chart that owns the screen. */
@@ -51,8 +52,8 @@ export function Station({ main, mainName, reasonsName, reasons, opensOn = "main"
       </Flex>
       <Flex role="tablist" display={{ base: "flex", md: "none" }} borderTopWidth="1px" borderColor="line">
         {tabs.map(({ id, name }) => (
-          <Box
-            as="button"
+          <Action
+            look="text"
             key={id}
             role="tab"
             aria-selected={tab === id}
@@ -63,7 +64,7 @@ export function Station({ main, mainName, reasonsName, reasons, opensOn = "main"
             fontWeight={tab === id ? 600 : 400}
           >
             {name}
-          </Box>
+          </Action>
         ))}
       </Flex>
     </Flex>

@@ -7,6 +7,8 @@ import { type Camera, type CameraChoice, CROP_NAMES, cropped } from "@/core/came
 import { plain } from "@/core/words";
 import { CameraBar } from "@/features/shot/CameraBar";
 import { Choose } from "@/ui/Choose";
+import { Slide } from "@/ui/Slide";
+import { Tick } from "@/ui/Tick";
 
 interface AimBarProps {
   readonly time: string;
@@ -17,6 +19,7 @@ interface AimBarProps {
   readonly onCamera: (choice: CameraChoice) => void;
 }
 
+const MOST_ROLL_DEG = 20;
 const GUIDE_NAMES = { none: "no guides", thirds: "thirds", diagonals: "diagonals", middle: "middle" } as const;
 const degrees = (value: number): string => `${plain(value, 0)}°`;
 
@@ -32,26 +35,21 @@ export function AimBar({ time, aim, kit, camera, onAim, onCamera }: AimBarProps)
       wrap="wrap"
       borderTopWidth="1px"
       borderColor="line"
-      fontSize="13px"
+      fontSize="note"
     >
       <Box fontFamily="mono">{`${time}  azimuth ${degrees(aim.azimuthDeg)}  tilt ${degrees(aim.tiltDeg)}`}</Box>
-      <Flex asChild align="center" gap="6px">
-        <label>
-          <Box as="span" color="ash">
-            roll
-          </Box>
-          <Box asChild width="96px" accentColor="lamp">
-            <input
-              type="range"
-              aria-label="Roll"
-              min={-20}
-              max={20}
-              value={aim.rollDeg}
-              onChange={(event) => onAim({ ...aim, rollDeg: Number(event.target.value) })}
-            />
-          </Box>
-          {degrees(aim.rollDeg)}
-        </label>
+      <Flex align="center" gap="8px">
+        <Box color="ash">roll</Box>
+        <Slide
+          label="Roll"
+          width="96px"
+          least={-MOST_ROLL_DEG}
+          most={MOST_ROLL_DEG}
+          value={aim.rollDeg}
+          valueText={degrees(aim.rollDeg)}
+          onChange={(rollDeg) => onAim({ ...aim, rollDeg })}
+        />
+        <Box minW="34px">{degrees(aim.rollDeg)}</Box>
       </Flex>
       <CameraBar kit={kit} camera={camera} onChoose={onCamera} />
       <Flex align="center" gap="8px">
@@ -72,16 +70,9 @@ export function AimBar({ time, aim, kit, camera, onAim, onCamera }: AimBarProps)
         }))}
         onChoose={(guides) => onAim({ ...aim, guides })}
       />
-      <Flex asChild align="center" gap="6px" cursor="pointer">
-        <label>
-          <input
-            type="checkbox"
-            checked={aim.constellations}
-            onChange={(event) => onAim({ ...aim, constellations: event.target.checked })}
-          />
-          constellations
-        </label>
-      </Flex>
+      <Tick checked={aim.constellations} onChange={(constellations) => onAim({ ...aim, constellations })}>
+        constellations
+      </Tick>
     </Flex>
   );
 }

@@ -26,11 +26,11 @@ export function FocusReasons({ lens, focusMetres, onFocus }: FocusReasonsProps) 
   const discPx = near ? (blurDiscMm(setting, focusMetres, Number.POSITIVE_INFINITY) * 1000) / pitchUm : 0;
   return (
     <Box>
-      <Box as="h3" fontSize="13px" fontWeight={620} pt="10px" pb="4px">
+      <Box as="h3" fontSize="note" fontWeight={620} pt="10px" pb="4px">
         Focus
       </Box>
       <FocusScale focusMetres={focusMetres} {...sharp} hyperfocalMetres={hyperfocal} onFocus={onFocus} />
-      <Box fontSize="12.5px" color="ash">
+      <Box fontSize="note" color="ash">
         {`Sharp from ${sharp.nearMetres.toFixed(1)} m ${Number.isFinite(sharp.farMetres) ? `to ${sharp.farMetres.toFixed(1)} m` : "to infinity"}, to ${SHARP_PX} pixels. Far lamps become discs of ${discPx.toFixed(1)} pixels.`}
       </Box>
     </Box>

@@ -60,7 +60,7 @@ export function PathReasons({ mover, camera, halfWidth, plan, onMover }: PathRea
   return (
     <Box>
       <Flex justify="space-between" align="center" pt="10px" pb="4px">
-        <Box as="h2" fontSize="13px" fontWeight={620}>
+        <Box as="h2" fontSize="note" fontWeight={620}>
           Path from above
         </Box>
         <Choose

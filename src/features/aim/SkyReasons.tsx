@@ -20,6 +20,7 @@ import {
 import { plain } from "@/core/words";
 import { clock } from "@/features/night/clock";
 import type { Night } from "@/features/night/NightContext";
+import { Action } from "@/ui/Action";
 import { Readout } from "@/ui/Readout";
 
 interface SkyReasonsProps {
@@ -102,9 +103,9 @@ export function SkyReasons(props: SkyReasonsProps) {
             {declination === Math.round(sceneDeclinationDeg) ? (
               "Expose counts with it."
             ) : (
-              <Box as="button" color="lamp" onClick={() => onDeclination()}>
+              <Action look="text" onClick={() => onDeclination()}>
                 {`Let Expose count with it, not with your own ${degrees(sceneDeclinationDeg)}.`}
-              </Box>
+              </Action>
             )}
           </>
         }

@@ -7,7 +7,7 @@ import { longestStarShutter } from "@/core/motion";
 import { clearSkyAt, evTowards, moonOf } from "@/core/sky";
 import { type Night, NightProvider, useNight } from "@/features/night/NightContext";
 import { outingReply, shotReply } from "@/features/testing/replies";
-import { choose, show } from "@/ui/testing/show";
+import { choose, settled, show, slide } from "@/ui/testing/show";
 import { AimBar } from "./AimBar";
 import { SkyReasons } from "./SkyReasons";
 import { SkyView } from "./SkyView";
@@ -104,7 +104,7 @@ describe("the sky in numbers", () => {
 });
 
 describe("the bar of the camera's aim", () => {
-  it("changes roll, shape, guides and lines, and tells the pixels that a shape loses", () => {
+  it("changes roll, shape, guides and lines, and tells the pixels that a shape loses", async () => {
     const onAim = jest.fn();
     const owned = { ...kit, phones: [{ id: crypto.randomUUID(), ...GENERIC_PHONE }] } as never;
     show(
@@ -119,13 +119,13 @@ describe("the bar of the camera's aim", () => {
     );
     expect(screen.getByText(/^18:05 azimuth 180° tilt 20°/)).toBeTruthy();
     expect(screen.getByText("4080 × 2295, 25 % of the pixels lost")).toBeTruthy();
-    fireEvent.change(screen.getByLabelText("Roll"), { target: { value: "-7" } });
-    expect(onAim.mock.lastCall[0].rollDeg).toBe(-7);
+    await slide("Roll", "ArrowLeft");
+    expect(onAim.mock.lastCall[0].rollDeg).toBe(-1);
     choose("Picture shape", "1:1");
     expect(onAim.mock.lastCall[0].crop).toBe("1:1");
     choose("Guides", "thirds");
     expect(onAim.mock.lastCall[0].guides).toBe("thirds");
-    fireEvent.click(screen.getByLabelText("constellations"));
+    await settled(() => fireEvent.click(screen.getByLabelText("constellations")));
     expect(onAim.mock.lastCall[0].constellations).toBe(true);
   });
 });

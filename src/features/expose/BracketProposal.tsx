@@ -25,9 +25,9 @@ export function BracketProposal({ shutterLadder, shutterSeconds, onTake }: Brack
   const times = bracketShutters(shutterLadder, shutterSeconds, stops, each);
   const whole = times.length === frames;
   return (
-    <Box as="section" aria-label="A bracket around the point" fontSize="12.5px" py="6px">
+    <Box as="section" aria-label="A bracket around the point" fontSize="note" py="6px">
       <Flex align="center" gap="8px" wrap="wrap">
-        <Box as="h3" fontSize="13px" fontWeight={620}>
+        <Box as="h3" fontSize="note" fontWeight={620}>
           Bracket
         </Box>
         <Choose
@@ -42,7 +42,7 @@ export function BracketProposal({ shutterLadder, shutterSeconds, onTake }: Brack
           options={STEPS.map((step) => ({ value: step, name: `±${step} ${step === 1 ? "stop" : "stops"}` }))}
           onChoose={setStops}
         />
-        <Action minHeight="28px" px="8px" fontSize="12.5px" disabled={!whole} onClick={() => onTake(frames, stops)}>
+        <Action minHeight="28px" px="8px" fontSize="note" disabled={!whole} onClick={() => onTake(frames, stops)}>
           Take it
         </Action>
       </Flex>

@@ -5,7 +5,7 @@ import { chosenCamera } from "@/core/camera";
 import { parseRecipe, printRecipe, type Recipe } from "@/core/recipe";
 import { filtersOf } from "@/core/shot";
 import type { Figure } from "@/core/solve";
-import { choose, show } from "@/ui/testing/show";
+import { choose, show, slide } from "@/ui/testing/show";
 import { ExposeBar } from "./ExposeBar";
 
 const kit: KitReply = {
@@ -56,15 +56,15 @@ describe("the bar over the field", () => {
     expect(lines).toEqual([]);
   });
 
-  it("makes many frames of one by mean, tells what they are worth, and one of many again", () => {
+  it("makes many frames of one by mean, tells what they are worth, and one of many again", async () => {
     const { lines } = bar("1s every 2s | iso 50");
-    fireEvent.change(screen.getByLabelText("Frames"), { target: { value: "3" } });
-    expect(lines.at(-1)).toBe("8 x 1s | iso 50 -> mean");
+    await slide("Frames", "ArrowRight");
+    expect(lines.at(-1)).toBe("2 x 1s | iso 50 -> mean");
   });
 
-  it("takes fusion and bracket away with the last of the other frames", () => {
+  it("takes fusion and bracket away with the last of the other frames", async () => {
     const { lines } = bar("3 x 1s | bracket 2 stops | iso 50 -> fuse");
-    fireEvent.change(screen.getByLabelText("Frames"), { target: { value: "0" } });
+    await slide("Frames", "Home");
     expect(lines.at(-1)).toBe("1s | iso 50");
     choose("Fused by", "median");
     expect(lines.at(-1)).toBe("3 x 1s | iso 50 -> median");

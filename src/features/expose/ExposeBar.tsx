@@ -8,9 +8,10 @@ import { stackedFilterStops } from "@/core/light";
 import { type Recipe, STACK_METHODS } from "@/core/recipe";
 import type { KitFilter } from "@/core/shot";
 import type { Figure } from "@/core/solve";
-import { signed } from "@/core/words";
+import { counted, signed } from "@/core/words";
 import { CameraBar } from "@/features/shot/CameraBar";
 import { Choose } from "@/ui/Choose";
+import { Slide } from "@/ui/Slide";
 import { TONES } from "./PointPanel";
 
 interface ExposeBarProps {
@@ -28,6 +29,7 @@ interface ExposeBarProps {
 }
 
 const FRAMES = [1, 2, 4, 8, 16, 32, 64, 128] as const;
+const MOST_FRAMES = 128;
 const MOST_BRACKETED = 5;
 const NO_FILTER = "none";
 const OF_LINE = "of the line";
@@ -62,7 +64,7 @@ export function ExposeBar(props: ExposeBarProps) {
       py="6px"
       borderBottomWidth="1px"
       borderColor="line"
-      fontSize="13px"
+      fontSize="note"
     >
       <Flex align="center" gap="6px 8px" wrap="wrap">
         <Choose
@@ -78,14 +80,14 @@ export function ExposeBar(props: ExposeBarProps) {
         gridColumn="2"
         textAlign="right"
         fontFamily="mono"
-        fontSize="26px"
+        fontSize="display"
         lineHeight="1.1"
         alignSelf="center"
         color={TONES[meter?.tone ?? "plain"]}
         aria-live="polite"
       >
         {meter?.value}
-        <Box fontFamily="body" fontSize="12px" color="ash">
+        <Box fontFamily="body" fontSize="label" color="ash">
           from the meter
         </Box>
       </Box>
@@ -108,22 +110,18 @@ export function ExposeBar(props: ExposeBarProps) {
             }}
           />
         </Flex>
-        <Flex asChild align="center" gap="8px" flex="1" minW="260px" maxW="420px">
-          <label>
-            <Box as="span" color="ash" whiteSpace="nowrap">
-              {`${frames} ${frames === 1 ? "frame" : "frames"}${worth}`}
-            </Box>
-            <Box asChild flex="1" accentColor="lamp" minW="60px">
-              <input
-                type="range"
-                aria-label="Frames"
-                min={0}
-                max={FRAMES.length - 1}
-                value={Math.round(Math.log2(Math.min(128, frames)))}
-                onChange={(event) => setFrames(FRAMES[Number(event.target.value)] ?? 1)}
-              />
-            </Box>
-          </label>
+        <Flex align="center" gap="10px" flex="1" minW="260px" maxW="420px">
+          <Box color="ash" whiteSpace="nowrap">
+            {`${counted(frames, "frame")}${worth}`}
+          </Box>
+          <Slide
+            label="Frames"
+            least={0}
+            most={FRAMES.length - 1}
+            value={Math.round(Math.log2(Math.min(MOST_FRAMES, frames)))}
+            valueText={counted(frames, "frame")}
+            onChange={(at) => setFrames(FRAMES[at] ?? 1)}
+          />
         </Flex>
         {frames > 1 && (
           <Choose

@@ -1,10 +1,10 @@
 /** @jest-environment jsdom */
-import { act, configure, fireEvent, screen, waitFor, within } from "@testing-library/react";
+import { configure, fireEvent, screen, waitFor, within } from "@testing-library/react";
 import type { ShotReply } from "@/contracts/replies";
 import { getJson, sendJson } from "@/features/api/client";
 import { NightProvider } from "@/features/night/NightContext";
 import { outingReply, shotReply } from "@/features/testing/replies";
-import { choose, enter, show } from "@/ui/testing/show";
+import { choose, enter, press, settled, show, slide } from "@/ui/testing/show";
 import { ExposeStation } from "./ExposeStation";
 
 jest.mock("./useRehearsal", () => ({ useRehearsal: () => null }));
@@ -48,8 +48,7 @@ async function station(change: Partial<ShotReply> = {}) {
   return { state, field };
 }
 const line = () => screen.getByRole<HTMLInputElement>("textbox", { name: "Recipe" });
-const turnTo = (name: string) => fireEvent.click(screen.getByRole("tab", { name }));
-const settled = (act_: () => void) => act(async () => act_());
+const turnTo = (name: string) => press(name, "tab");
 const patches = () =>
   sent.mock.calls.filter(([method]) => method === "PATCH").map(([, , body]) => body as Partial<ShotReply>);
 
@@ -81,19 +80,19 @@ describe("the Expose station", () => {
 
   it("saves a scene whole, shows what it changed, and takes it back", async () => {
     const { state } = await station();
-    turnTo("Scene");
+    await turnTo("Scene");
     await settled(() => enter("Scene light, EV", "7"));
     await screen.findByText("Scene light, EV 7.0");
     expect(patches().at(-1)?.scene).toMatchObject({ sceneEv: 7, support: "tripod" });
-    turnTo("Recipes");
+    await turnTo("Recipes");
     expect(screen.getByText(/^Before: EV 4.0, best/)).toBeTruthy();
-    await settled(() => fireEvent.click(screen.getAllByRole("button", { name: "Undo" }).at(-1)!));
+    await settled(() => fireEvent.click(screen.getByRole("button", { name: "Undo" })));
     await waitFor(() => expect(state.shot().scene).toBeNull());
   });
 
   it("undoes just the last change, even where the one before it is still on its way", async () => {
     const { state } = await station();
-    turnTo("Scene");
+    await turnTo("Scene");
     state.held = true;
     await settled(() => enter("Scene light, EV", "7"));
     await settled(() => enter("Gusts, m/s", "9"));
@@ -101,7 +100,7 @@ describe("the Expose station", () => {
     expect(screen.getByLabelText<HTMLInputElement>("Gusts, m/s").value).toBe("9");
     state.held = false;
     await settled(() => state.release());
-    await settled(() => fireEvent.click(screen.getAllByRole("button", { name: "Undo" }).at(-1)!));
+    await settled(() => fireEvent.click(screen.getByRole("button", { name: "Undo" })));
     await waitFor(() => expect(patches().at(-1)?.scene).toMatchObject({ sceneEv: 7, gustMps: 3 }));
   });
 
@@ -113,7 +112,7 @@ describe("the Expose station", () => {
     expect(await within(limits).findByRole("rowheader", { name: /^stars trail from/ })).toBeTruthy();
     await settled(() => choose("Lens", "tele"));
     await waitFor(() => expect(state.shot().camera).toMatchObject({ lens: "tele" }));
-    await settled(() => fireEvent.click(screen.getAllByRole("button", { name: "Undo" }).at(-1)!));
+    await settled(() => fireEvent.click(screen.getByRole("button", { name: "Undo" })));
     await waitFor(() => expect(state.shot().camera).toBeNull());
   });
 
@@ -126,7 +125,7 @@ describe("the Expose station", () => {
     } as const;
     await station({ aim });
     // 21.8 s for 95 % of the whole sensor, three quarters of that in a square.
-    turnTo("Point");
+    await turnTo("Point");
     expect(screen.getByText(/nearly all of it takes 16.4.s/)).toBeTruthy();
   });
 
@@ -134,7 +133,7 @@ describe("the Expose station", () => {
     await station();
     await settled(() => choose("Filter", "Eight"));
     expect(line().value).toBe("2s | iso 100 | nd 8");
-    turnTo("Point");
+    await turnTo("Point");
     await settled(() => fireEvent.click(screen.getByRole("button", { name: "Take it" })));
     expect(line().value).toBe("3 x 2s | bracket 2 stops | iso 100 | nd 8 -> fuse");
   });
@@ -142,10 +141,10 @@ describe("the Expose station", () => {
   it("begins at a second where the line names no time, and reads nothing before that", async () => {
     const { field } = await station({ recipeLine: "iso 100" });
     expect(field.getAttribute("aria-label")).toMatch(/No point yet/);
-    turnTo("Point");
+    await turnTo("Point");
     expect(screen.getByText("Write a shutter time, or click into the field.")).toBeTruthy();
-    await settled(() => fireEvent.change(screen.getByLabelText("Frames"), { target: { value: "2" } }));
-    expect(line().value).toBe("4 x 1s | iso 100 -> mean");
+    await slide("Frames", "ArrowRight");
+    expect(line().value).toBe("2 x 1s | iso 100 -> mean");
   });
 
   it("names the dangers of the site and of the intent beside the recipes", async () => {

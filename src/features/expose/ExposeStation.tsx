@@ -25,7 +25,7 @@ import { RecipeLine } from "@/features/recipe/RecipeLine";
 import { changedScene, plannedShotOf, shownScene } from "@/features/shot/planned";
 import { useShotChange } from "@/features/shot/useShotChange";
 import { useShotRecipe } from "@/features/shot/useShotRecipe";
-import { useNotice } from "@/ui/Notice";
+import { notice } from "@/ui/Notice";
 import { Station } from "@/ui/Station";
 import { Tabs } from "@/ui/Tabs";
 import { BracketProposal } from "./BracketProposal";
@@ -53,7 +53,6 @@ export function ExposeStation({ shotId }: { readonly outingId: string; readonly 
   const camera = useShotCamera(shotId);
   const kit = useKit().data;
   const night = useNight();
-  const notice = useNotice();
   const change = useShotChange(shotId);
   const { savedLine, line, recipe, type, save, apply } = useShotRecipe(shotId);
   const [pending, setPending] = useState<ShotScene | null>(null);

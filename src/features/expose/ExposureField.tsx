@@ -267,7 +267,7 @@ export function ExposureField(props: ExposureFieldProps) {
           bg="ink"
           borderLeftWidth="3px"
           borderColor="coral"
-          fontSize="13.5px"
+          fontSize="text"
           maxW="min(400px, 70%)"
           pointerEvents="none"
           role="status"

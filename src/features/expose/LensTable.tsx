@@ -1,6 +1,6 @@
 "use client";
 
-import { Box } from "@chakra-ui/react";
+import { Box, Table } from "@chakra-ui/react";
 import type { LensComparison } from "@/core/solve";
 import { signed } from "@/core/words";
 
@@ -23,7 +23,7 @@ interface LensTableProps {
 export function LensTable({ fields }: LensTableProps) {
   if (fields.length === 0) return <Box color="ash">Write a shutter time, or click into the field.</Box>;
   return (
-    <Box fontSize="12.5px">
+    <Box fontSize="note">
       <Box color="ash" pb="6px">
         The same field and shutter by every lens, cropped to it where a lens sees more, at one output size. What counts
         then is how much light the pupil gathers, and neither how many pixels there are nor how large.
@@ -37,51 +37,32 @@ export function LensTable({ fields }: LensTableProps) {
 
 function OneField({ of, comparison: { lenses, outputPx } }: ComparedField) {
   return (
-    <Box asChild width="100%" mb="12px">
-      <table>
-        <Box asChild textAlign="left" fontWeight={620} py="4px">
-          <caption>{`The field of "${of}", at ${outputPx} pixels across`}</caption>
-        </Box>
-        <thead>
-          <tr>
-            {COLUMNS.map((name) => (
-              <Box
-                asChild
-                key={name}
-                textAlign={name === "Lens" ? "left" : "right"}
-                verticalAlign="bottom"
-                color="ash"
-                fontWeight={400}
-                py="3px"
-                pl="6px"
-              >
-                <th scope="col">{name}</th>
-              </Box>
-            ))}
-          </tr>
-        </thead>
-        <tbody>
-          {lenses.map(({ name, seen, lightStops, snr, acrossPx, trailPx }) => (
-            <Box asChild key={name} borderTopWidth="1px" borderColor="line" color={name === of ? "lamp" : "bone"}>
-              <tr>
-                <Box asChild textAlign="left" py="4px" fontWeight={560}>
-                  <th scope="row">
-                    {name}
-                    {seen < WHOLE && (
-                      <Box as="span" color="coral" fontWeight={400}>{` sees ${Math.round(100 * seen)} %`}</Box>
-                    )}
-                  </th>
-                </Box>
-                {[signed(lightStops), snr.toFixed(0), String(acrossPx), trailPx.toFixed(1)].map((text, column) => (
-                  <Box asChild key={COLUMNS[column + 1]} textAlign="right" fontFamily="mono">
-                    <td>{text}</td>
-                  </Box>
-                ))}
-              </tr>
-            </Box>
+    <Table.Root mb="12px">
+      <Table.Caption captionSide="top">{`The field of "${of}", at ${outputPx} pixels across`}</Table.Caption>
+      <Table.Header>
+        <Table.Row>
+          {COLUMNS.map((name) => (
+            <Table.ColumnHeader key={name} scope="col" textAlign={name === "Lens" ? "left" : "right"}>
+              {name}
+            </Table.ColumnHeader>
           ))}
-        </tbody>
-      </table>
-    </Box>
+        </Table.Row>
+      </Table.Header>
+      <Table.Body>
+        {lenses.map(({ name, seen, lightStops, snr, acrossPx, trailPx }) => (
+          <Table.Row key={name} color={name === of ? "lamp" : "bone"}>
+            <Table.ColumnHeader scope="row" textAlign="left" color="inherit" fontWeight={560} ps="0">
+              {name}
+              {seen < WHOLE && (
+                <Box as="span" color="coral" fontWeight={400}>{` sees ${Math.round(100 * seen)} %`}</Box>
+              )}
+            </Table.ColumnHeader>
+            {[signed(lightStops), snr.toFixed(0), String(acrossPx), trailPx.toFixed(1)].map((text, column) => (
+              <Table.Cell key={COLUMNS[column + 1]}>{text}</Table.Cell>
+            ))}
+          </Table.Row>
+        ))}
+      </Table.Body>
+    </Table.Root>
   );
 }

@@ -3,6 +3,7 @@
 import { Box, Flex } from "@chakra-ui/react";
 import type { ReactNode } from "react";
 import type { Edge, Figure } from "@/core/solve";
+import { Action } from "@/ui/Action";
 
 interface PointPanelProps {
   readonly figures: readonly Figure[];
@@ -30,29 +31,29 @@ export function PointPanel(props: PointPanelProps) {
         {figures.map(({ id, label, value, because, tone }) => (
           <Box key={id} py="5px" borderBottomWidth="1px" borderColor="line">
             <Flex justify="space-between" align="baseline" gap="10px">
-              <Box as="dt" fontSize="12.5px" color="ash">
+              <Box as="dt" fontSize="note" color="ash">
                 {label}
               </Box>
-              <Box as="dd" fontFamily="mono" fontSize="15px" color={TONES[tone]} textAlign="right">
+              <Box as="dd" fontFamily="mono" fontSize="lead" color={TONES[tone]} textAlign="right">
                 {value}
               </Box>
             </Flex>
-            <Box as="dd" fontSize="12px" color="ash" lineHeight="1.35">
+            <Box as="dd" fontSize="label" color="ash" lineHeight="1.35">
               {because}
             </Box>
           </Box>
         ))}
       </Box>
-      <Box as="h3" fontSize="13px" fontWeight={620} mt="10px" mb="2px">
+      <Box as="h3" fontSize="note" fontWeight={620} mt="10px" mb="2px">
         Limits
       </Box>
       <Box as="ul" listStyleType="none" aria-label="Limits, those the point crosses first">
         {sorted.map((edge) => {
           const open = edge.id === chosenEdge;
           return (
-            <Box as="li" key={edge.id} fontSize="12.5px" borderBottomWidth="1px" borderColor="line">
-              <Box
-                as="button"
+            <Box as="li" key={edge.id} fontSize="note" borderBottomWidth="1px" borderColor="line">
+              <Action
+                look="text"
                 width="100%"
                 textAlign="left"
                 py="4px"
@@ -63,7 +64,7 @@ export function PointPanel(props: PointPanelProps) {
               >
                 {edge.name}
                 {crossed(edge) && (edge.soft ? ": mind it" : ": crossed")}
-              </Box>
+              </Action>
               {open && (
                 <Box pb="5px">
                   {edge.reason}{" "}

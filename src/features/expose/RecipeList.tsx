@@ -4,6 +4,7 @@ import { Box, Flex } from "@chakra-ui/react";
 import { roughDuration } from "@/core/recipe";
 import type { Solution, SolvedRecipe } from "@/core/solve";
 import { plain } from "@/core/words";
+import { Action } from "@/ui/Action";
 
 /** What stood there before the last change of an assumption. */
 export interface BeforeChange {
@@ -33,22 +34,22 @@ export function RecipeList({ solution, advice, line, before, sceneEv, cautions, 
   const told = (
     <Box py={works ? "6px" : 0} borderTopWidth={works ? "1px" : 0} borderColor="line">
       {works && advice !== null && advice.length > 0 && (
-        <Box fontSize="12.5px" fontWeight={560}>
+        <Box fontSize="note" fontWeight={560}>
           What else would do
         </Box>
       )}
       {!works && advice === null && solution.asks.length === 0 && (
-        <Box color="ash" fontSize="12.5px" py="3px" role="status">
+        <Box color="ash" fontSize="note" py="3px" role="status">
           Trying what would open the ground …
         </Box>
       )}
       {solution.asks.map((ask) => (
-        <Box key={ask} color="lamp" fontSize="13px" py="3px">
+        <Box key={ask} color="lamp" fontSize="note" py="3px">
           {ask}
         </Box>
       ))}
       {(advice ?? []).map((sentence) => (
-        <Box key={sentence} color={works ? "ash" : "coral"} fontSize={works ? "12.5px" : "13px"} py="3px">
+        <Box key={sentence} color={works ? "ash" : "coral"} fontSize={works ? "note" : "note"} py="3px">
           {sentence}
         </Box>
       ))}
@@ -57,7 +58,7 @@ export function RecipeList({ solution, advice, line, before, sceneEv, cautions, 
   return (
     <Box>
       {before && best && (before.sceneEv !== sceneEv || before.best !== best.line) && (
-        <Box fontSize="12.5px" color="mist" mb="6px" aria-live="polite">
+        <Box fontSize="note" color="mist" mb="6px" aria-live="polite">
           {`Before: EV ${plain(before.sceneEv)}, best `}
           <code>{before.best}</code>
           {`. Now: EV ${plain(sceneEv)}, best `}
@@ -68,14 +69,14 @@ export function RecipeList({ solution, advice, line, before, sceneEv, cautions, 
       <Box as="ol" listStyleType="none" aria-label="Recipes, the best first">
         {solution.recipes.map((recipe, index) => (
           <Box as="li" key={recipe.line} borderTopWidth={index === 0 ? 0 : "1px"} borderColor="line" py="6px">
-            <Box
-              as="button"
+            <Action
+              look="text"
               width="100%"
               textAlign="left"
               onClick={() => onRecipe(recipe)}
               aria-pressed={recipe.line === line}
             >
-              <Flex justify="space-between" gap="8px" fontSize="12.5px">
+              <Flex justify="space-between" gap="8px" fontSize="note">
                 <Box color={TONES[recipe.verdict]} fontWeight={620}>
                   {`${index + 1}  ${WORDS[recipe.verdict]}: ${recipe.bestAt}`}
                 </Box>
@@ -83,10 +84,10 @@ export function RecipeList({ solution, advice, line, before, sceneEv, cautions, 
                   {`${roughDuration(recipe.outlook.cost.seconds)}, ${Math.ceil(recipe.outlook.cost.megabytes)} MB`}
                 </Box>
               </Flex>
-              <Box data-mono fontSize="12.5px" color={recipe.line === line ? "lamp" : "bone"}>
+              <Box data-mono fontSize="note" color={recipe.line === line ? "lamp" : "bone"}>
                 {recipe.line}
               </Box>
-              <Box fontSize="12.5px" color="ash">
+              <Box fontSize="note" color="ash">
                 {recipe.demands
                   .filter(({ beyond }) => !beyond)
                   .map(({ id, met, hard, sentence }) => (
@@ -95,12 +96,12 @@ export function RecipeList({ solution, advice, line, before, sceneEv, cautions, 
                     </Box>
                   ))}
               </Box>
-            </Box>
+            </Action>
           </Box>
         ))}
       </Box>
       {works && told}
-      <Box fontSize="12.5px" py="6px" borderTopWidth="1px" borderColor="line">
+      <Box fontSize="note" py="6px" borderTopWidth="1px" borderColor="line">
         <Box fontWeight={560}>Mind</Box>
         {cautions.map((text) => (
           <Box key={text} color="ash">

@@ -1,9 +1,10 @@
 "use client";
 
-import { Box, Flex } from "@chakra-ui/react";
+import { Box } from "@chakra-ui/react";
 import { Eye, EyeOff } from "lucide-react";
 import { useEffect, useRef, useState } from "react";
 import type { Rehearsal } from "@/core/rehearse";
+import { Action } from "@/ui/Action";
 import { type Rehearsed, useRehearsal } from "./useRehearsal";
 
 /** Width at which the stand-in is simulated and shown, pixels. */
@@ -67,12 +68,12 @@ export function RehearsedPicture(props: Rehearsed) {
       borderWidth="1px"
       borderColor="line"
       p="3px"
-      fontSize="11.5px"
+      fontSize="label"
       lineHeight="1.3"
     >
       {shown && <Shown {...props} />}
-      <Flex
-        as="button"
+      <Action
+        look="text"
         aria-expanded={shown}
         aria-label={shown ? "Hide the picture" : "Show the picture"}
         position={shown ? "absolute" : "static"}
@@ -84,7 +85,7 @@ export function RehearsedPicture(props: Rehearsed) {
         onClick={() => setShown(!shown)}
       >
         <Sign size={14} />
-      </Flex>
+      </Action>
     </Box>
   );
 }

@@ -3,7 +3,7 @@ import { fireEvent, screen } from "@testing-library/react";
 import { type ShotScene, shotScene } from "@/contracts/scene";
 import { usualScene } from "@/core/intent";
 import { LIT_SUBJECTS } from "@/core/light";
-import { choose, enter, show } from "@/ui/testing/show";
+import { choose, enter, settled, show } from "@/ui/testing/show";
 import { SceneForm } from "./SceneForm";
 
 const { skyEv: _sky, starAltitudeDeg: _altitude, ...usual } = usualScene("light-trails");
@@ -77,15 +77,15 @@ describe("what moves, and what holds the phone", () => {
     expect(onChange).toHaveBeenLastCalledWith({ mover: { ...scene.mover, speedMps: 8 } });
   });
 
-  it("takes movers, lamps, water and people in and out", () => {
+  it("takes movers, lamps, water and people in and out", async () => {
     const onChange = form();
-    fireEvent.click(screen.getByLabelText("Something crosses the frame"));
+    await settled(() => fireEvent.click(screen.getByLabelText("Something crosses the frame")));
     expect(onChange).toHaveBeenLastCalledWith({ mover: null });
     choose("Lamps that it carries", "");
     expect(onChange).toHaveBeenLastCalledWith({ lamps: [], lampIntensityCd: null });
     choose("Water", "chop");
     expect(onChange).toHaveBeenLastCalledWith({ water: "chop" });
-    fireEvent.click(screen.getByLabelText("People pass through"));
+    await settled(() => fireEvent.click(screen.getByLabelText("People pass through")));
     expect(onChange).toHaveBeenLastCalledWith({ crowd: { occupancy: 0.15, dwellSeconds: 2 } });
   });
 

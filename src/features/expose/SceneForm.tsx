@@ -1,6 +1,6 @@
 "use client";
 
-import { Box, Flex } from "@chakra-ui/react";
+import { Box } from "@chakra-ui/react";
 import type { ReactNode } from "react";
 import type { KitReply } from "@/contracts/kit";
 import { type ShotScene, shotScene } from "@/contracts/scene";
@@ -8,9 +8,11 @@ import { exposureValue, LAMP_CLASSES, type LampClassId, LIT_SUBJECTS } from "@/c
 import { SUPPORTS, type SupportKind, WATERS, type WaterKind } from "@/core/motion";
 import { parseDuration } from "@/core/recipe";
 import { AUTOMATIC_FIELDS, type AutomaticField, type AutomaticValue } from "@/core/shot";
-import { minus, plain, signed } from "@/core/words";
+import { minus, plain, signed, typedNumber } from "@/core/words";
+import { Action } from "@/ui/Action";
 import { Choose } from "@/ui/Choose";
-import { Entry, Row, typedNumber } from "@/ui/Entry";
+import { Entry, Row } from "@/ui/Entry";
+import { Tick } from "@/ui/Tick";
 import type { PlannedSky } from "./plannedSky";
 
 interface SceneFormProps {
@@ -41,6 +43,7 @@ const CARRIED: readonly { readonly name: string; readonly lamps: readonly LampCl
   { name: "a lantern", lamps: ["lantern"] },
 ];
 const FRAME_RATES = [24, 25, 30, 50, 60, 120] as const;
+const USUAL_CROWD = { occupancy: 0.15, dwellSeconds: 2 };
 const USUAL_MOVER = { distanceM: 25, speedMps: 12, headingDegFromPerpendicular: 0 };
 
 /** Where the light comes from, what moves, and what holds the phone; every way in shows the EV it gives. */
@@ -71,13 +74,13 @@ export function SceneForm(props: SceneFormProps) {
     if (!own) return null;
     const typed = scene.own.includes(field);
     return (
-      <Box fontSize="11.5px" color="ash" mt="-3px" mb="3px">
+      <Box fontSize="label" color="ash" mt="-3px" mb="3px">
         {typed ? (
           <>
             {`Your own value, instead of ${minus(String(own.value))} by ${own.from}. `}
-            <Box as="button" color="lamp" onClick={() => onChange({ own: scene.own.filter((each) => each !== field) })}>
+            <Action look="text" onClick={() => onChange({ own: scene.own.filter((each) => each !== field) })}>
               Let it come by itself
-            </Box>
+            </Action>
           </>
         ) : (
           `By ${own.from}.`
@@ -105,7 +108,7 @@ export function SceneForm(props: SceneFormProps) {
     );
   const firstLamp = scene.lamps[0] && LAMP_CLASSES[scene.lamps[0]];
   const heading = (text: string) => (
-    <Box as="h3" fontSize="13px" fontWeight={620} mt="8px">
+    <Box as="h3" fontSize="note" fontWeight={620} mt="8px">
       {text}
     </Box>
   );
@@ -131,9 +134,9 @@ export function SceneForm(props: SceneFormProps) {
       </Row>
       {plannedSky && (
         <Row label={`by the sky ${plannedSky.aimed ? "you aim at" : "overhead"}, when it is planned`}>
-          <Box as="button" color="lamp" onClick={() => light(plannedSky.ev)}>
+          <Action look="text" onClick={() => light(plannedSky.ev)}>
             {`EV ${plain(plannedSky.ev)}`}
-          </Box>
+          </Action>
         </Row>
       )}
       <Row label="my phone's automatic shows">
@@ -150,16 +153,9 @@ export function SceneForm(props: SceneFormProps) {
       </Row>
       {numberRow("highlightStops", "brightest surfaces to keep, stops over", "Highlights, stops", scene.highlightStops)}
       {heading("What moves")}
-      <Flex asChild align="center" gap="8px" fontSize="12.5px" minH="28px">
-        <label>
-          <input
-            type="checkbox"
-            checked={scene.mover !== null}
-            onChange={(event) => onChange({ mover: event.target.checked ? USUAL_MOVER : null })}
-          />
-          Something crosses the frame
-        </label>
-      </Flex>
+      <Tick checked={scene.mover !== null} onChange={(crosses) => onChange({ mover: crosses ? USUAL_MOVER : null })}>
+        Something crosses the frame
+      </Tick>
       {moverRow("distanceM", "distance, m")}
       {moverRow("speedMps", "speed, m/s")}
       {moverRow("headingDegFromPerpendicular", "heading from straight across, °")}
@@ -200,18 +196,9 @@ export function SceneForm(props: SceneFormProps) {
           onChoose={(id) => onChange({ water: id === STILL ? null : (id as WaterKind) })}
         />
       </Row>
-      <Flex asChild align="center" gap="8px" fontSize="12.5px" minH="28px">
-        <label>
-          <input
-            type="checkbox"
-            checked={scene.crowd !== null}
-            onChange={(event) =>
-              onChange({ crowd: event.target.checked ? { occupancy: 0.15, dwellSeconds: 2 } : null })
-            }
-          />
-          People pass through
-        </label>
-      </Flex>
+      <Tick checked={scene.crowd !== null} onChange={(passes) => onChange({ crowd: passes ? USUAL_CROWD : null })}>
+        People pass through
+      </Tick>
       {scene.crowd && (
         <>
           <Row label="share of the ground they cover, %">

@@ -5,8 +5,10 @@ import { useMemo, useState } from "react";
 import type { MeteredScene, ShotScene } from "@/contracts/scene";
 import type { SolveRequest } from "@/core/intent";
 import { solve } from "@/core/solve";
-import { minus, plain, signed } from "@/core/words";
-import { Entry, Row, typedNumber } from "@/ui/Entry";
+import { minus, plain, signed, typedNumber } from "@/core/words";
+import { Action } from "@/ui/Action";
+import { Entry, Row } from "@/ui/Entry";
+import { OneOf } from "@/ui/OneOf";
 import { SCHOOLS, type School, type SchoolOption, SIZE_SCHOOL } from "./schools";
 
 type Schools = ShotScene["schools"];
@@ -64,7 +66,7 @@ function Comparison({ school, schools, request, metered, sizes }: SchoolsFormPro
     [school, schools, request, sizes],
   );
   return (
-    <Box as="dl" fontSize="12px" py="4px" aria-label={`${school.name} compared on this shot`}>
+    <Box as="dl" fontSize="label" py="4px" aria-label={`${school.name} compared on this shot`}>
       {rows.map(({ option, best }) => (
         <Box key={option.label} py="3px">
           <Box as="dt" fontWeight={560}>
@@ -103,13 +105,13 @@ export function SchoolsForm(props: SchoolsFormProps) {
         const { name, options } = school;
         const open = compared === name;
         return (
-          <Box as="fieldset" key={name} py="5px" borderBottomWidth="1px" borderColor="line" fontSize="12.5px">
+          <Box as="section" key={name} py="5px" borderBottomWidth="1px" borderColor="line" fontSize="note">
             <Flex justify="space-between">
-              <Box as="legend" float="left" fontWeight={560}>
+              <Box as="h3" fontWeight={560}>
                 {name}
               </Box>
-              <Box
-                as="button"
+              <Action
+                look="text"
                 color="ash"
                 _hover={{ color: "bone" }}
                 aria-expanded={open}
@@ -117,23 +119,15 @@ export function SchoolsForm(props: SchoolsFormProps) {
                 onClick={() => setCompared(open ? null : name)}
               >
                 {open ? "close" : "compare"}
-              </Box>
+              </Action>
             </Flex>
-            <Flex gap="4px 14px" wrap="wrap">
-              {options.map((option) => (
-                <Flex asChild key={option.label} align="center" gap="5px" cursor="pointer" minH="26px">
-                  <label>
-                    <input
-                      type="radio"
-                      name={`school ${name}`}
-                      checked={isChosen(schools, sizes, option)}
-                      onChange={() => choose(option)}
-                    />
-                    {option.label}
-                  </label>
-                </Flex>
-              ))}
-            </Flex>
+            <OneOf
+              label={name}
+              labelHidden
+              value={options.find((option) => isChosen(schools, sizes, option))?.label ?? null}
+              options={options.map(({ label }) => ({ value: label, name: label }))}
+              onChange={(label) => choose(options.find((option) => option.label === label)!)}
+            />
             {name === "White balance" && schools.whiteBalance === "fixed" && (
               <Row label="Kelvin">
                 <Entry
@@ -151,7 +145,7 @@ export function SchoolsForm(props: SchoolsFormProps) {
             {name === "ISO ceiling" && (
               <Row label="a ceiling of your own (empty for none)">
                 <Entry
-                  label="ISO ceiling"
+                  label="Ceiling of one's own, ISO"
                   value={schools.isoCeiling === null ? "" : String(schools.isoCeiling)}
                   onCommit={(text) => {
                     const isoCeiling = text.trim() === "" ? null : typedNumber(text);
@@ -166,7 +160,7 @@ export function SchoolsForm(props: SchoolsFormProps) {
             {open ? (
               <Comparison {...props} school={school} metered={metered} />
             ) : (
-              <Box color="ash" fontSize="12px">
+              <Box color="ash" fontSize="label">
                 {options.find((option) => isChosen(schools, sizes, option))?.says}
               </Box>
             )}

@@ -4,7 +4,7 @@ import type { MeasureReply } from "@/contracts/replies";
 import { exposureValue } from "@/core/light";
 import { parseRecipe } from "@/core/recipe";
 import { getJson, ProblemError, uploadFile } from "@/features/api/client";
-import { show } from "@/ui/testing/show";
+import { giveFile, show } from "@/ui/testing/show";
 import { TestPicture } from "./TestPicture";
 
 jest.mock("@/features/api/client", () => ({
@@ -36,11 +36,7 @@ function station(line = "2s | iso 50", part: Partial<Parameters<typeof TestPictu
       {...part}
     />,
   );
-  const drop = async (file: File) => {
-    await act(async () => {
-      fireEvent.change(screen.getByLabelText("Test picture"), { target: { files: [file] } });
-    });
-  };
+  const drop = (file: File) => giveFile("Test picture", file);
   return { onMetered, drop };
 }
 

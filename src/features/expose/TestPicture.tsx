@@ -2,7 +2,7 @@
 
 import { Box, Flex } from "@chakra-ui/react";
 import { useMutation } from "@tanstack/react-query";
-import { useRef, useState } from "react";
+import { useState } from "react";
 import { type MeasureReply, measureReply } from "@/contracts/replies";
 import type { MeteredScene } from "@/contracts/scene";
 import { exposureValue, stackedFilterStops } from "@/core/light";
@@ -11,7 +11,7 @@ import { parseRecipe, type Recipe, readableDuration } from "@/core/recipe";
 import { minus, signed } from "@/core/words";
 import { errorText, getJson, uploadFile } from "@/features/api/client";
 import { Action } from "@/ui/Action";
-import { FileInput } from "@/ui/FileInput";
+import { FileDrop } from "@/ui/FileDrop";
 
 interface TestPictureProps {
   /** f-number, for pictures that do not tell theirs. */
@@ -39,8 +39,6 @@ function settingsOf(measured: MeasureReply, recipe: Recipe, fNumber: number) {
 /** A test picture dropped in and measured: its exposure error, by each way of metering, re-aims the field. */
 export function TestPicture(props: TestPictureProps) {
   const { fNumber, recipe, lossStops, lastFrame, metered, metering, onMetered } = props;
-  const input = useRef<HTMLInputElement>(null);
-  const [over, setOver] = useState(false);
   const [read, setRead] = useState<{ readonly name: string; readonly measured: MeasureReply } | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
   const measure = useMutation({
@@ -68,45 +66,31 @@ export function TestPicture(props: TestPictureProps) {
   });
   const settings = read && settingsOf(read.measured, recipe, fNumber);
   return (
-    <Box
-      borderWidth="1px"
-      borderStyle="dashed"
-      borderColor={over ? "lamp" : "line"}
-      px="10px"
-      py="8px"
-      my="6px"
-      fontSize="12.5px"
-      onDragOver={(event) => {
-        event.preventDefault();
-        setOver(true);
-      }}
-      onDragLeave={() => setOver(false)}
-      onDrop={(event) => {
-        event.preventDefault();
-        setOver(false);
-        const [file] = event.dataTransfer.files;
-        if (file) measure.mutate(file);
-      }}
-    >
-      <Flex justify="space-between" align="center" gap="8px" wrap="wrap">
-        <Box>{measure.isPending ? "Measuring…" : "Drop a test picture here"}</Box>
-        <Flex gap="6px">
-          <Action minHeight="30px" px="8px" fontSize="12.5px" onClick={() => input.current?.click()}>
-            Choose
-          </Action>
-          {lastFrame && (
-            <Action minHeight="30px" px="8px" fontSize="12.5px" onClick={() => measure.mutate(lastFrame)}>
-              This shot's last frame
-            </Action>
-          )}
-        </Flex>
-      </Flex>
-      <FileInput
-        ref={input}
+    <Box>
+      <FileDrop
         label="Test picture"
         accept="image/jpeg,image/png,image/tiff"
         onFile={(file) => measure.mutate(file)}
-      />
+        button={
+          <Action minHeight="30px" px="8px" fontSize="note">
+            Choose
+          </Action>
+        }
+      >
+        {(button) => (
+          <Flex justify="space-between" align="center" gap="8px" wrap="wrap">
+            <Box>{measure.isPending ? "Measuring…" : "Drop a test picture here"}</Box>
+            <Flex gap="6px">
+              {button}
+              {lastFrame && (
+                <Action minHeight="30px" px="8px" fontSize="note" onClick={() => measure.mutate(lastFrame)}>
+                  This shot's last frame
+                </Action>
+              )}
+            </Flex>
+          </Flex>
+        )}
+      </FileDrop>
       {problem && (
         <Box color="coral" role="alert" pt="4px">
           {problem}
@@ -121,15 +105,15 @@ export function TestPicture(props: TestPictureProps) {
       {metered && (
         <Flex gap="10px" pt="4px" wrap="wrap" role="group" aria-label="Aim the field by">
           {MODES.map((mode) => (
-            <Box
-              as="button"
+            <Action
+              look="text"
               key={mode}
               color={mode === metering ? "lamp" : "mist"}
               aria-pressed={mode === metering}
               onClick={() => onMetered(metered, mode)}
             >
               {`${mode}: EV ${minus(metered[`${mode}Ev`].toFixed(1))}`}
-            </Box>
+            </Action>
           ))}
         </Flex>
       )}

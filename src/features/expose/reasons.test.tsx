@@ -4,7 +4,7 @@ import { chosenCamera } from "@/core/camera";
 import { type SolveRequest, usualScene } from "@/core/intent";
 import { parseRecipe } from "@/core/recipe";
 import { advise, explain, fieldEdges, solve } from "@/core/solve";
-import { choose, enter, show } from "@/ui/testing/show";
+import { choose, enter, settled, show } from "@/ui/testing/show";
 import { BracketProposal } from "./BracketProposal";
 import { PointPanel } from "./PointPanel";
 import { RecipeList } from "./RecipeList";
@@ -187,11 +187,11 @@ describe("the schools", () => {
     );
   });
 
-  it("change what they stand for", () => {
+  it("change what they stand for", async () => {
     const onChange = form();
-    fireEvent.click(screen.getByLabelText("highlights first"));
+    await settled(() => fireEvent.click(screen.getByLabelText("highlights first")));
     expect(onChange).toHaveBeenLastCalledWith({ ...schools, brightness: "highlights" });
-    fireEvent.click(screen.getByLabelText("left to raw"));
+    await settled(() => fireEvent.click(screen.getByLabelText("left to raw")));
     expect(onChange).toHaveBeenLastCalledWith({ ...schools, whiteBalance: "raw", files: "raw+jpeg" });
   });
 
@@ -214,12 +214,12 @@ describe("the schools", () => {
     expect(compared.textContent).toMatch(/moves by \+2.0 stops/);
   });
 
-  it("offer full size where the lens has it, compared by what either camera gives", () => {
+  it("offer full size where the lens has it, compared by what either camera gives", async () => {
     const onChoose = jest.fn();
     const cameraOf = (fullSize: boolean) => chosenCamera({ phones: [], clipOns: [] }, { ...camera.choice, fullSize });
     const onChange = form(null, { fullSize: false, cameraOf, onChoose });
     expect(screen.getByLabelText<HTMLInputElement>("binned").checked).toBe(true);
-    fireEvent.click(screen.getByLabelText("full size"));
+    await settled(() => fireEvent.click(screen.getByLabelText("full size")));
     expect(onChoose).toHaveBeenLastCalledWith(true);
     expect(onChange).not.toHaveBeenCalled();
     fireEvent.click(screen.getByRole("button", { name: "Compare: Picture size" }));
@@ -231,9 +231,9 @@ describe("the schools", () => {
 
   it("take an ISO ceiling of one's own, or none", () => {
     const onChange = form();
-    enter("ISO ceiling", "12");
+    enter("Ceiling of one's own, ISO", "12");
     expect(screen.getByText("From 25 to 102,400.")).toBeTruthy();
-    enter("ISO ceiling", "320");
+    enter("Ceiling of one's own, ISO", "320");
     expect(onChange).toHaveBeenLastCalledWith({ ...schools, isoCeiling: 320 });
   });
 

@@ -1,10 +1,13 @@
 "use client";
 
 import { Box, Flex, Grid, Input } from "@chakra-ui/react";
+import { zodResolver } from "@hookform/resolvers/zod";
 import { Plus, Trash2 } from "lucide-react";
-import { type FormEvent, useState } from "react";
-import { KIT_ITEMS, type KitItem, type KitList } from "@/contracts/kit";
+import { useForm } from "react-hook-form";
+import type { z } from "zod";
+import type { KitItem, KitList } from "@/contracts/kit";
 import { Action } from "@/ui/Action";
+import { Choose } from "@/ui/Choose";
 import { useKitChange } from "./useKitChange";
 
 /** What a person types for an item besides its name. */
@@ -14,11 +17,11 @@ export interface ItemField {
   readonly placeholder: string;
   /** What it is at first; empty where there is no usual value. */
   readonly usual: string;
-  /** Names by value, where it is one of a list. */
-  readonly choices?: Readonly<Record<string, string>>;
+  /** Where it is one of a list. */
+  readonly choices?: readonly { readonly value: string; readonly name: string }[];
 }
 
-type Typed = Readonly<Record<string, string>>;
+type Typed = Record<string, string>;
 
 interface ItemListProps<List extends KitList> {
   readonly list: List;
@@ -31,110 +34,91 @@ interface ItemListProps<List extends KitList> {
   /** What is said about an item beside its name. */
   readonly figures: (item: KitItem<List>) => string;
   readonly write: (item: KitItem<List>) => Typed;
-  /** An item of what was typed, still unchecked; or what is wrong with it. */
-  readonly read: (typed: Typed) => object | string;
+  /** Makes an item of the name and what was typed. */
+  readonly schema: z.ZodType<KitItem<List>>;
 }
-
-const INPUT = { size: "sm", bg: "slate", fontFamily: "mono", _placeholder: { color: "ash" } } as const;
 
 /** One list of small things of the kit: added, changed by choosing one, copied by a new name, taken out with undo. */
 export function ItemList<List extends KitList>(props: ItemListProps<List>) {
-  const { list, title, note, thing, items, fields, figures, write, read } = props;
+  const { list, title, note, thing, items, fields, figures, write, schema } = props;
   const { save, remove } = useKitChange();
-  const blank: Typed = { name: "", ...Object.fromEntries(fields.map(({ key, usual }) => [key, usual])) };
-  const [typed, setTyped] = useState<Typed>(blank);
-  const [problem, setProblem] = useState<string | null>(null);
-  const type = (key: string, text: string) => setTyped({ ...typed, [key]: text });
+  const blank: Typed = Object.fromEntries([["name", ""], ...fields.map(({ key, usual }) => [key, usual])]);
+  const form = useForm<Typed, unknown, KitItem<List>>({
+    defaultValues: blank,
+    resolver: zodResolver(schema as z.ZodType<KitItem<List>, Typed>),
+  });
+  const { register, setValue, reset, watch, handleSubmit } = form;
+  const typed = watch();
+  const problem = Object.values(form.formState.errors).find((error) => error !== undefined)?.message;
   const known = items.find((item) => item.name === typed.name?.trim());
-  const submit = (event: FormEvent) => {
-    event.preventDefault();
-    const given = read(typed);
-    if (typeof given === "string") return setProblem(given);
-    const checked = KIT_ITEMS[list].safeParse({ ...given, name: typed.name });
-    if (!checked.success) return setProblem(checked.error.issues[0]?.message ?? "That cannot be used.");
+  const submit = handleSubmit((item) => {
     const { id: _, ...replaced } = known ?? { id: "" };
-    save(list, checked.data as KitItem<List>, known && (replaced as KitItem<List>));
-    setProblem(null);
-    setTyped(blank);
-  };
+    save(list, item, known && (replaced as KitItem<List>));
+    reset(blank);
+  });
   return (
     <Box as="section" aria-label={title} mb="28px">
-      <Box as="h2" fontSize="17px" fontWeight={600}>
+      <Box as="h2" fontSize="title" fontWeight={600}>
         {title}
       </Box>
-      <Box color="ash" fontSize="13px" mb="6px">
+      <Box color="ash" fontSize="note" mb="6px">
         {note}
       </Box>
       <Box as="ul" listStyleType="none">
         {items.map((item) => (
-          <Flex as="li" key={item.id} align="center" gap="10px" py="5px" borderTopWidth="1px" borderColor="line">
-            <Box
-              as="button"
+          <Flex as="li" key={item.id} align="center" gap="10px" py="5px" borderTopWidth="1px">
+            <Action
+              look="tile"
               flex="1"
-              textAlign="left"
               aria-label={`Change ${item.name}`}
               color={known?.id === item.id ? "lamp" : "bone"}
-              onClick={() => setTyped({ ...write(item), name: item.name })}
+              onClick={() => reset({ ...write(item), name: item.name })}
             >
               {item.name}
-              <Box fontFamily="mono" fontSize="12px" color="ash">
+              <Box fontFamily="mono" fontSize="label" color="ash">
                 {figures(item)}
               </Box>
-            </Box>
-            <Box
-              as="button"
-              p="6px"
+            </Action>
+            <Action
+              look="icon"
               aria-label={`Delete ${item.name}`}
-              color="ash"
               _hover={{ color: "coral" }}
               onClick={() => remove(list, item)}
             >
               <Trash2 size={15} />
-            </Box>
+            </Action>
           </Flex>
         ))}
       </Box>
-      <Grid as="form" gap="6px" pt="8px" borderTopWidth="1px" borderColor="line" onSubmit={submit}>
+      <Grid as="form" gap="6px" pt="8px" borderTopWidth="1px" onSubmit={submit}>
         <Input
-          {...INPUT}
-          borderColor="line"
-          fontFamily="body"
+          size="sm"
           aria-label={`Name of the ${thing}`}
           placeholder={`Name of another ${thing}`}
-          value={typed.name ?? ""}
           maxLength={80}
-          onChange={(event) => type("name", event.target.value)}
+          {...register("name")}
         />
         <Flex gap="6px" align="end">
           {fields.map(({ key, label, placeholder, choices }) => (
             <Box key={key} flex="1" minW="0">
-              <Box fontSize="11.5px" color="ash">
+              <Box fontSize="label" color="ash">
                 {label}
               </Box>
               {choices ? (
-                <Box asChild bg="slate" height="32px" width="100%" fontSize="12.5px">
-                  <select
-                    aria-label={`${label} of the ${thing}`}
-                    value={typed[key]}
-                    onChange={(event) => type(key, event.target.value)}
-                  >
-                    {Object.entries(choices).map(([value, called]) => (
-                      <option key={value} value={value}>
-                        {called}
-                      </option>
-                    ))}
-                  </select>
-                </Box>
+                <Choose
+                  label={`${label} of the ${thing}`}
+                  value={typed[key] ?? ""}
+                  options={choices}
+                  onChoose={(value) => setValue(key, value)}
+                />
               ) : (
                 <Input
-                  {...INPUT}
-                  height="32px"
-                  borderColor={problem ? "coral" : "line"}
+                  size="sm"
+                  fontFamily="mono"
                   aria-label={`${label} of the ${thing}`}
-                  aria-invalid={problem !== null}
+                  aria-invalid={problem !== undefined}
                   placeholder={placeholder}
-                  value={typed[key] ?? ""}
-                  onChange={(event) => type(key, event.target.value)}
+                  {...register(key)}
                 />
               )}
             </Box>
@@ -150,7 +134,7 @@ export function ItemList<List extends KitList>(props: ItemListProps<List>) {
           </Action>
         </Flex>
         {problem && (
-          <Box color="coral" fontSize="12.5px" role="alert">
+          <Box color="coral" fontSize="note" role="alert">
             {problem}
           </Box>
         )}

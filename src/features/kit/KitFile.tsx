@@ -2,18 +2,16 @@
 
 import { Flex } from "@chakra-ui/react";
 import { Download, FileUp } from "lucide-react";
-import { useRef } from "react";
 import { type KitReply, kitFile } from "@/contracts/kit";
 import { counted } from "@/core/words";
 import { Action } from "@/ui/Action";
 import { FileInput } from "@/ui/FileInput";
-import { useNotice } from "@/ui/Notice";
+import { handOver } from "@/ui/handOver";
+import { notice } from "@/ui/Notice";
 import { useKitChange } from "./useKitChange";
 
 /** The kit as a file to take along, and back from one; a file that is wrong changes nothing. */
 export function KitFile({ kit }: { readonly kit: KitReply }) {
-  const file = useRef<HTMLInputElement>(null);
-  const notice = useNotice();
   const { take } = useKitChange();
   const read = async (given: File) => {
     let data: unknown = null;
@@ -38,25 +36,18 @@ export function KitFile({ kit }: { readonly kit: KitReply }) {
     ];
     notice({ tone: "said", text: `${what.join(", ")} from ${given.name}.` });
   };
-  const download = () => {
-    const url = URL.createObjectURL(
-      new Blob([JSON.stringify(kitFile.parse(withoutIds(kit)), null, 2)], { type: "application/json" }),
-    );
-    const link = document.createElement("a");
-    link.href = url;
-    link.download = "aevumen-kit.json";
-    link.click();
-    URL.revokeObjectURL(url);
-  };
+  const download = () =>
+    handOver("aevumen-kit.json", "application/json", JSON.stringify(kitFile.parse(withoutIds(kit)), null, 2));
   return (
     <Flex gap="8px" wrap="wrap">
       <Action onClick={download}>
         <Download size={15} /> Kit as a file
       </Action>
-      <Action onClick={() => file.current?.click()}>
-        <FileUp size={15} /> From a file
-      </Action>
-      <FileInput ref={file} label="Kit file" accept=".json,application/json" onFile={(given) => void read(given)} />
+      <FileInput label="Kit file" accept=".json,application/json" onFile={(given) => void read(given)}>
+        <Action>
+          <FileUp size={15} /> From a file
+        </Action>
+      </FileInput>
     </Flex>
   );
 }

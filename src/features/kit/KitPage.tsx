@@ -1,6 +1,6 @@
 "use client";
 
-import { Box, Flex, Grid } from "@chakra-ui/react";
+import { Box, Flex, Grid, Menu, Portal } from "@chakra-ui/react";
 import { Plus } from "lucide-react";
 import { useState } from "react";
 import { phoneRequest } from "@/contracts/kit";
@@ -11,6 +11,8 @@ import { KitFile } from "./KitFile";
 import { PhoneForm } from "./PhoneForm";
 import { SmallKit } from "./SmallKit";
 import { useKitChange } from "./useKitChange";
+
+const USUAL = "";
 
 /** A name for a new phone that none has yet. */
 function newName(taken: readonly string[]): string {
@@ -25,15 +27,16 @@ export function KitPage() {
   const kit = useKit().data;
   if (!kit) return <Box flex="1" />;
   const phone = kit.phones.find(({ name }) => name === chosen) ?? kit.phones[0];
-  const addPhone = () => {
+  const addPhone = (like: string) => {
     const name = newName(kit.phones.map((each) => each.name));
-    save("phones", phoneRequest.parse({ name, profile: GENERIC_PHONE.profile }));
+    const { profile } = kit.phones.find((each) => each.name === like) ?? GENERIC_PHONE;
+    save("phones", phoneRequest.parse({ name, profile }));
     setChosen(name);
   };
   return (
     <Grid flex="1" minH="0" overflowY="auto" templateColumns={{ base: "1fr", md: "minmax(400px, 2fr) 5fr" }}>
       <Box px="24px" py="20px" borderRightWidth={{ base: 0, md: "1px" }} borderColor="line">
-        <Box as="h1" fontSize="22px" fontWeight={640} mb="14px">
+        <Box as="h1" fontSize="heading" fontWeight={640} mb="14px">
           Kit
         </Box>
         <SmallKit kit={kit} />
@@ -41,12 +44,12 @@ export function KitPage() {
       </Box>
       <Box px={{ base: "24px", md: "32px" }} py="20px">
         <Flex gap="14px" align="center" wrap="wrap" mb="10px">
-          <Box as="h2" fontSize="17px" fontWeight={600}>
+          <Box as="h2" fontSize="title" fontWeight={600}>
             Phones
           </Box>
           {kit.phones.map(({ id, name }) => (
-            <Box
-              as="button"
+            <Action
+              look="text"
               key={id}
               minH="32px"
               color={name === phone?.name ? "lamp" : "bone"}
@@ -54,11 +57,25 @@ export function KitPage() {
               onClick={() => setChosen(name)}
             >
               {name}
-            </Box>
+            </Action>
           ))}
-          <Action minHeight="32px" onClick={addPhone}>
-            <Plus size={14} /> Add a phone
-          </Action>
+          <Menu.Root onSelect={({ value }) => addPhone(value)}>
+            <Menu.Trigger asChild>
+              <Action minHeight="32px">
+                <Plus size={14} /> Add a phone
+              </Action>
+            </Menu.Trigger>
+            <Portal>
+              <Menu.Positioner>
+                <Menu.Content>
+                  <Menu.Item value={USUAL}>like the usual phone</Menu.Item>
+                  {kit.phones.map(({ id, name }) => (
+                    <Menu.Item key={id} value={name}>{`like ${name}`}</Menu.Item>
+                  ))}
+                </Menu.Content>
+              </Menu.Positioner>
+            </Portal>
+          </Menu.Root>
         </Flex>
         {phone ? (
           <PhoneForm

@@ -1,19 +1,42 @@
 "use client";
 
-import type { KitReply } from "@/contracts/kit";
+import { z } from "zod";
+import { clipOnRequest, filterRequest, type KitReply, supportRequest } from "@/contracts/kit";
+import { typed } from "@/contracts/typed";
 import { filterStops } from "@/core/light";
 import { SUPPORT_KINDS, SUPPORTS } from "@/core/motion";
 import { parseRecipe } from "@/core/recipe";
 import { signed } from "@/core/words";
-import { typedNumber } from "@/ui/Entry";
 import { type ItemField, ItemList } from "./ItemList";
 
-/** Reads a filter as the recipe line does: `nd 8`, `3 stops`, `od 0.9`. */
-function readFilter(text: string): object | string {
+/** A filter as the recipe line has it: `nd 8`, `3 stops`, `od 0.9`. */
+const typedStrength = z.string().transform((text, context) => {
   const { recipe, problems } = parseRecipe(text);
   const [filter, more] = recipe.filters;
-  return problems.length === 0 && filter && !more ? filter : "Write its strength as nd 8, 3 stops or od 0.9.";
-}
+  if (problems.length === 0 && filter && !more) return filter;
+  context.addIssue({ code: "custom", message: "Write its strength as nd 8, 3 stops or od 0.9." });
+  return z.NEVER;
+});
+const typedFilter = z
+  .object({ name: z.string(), strength: typedStrength })
+  .transform(({ name, strength }) => ({ name, notation: strength.notation, value: strength.value }))
+  .pipe(filterRequest);
+
+const clipOn = clipOnRequest.shape;
+const typedClipOn = z.object({
+  name: clipOn.name,
+  focalFactor: typed(clipOn.focalFactor),
+  lossStops: typed(clipOn.lossStops),
+  vignettingStops: typed(clipOn.vignettingStops),
+});
+
+const support = supportRequest.shape;
+const typedSupport = z.object({
+  name: support.name,
+  kind: support.kind,
+  settleSeconds: typed(support.settleSeconds),
+  gustPxPerMps: typed(support.gustPxPerMps),
+});
 
 const WRITTEN = {
   factor: (value: number) => `nd ${value}`,
@@ -22,7 +45,7 @@ const WRITTEN = {
 } as const;
 
 const number = (key: string, label: string, usual: string): ItemField => ({ key, label, placeholder: usual, usual });
-const SUPPORT_NAMES = Object.fromEntries(SUPPORT_KINDS.map((kind) => [kind, SUPPORTS[kind].name]));
+const SUPPORT_NAMES = SUPPORT_KINDS.map((kind) => ({ value: kind, name: SUPPORTS[kind].name }));
 
 /** Filters, lenses that clip on, and supports. */
 export function SmallKit({ kit }: { readonly kit: KitReply }) {
@@ -37,7 +60,7 @@ export function SmallKit({ kit }: { readonly kit: KitReply }) {
         fields={[{ key: "strength", label: "Strength", placeholder: "nd 8, 3 stops or od 0.9", usual: "" }]}
         figures={(filter) => `${filterStops(filter).toFixed(1)} stops, ×${Math.round(2 ** filterStops(filter))}`}
         write={({ notation, value }) => ({ strength: WRITTEN[notation](value) })}
-        read={({ strength = "" }) => readFilter(strength)}
+        schema={typedFilter}
       />
       <ItemList
         list="clipOns"
@@ -58,11 +81,7 @@ export function SmallKit({ kit }: { readonly kit: KitReply }) {
           lossStops: String(lossStops),
           vignettingStops: String(vignettingStops),
         })}
-        read={({ focalFactor = "", lossStops = "", vignettingStops = "" }) => ({
-          focalFactor: typedNumber(focalFactor),
-          lossStops: typedNumber(lossStops),
-          vignettingStops: typedNumber(vignettingStops),
-        })}
+        schema={typedClipOn}
       />
       <ItemList
         list="supports"
@@ -83,11 +102,7 @@ export function SmallKit({ kit }: { readonly kit: KitReply }) {
           settleSeconds: String(settleSeconds),
           gustPxPerMps: String(gustPxPerMps),
         })}
-        read={({ kind = "", settleSeconds = "", gustPxPerMps = "" }) => ({
-          kind,
-          settleSeconds: typedNumber(settleSeconds),
-          gustPxPerMps: typedNumber(gustPxPerMps),
-        })}
+        schema={typedSupport}
       />
     </>
   );

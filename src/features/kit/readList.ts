@@ -1,5 +1,5 @@
 import { parseDuration } from "@/core/recipe";
-import { typedNumber } from "@/ui/Entry";
+import { typedNumber } from "@/core/words";
 
 function parts(text: string): string[] {
   return text.split(/[,;\s]+(?=\S)/).filter((part) => part.trim() !== "");

@@ -2,7 +2,7 @@ import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { z } from "zod";
 import { KIT_ITEMS, type KitItem, type KitList } from "@/contracts/kit";
 import { errorText, sendJson } from "@/features/api/client";
-import { useNotice } from "@/ui/Notice";
+import { notice } from "@/ui/Notice";
 
 interface Request {
   readonly method: "POST" | "PUT" | "DELETE";
@@ -20,7 +20,6 @@ interface KitChange {
 /** What can be done to the kit; each change says what it did. */
 export function useKitChange(): KitChange {
   const client = useQueryClient();
-  const notice = useNotice();
   const { mutate } = useMutation({
     mutationFn: ({ method, url, body }: Request) => sendJson(method, url, body, z.unknown()),
     onSettled: () => client.invalidateQueries({ queryKey: ["kit"] }),

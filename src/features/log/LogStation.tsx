@@ -6,7 +6,7 @@ import { z } from "zod";
 import type { logChange } from "@/contracts/requests";
 import { errorText, sendJson } from "@/features/api/client";
 import { useLog } from "@/features/api/queries";
-import { useNotice } from "@/ui/Notice";
+import { notice } from "@/ui/Notice";
 import { LogView } from "./LogView";
 
 const anything = z.unknown();
@@ -20,7 +20,6 @@ interface EntryChange {
 export function LogStation({ outingId }: { readonly outingId: string; readonly shotId: string }) {
   const log = useLog();
   const client = useQueryClient();
-  const notice = useNotice();
   const [everywhere, setEverywhere] = useState(false);
   const update = useMutation({
     mutationFn: ({ id, change }: EntryChange) => sendJson("PATCH", `/api/log/${id}`, change, anything),

@@ -1,12 +1,14 @@
 "use client";
 
-import { Box, Flex, Grid } from "@chakra-ui/react";
+import { Box, Flex, Grid, Textarea } from "@chakra-ui/react";
 import { Star, Trash2 } from "lucide-react";
 import { DateTime } from "luxon";
 import NextLink from "next/link";
 import { useEffect, useState } from "react";
 import type { LogRowReply } from "@/contracts/replies";
 import { thumbnailUrl } from "@/features/api/pictures";
+import { Action } from "@/ui/Action";
+import { Tick } from "@/ui/Tick";
 
 interface LogViewProps {
   readonly rows: readonly LogRowReply[];
@@ -25,18 +27,15 @@ export function LogView({ rows, loaded, everywhere, onEverywhere, onChange, onDe
   return (
     <Flex direction="column" flex="1" minH="0">
       <Flex px="16px" py="6px" align="center" gap="14px" borderBottomWidth="1px" borderColor="line" flexShrink="0">
-        <Box fontFamily="mono" fontSize="13px" color="ash">
+        <Box fontFamily="mono" fontSize="note" color="ash">
           {rows.length} {rows.length === 1 ? "entry" : "entries"}
         </Box>
-        <Flex asChild align="center" gap="7px" minH="32px" cursor="pointer">
-          <label>
-            <input type="checkbox" checked={everywhere} onChange={(event) => onEverywhere(event.target.checked)} />
-            of all outings
-          </label>
-        </Flex>
+        <Tick checked={everywhere} onChange={onEverywhere}>
+          of all outings
+        </Tick>
       </Flex>
       {loaded && rows.length === 0 && (
-        <Box color="ash" px="16px" py="40px" fontSize="15px">
+        <Box color="ash" px="16px" py="40px" fontSize="lead">
           Nothing logged here yet. Every run and every stack leaves an entry by itself.
         </Box>
       )}
@@ -90,7 +89,7 @@ function LogEntryView({ row: { entry, outingName, shotName }, everywhere, onChan
           <Box fontWeight={620}>
             {what}, {counts}
           </Box>
-          <Box color="ash" fontSize="13px">
+          <Box color="ash" fontSize="note">
             {[
               DateTime.fromISO(entry.createdAt).toFormat("d LLLL yyyy, HH:mm"),
               shotName,
@@ -101,37 +100,25 @@ function LogEntryView({ row: { entry, outingName, shotName }, everywhere, onChan
               .join(" · ")}
           </Box>
         </Flex>
-        <Box data-mono fontSize="13.5px" color="lamp" my="6px" overflowWrap="anywhere">
+        <Box data-mono fontSize="text" color="lamp" my="6px" overflowWrap="anywhere">
           {entry.recipeLine || "no recipe line"}
         </Box>
-        <Box
-          asChild
-          width="100%"
+        <Textarea
           maxW="640px"
-          bg="slate"
-          borderWidth="1px"
-          borderColor="line"
-          borderRadius="3px"
-          px="10px"
-          py="7px"
           minH="58px"
-          resize="vertical"
-        >
-          <textarea
-            aria-label={`Note on ${what.toLowerCase()} of ${counts}`}
-            placeholder="What worked, what to change next time"
-            value={note}
-            maxLength={4000}
-            onChange={(event) => setNote(event.target.value)}
-            onBlur={() => note !== entry.note && onChange(entry.id, { note })}
-          />
-        </Box>
+          aria-label={`Note on ${what.toLowerCase()} of ${counts}`}
+          placeholder="What worked, what to change next time"
+          value={note}
+          maxLength={4000}
+          onChange={(event) => setNote(event.target.value)}
+          onBlur={() => note !== entry.note && onChange(entry.id, { note })}
+        />
         <Flex mt="4px" align="center" gap="2px">
           {RATINGS.map((rating) => {
             const lit = (entry.rating ?? 0) >= rating;
             return (
-              <Box
-                as="button"
+              <Action
+                look="text"
                 key={rating}
                 aria-label={`Rate ${rating} of 5`}
                 aria-pressed={entry.rating === rating}
@@ -140,27 +127,26 @@ function LogEntryView({ row: { entry, outingName, shotName }, everywhere, onChan
                 color={lit ? "lamp" : "ash"}
               >
                 <Star size={17} fill={lit ? "currentColor" : "none"} />
-              </Box>
+              </Action>
             );
           })}
           {entry.stackId && entry.shotId && (
-            <Box asChild ml="14px" color="mist" fontSize="13px">
+            <Box asChild ml="14px" color="mist" fontSize="note">
               <NextLink href={`/outings/${entry.outingId}/shots/${entry.shotId}/stack`}>See the result</NextLink>
             </Box>
           )}
-          <Flex
-            as="button"
+          <Action
+            look="text"
             ml="14px"
-            align="center"
             gap="6px"
             color="ash"
-            fontSize="13px"
+            fontSize="note"
             minH="32px"
             _hover={{ color: "coral" }}
             onClick={() => onDelete(entry.id)}
           >
             <Trash2 size={15} /> Delete
-          </Flex>
+          </Action>
         </Flex>
       </Box>
     </Flex>

@@ -1,7 +1,7 @@
 /** @jest-environment jsdom */
 import { fireEvent, screen } from "@testing-library/react";
 import { logRow } from "@/features/testing/replies";
-import { show } from "@/ui/testing/show";
+import { settled, show } from "@/ui/testing/show";
 import { LogView } from "./LogView";
 
 function log(rows: Parameters<typeof LogView>[0]["rows"], part: Partial<Parameters<typeof LogView>[0]> = {}) {
@@ -11,13 +11,13 @@ function log(rows: Parameters<typeof LogView>[0]["rows"], part: Partial<Paramete
 }
 
 describe("the log", () => {
-  it("counts its entries, says what each was and where, and can show those of all outings", () => {
+  it("counts its entries, says what each was and where, and can show those of all outings", async () => {
     const { onEverywhere } = log([logRow(), logRow({ kind: "stack", frameCount: 1, refusedCount: 2 })]);
     expect(screen.getByText("2 entries")).toBeTruthy();
     expect(screen.getByText("Run, 3 frames")).toBeTruthy();
     expect(screen.getByText("Stack, 1 frame, 2 refused")).toBeTruthy();
     expect(screen.getAllByText(/25 November 2026, .* · Pier · Pocket A$/)).toHaveLength(2);
-    fireEvent.click(screen.getByLabelText("of all outings"));
+    await settled(() => fireEvent.click(screen.getByLabelText("of all outings")));
     expect(onEverywhere).toHaveBeenCalledWith(true);
   });
 

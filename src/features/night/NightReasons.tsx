@@ -1,17 +1,17 @@
 "use client";
 
-import { Box, Flex, Input } from "@chakra-ui/react";
+import { Box, Flex } from "@chakra-ui/react";
 import { CalendarDays, Download, FileJson, MapPin } from "lucide-react";
 import NextLink from "next/link";
-import { useState } from "react";
 import { CAUTIONS, INTENTS, intentOf } from "@/core/intent";
 import { bestStretch, type NightOverrides, NO_OVERRIDES, scoreMoment, scoreReasons } from "@/core/night";
 import { moonVisibility } from "@/core/sky";
-import { plain } from "@/core/words";
+import { plain, typedNumber } from "@/core/words";
 import { DownloadLink } from "@/features/api/DownloadLink";
 import { LANES } from "@/features/ribbon/lanes";
 import { Action } from "@/ui/Action";
-import { typedNumber } from "@/ui/Entry";
+import { Choose } from "@/ui/Choose";
+import { Entry } from "@/ui/Entry";
 import { Readout } from "@/ui/Readout";
 import { clock, clockSpan } from "./clock";
 import { type Night, useNightCursor, useNightHeld } from "./NightContext";
@@ -59,22 +59,13 @@ export function NightReasons({ night, outingId, overrides, onOverride }: NightRe
   const cautions = [...new Set(intentOf(intent).cautions)];
   return (
     <Box>
-      <Box asChild width="100%" bg="transparent" color="lamp" fontWeight={620} fontSize="15px" pb="2px">
-        <select
-          aria-label="Intent"
-          value={intent}
-          onChange={(event) => {
-            const chosen = INTENTS.find(({ id }) => id === event.target.value);
-            if (chosen) setIntent(chosen.id);
-          }}
-        >
-          {INTENTS.map(({ id, name }) => (
-            <option key={id} value={id}>
-              {name}
-            </option>
-          ))}
-        </select>
-      </Box>
+      <Choose
+        size="md"
+        label="Intent"
+        value={intent}
+        options={INTENTS.map(({ id, name }) => ({ value: id, name }))}
+        onChoose={setIntent}
+      />
       <Readout
         label={
           cursorMs === null
@@ -88,7 +79,7 @@ export function NightReasons({ night, outingId, overrides, onOverride }: NightRe
       />
       <Box as="ul" listStyleType="none" aria-label="Reasons for the score">
         {scoreReasons(intent, moment, plan.site).map(({ name, value, because }) => (
-          <Box as="li" key={name} py="4px" borderBottomWidth="1px" borderColor="line" fontSize="12.5px">
+          <Box as="li" key={name} py="4px" borderBottomWidth="1px" borderColor="line" fontSize="note">
             <Flex justify="space-between" color={value < 0.5 ? "coral" : "bone"}>
               <Box fontWeight={560}>{name}</Box>
               <Box fontFamily="mono">{`× ${value.toFixed(2)}`}</Box>
@@ -97,10 +88,10 @@ export function NightReasons({ night, outingId, overrides, onOverride }: NightRe
           </Box>
         ))}
       </Box>
-      <Box as="h3" fontSize="13px" fontWeight={620} mt="10px">
+      <Box as="h3" fontSize="note" fontWeight={620} mt="10px">
         {`At ${clock(moment.atMs, site.zone)}`}
       </Box>
-      <Box as="dl" fontSize="12.5px">
+      <Box as="dl" fontSize="note">
         {[
           { name: "sky", text: `EV ${plain(moment.skyEv)} at the zenith`, source: undefined },
           {
@@ -121,13 +112,13 @@ export function NightReasons({ night, outingId, overrides, onOverride }: NightRe
           </Flex>
         ))}
       </Box>
-      <Box fontSize="12.5px" color="ash" mt="4px">
+      <Box fontSize="note" color="ash" mt="4px">
         {`Moon ${Math.round(moment.moonIlluminatedFraction * 100)} % lit. ${moonWords(night)}`}
       </Box>
-      <Box as="h3" fontSize="13px" fontWeight={620} mt="12px">
+      <Box as="h3" fontSize="note" fontWeight={620} mt="12px">
         Set by hand for this night
       </Box>
-      <Box fontSize="12.5px" color="ash">
+      <Box fontSize="note" color="ash">
         Forecast, traffic and tide are stand-ins until you type what you know, or give the site your own files.
       </Box>
       {FIELDS.filter(
@@ -141,7 +132,7 @@ export function NightReasons({ night, outingId, overrides, onOverride }: NightRe
           onCommit={(value) => onOverride({ [key]: value })}
         />
       ))}
-      <Box as="h3" fontSize="13px" fontWeight={620} mt="12px" mb="4px">
+      <Box as="h3" fontSize="note" fontWeight={620} mt="12px" mb="4px">
         Take it along
       </Box>
       <Flex gap="6px" wrap="wrap">
@@ -167,22 +158,22 @@ export function NightReasons({ night, outingId, overrides, onOverride }: NightRe
         </Action>
       </Flex>
       {shots.every(({ beginsAt }) => beginsAt === null) && (
-        <Box fontSize="12.5px" color="ash" mt="4px">
+        <Box fontSize="note" color="ash" mt="4px">
           Place the shots first; sheet and calendar hold those that stand on the night.
         </Box>
       )}
-      <Box as="h3" fontSize="13px" fontWeight={620} mt="12px">
+      <Box as="h3" fontSize="note" fontWeight={620} mt="12px">
         Mind
       </Box>
       {[site.hazards, site.access]
         .filter((text) => text.trim() !== "")
         .map((text) => (
-          <Box key={text} fontSize="12.5px" color="coral" whiteSpace="pre-wrap">
+          <Box key={text} fontSize="note" color="coral" whiteSpace="pre-wrap">
             {text}
           </Box>
         ))}
       {cautions.map((id) => (
-        <Box key={id} fontSize="12.5px" color="ash" py="1px">
+        <Box key={id} fontSize="note" color="ash" py="1px">
           {CAUTIONS[id]}
         </Box>
       ))}
@@ -197,30 +188,20 @@ function OverrideField(props: {
   readonly onCommit: (value: number | null) => void;
 }) {
   const { name, unit, value, onCommit } = props;
-  const [wrong, setWrong] = useState(false);
   return (
-    <Flex align="center" gap="8px" py="2px" fontSize="12.5px">
+    <Flex align="center" gap="8px" py="2px" fontSize="note">
       <Box flex="1">{name}</Box>
-      <Input
-        key={value ?? "none"}
-        aria-label={unit === "" ? name : `${name}, ${unit}`}
-        size="xs"
+      <Entry
+        label={unit === "" ? name : `${name}, ${unit}`}
         width="76px"
-        bg="slate"
-        textAlign="right"
-        fontFamily="mono"
-        aria-invalid={wrong}
-        borderColor={wrong ? "coral" : "line"}
-        defaultValue={value ?? ""}
+        value={value === null ? "" : String(value)}
         placeholder="stand-in"
-        onBlur={(event) => {
-          const text = event.target.value;
+        onCommit={(text) => {
           const typed = text.trim() === "" ? null : typedNumber(text);
-          const bad = typed !== null && !Number.isFinite(typed);
-          setWrong(bad);
-          if (!bad && typed !== value) onCommit(typed);
+          if (typed !== null && !Number.isFinite(typed)) return "Write a number.";
+          onCommit(typed);
+          return null;
         }}
-        onKeyDown={(event) => event.key === "Enter" && event.currentTarget.blur()}
       />
       <Box width="30px" color="ash">
         {unit}

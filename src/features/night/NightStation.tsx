@@ -9,7 +9,7 @@ import { MOST_SHOTS, type NightOverrides, NO_OVERRIDES } from "@/core/night";
 import { errorText, sendJson } from "@/features/api/client";
 import { useCameraOf, useOuting } from "@/features/api/queries";
 import { useShotMoves } from "@/features/ribbon/useShotMoves";
-import { useNotice } from "@/ui/Notice";
+import { notice } from "@/ui/Notice";
 import { Quiet } from "@/ui/Quiet";
 import { Station } from "@/ui/Station";
 import { useNight, useNightPointer } from "./NightContext";
@@ -29,7 +29,6 @@ export function NightStation({ outingId }: { readonly outingId: string; readonly
   const outing = useOuting(outingId).data;
   const cameraOf = useCameraOf();
   const client = useQueryClient();
-  const notice = useNotice();
   const move = useShotMoves(outingId);
   const wrong = (error: unknown) => notice({ tone: "wrong", text: errorText(error) });
   const refresh = () => client.invalidateQueries({ queryKey: ["outing", outingId] });

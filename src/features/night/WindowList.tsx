@@ -1,9 +1,10 @@
 "use client";
 
-import { Box, Flex } from "@chakra-ui/react";
+import { Box } from "@chakra-ui/react";
 import { intentOf } from "@/core/intent";
 import { type NightWindow, WINDOW_KINDS } from "@/core/night";
 import { counted } from "@/core/words";
+import { Action } from "@/ui/Action";
 import { clockSpan } from "./clock";
 import type { Night } from "./NightContext";
 
@@ -33,12 +34,12 @@ export function WindowList({ night, onShow }: WindowListProps) {
   );
   return (
     <Box as="section" aria-label="Windows" overflowY="auto" minH="0" px="16px" py="8px">
-      <Box as="h2" fontSize="13px" fontWeight={620} mb="2px">
+      <Box as="h2" fontSize="note" fontWeight={620} mb="2px">
         Windows
       </Box>
       {windows.length === 0 && <Box color="ash">This night has none: the sun stays up, or stays far down.</Box>}
       {over.length > 0 && (
-        <Box as="details" fontSize="12.5px" color="ash" pb="4px">
+        <Box as="details" fontSize="note" color="ash" pb="4px">
           <Box as="summary" cursor="pointer" minH="24px">
             {`${counted(over.length, "window")} earlier: ${over.map(({ kind }) => WINDOW_KINDS[kind]).join(", ")}`}
           </Box>
@@ -64,20 +65,20 @@ interface WindowRowProps extends Pick<WindowListProps, "onShow"> {
 function WindowRow({ window: { kind, beginMs, endMs, why }, zone, marked, onShow }: WindowRowProps) {
   return (
     <Box as="li" borderTopWidth="1px" borderColor="line">
-      <Flex as="button" width="100%" textAlign="left" py="5px" gap="12px" onClick={() => onShow(beginMs, endMs)}>
-        <Box fontFamily="mono" fontSize="12.5px" width="100px" flexShrink="0" color={marked ? "lamp" : "ash"}>
+      <Action look="text" width="100%" textAlign="left" py="5px" gap="12px" onClick={() => onShow(beginMs, endMs)}>
+        <Box fontFamily="mono" fontSize="note" width="100px" flexShrink="0" color={marked ? "lamp" : "ash"}>
           {clockSpan(beginMs, endMs, zone)}
         </Box>
         <Box>
-          <Box fontSize="13.5px" fontWeight={marked ? 620 : 480}>
+          <Box fontSize="text" fontWeight={marked ? 620 : 480}>
             {WINDOW_KINDS[kind]}
             {`, ${Math.round((endMs - beginMs) / 60_000)} min`}
           </Box>
-          <Box fontSize="12.5px" color="ash">
+          <Box fontSize="note" color="ash">
             {why}
           </Box>
         </Box>
-      </Flex>
+      </Action>
     </Box>
   );
 }

@@ -5,6 +5,7 @@ import { DateTime } from "luxon";
 import { type KeyboardEvent, useState } from "react";
 import type { IntentId } from "@/core/intent";
 import { datesOfYear, type NightSite } from "@/core/night";
+import { Action } from "@/ui/Action";
 import { useSize } from "@/ui/useSize";
 import { clockSpan } from "./clock";
 import { useYear } from "./useYear";
@@ -41,7 +42,7 @@ export function YearStrip({ site, date, intent, onDate }: YearStripProps) {
   };
   return (
     <Box as="section" aria-label="The year" px="16px" pt="10px" flexShrink="0">
-      <Flex justify="space-between" fontSize="12.5px" color="ash" gap="16px" wrap="wrap" minH="20px">
+      <Flex justify="space-between" fontSize="note" color="ash" gap="16px" wrap="wrap" minH="20px">
         <Box aria-live="polite">
           {night
             ? `${said(night.date)}: score ${Math.round(night.score)} without weather, best ${clockSpan(night.beginMs, night.endMs, site.zone)}, moon ${Math.round(night.moonIlluminatedFraction * 100)} %`
@@ -49,24 +50,24 @@ export function YearStrip({ site, date, intent, onDate }: YearStripProps) {
         </Box>
         <Flex gap="12px">
           {best && (
-            <Box as="button" color="lamp" onClick={() => onDate(best.date)}>
+            <Action look="text" onClick={() => onDate(best.date)}>
               {`Best of ${year}: ${said(best.date)}, ${Math.round(best.score)}`}
-            </Box>
+            </Action>
           )}
-          <Box
-            as="button"
+          <Action
+            look="text"
             aria-label="The year before"
             onClick={() => onDate(`${year - 1}${date.slice(4).replace("-02-29", "-02-28")}`)}
           >
             {`‹ ${year - 1}`}
-          </Box>
-          <Box
-            as="button"
+          </Action>
+          <Action
+            look="text"
             aria-label="The year after"
             onClick={() => onDate(`${year + 1}${date.slice(4).replace("-02-29", "-02-28")}`)}
           >
             {`${year + 1} ›`}
-          </Box>
+          </Action>
         </Flex>
       </Flex>
       <Box

@@ -1,5 +1,5 @@
 /** @jest-environment jsdom */
-import { fireEvent, screen, within } from "@testing-library/react";
+import { fireEvent, screen, waitFor, within } from "@testing-library/react";
 import type { OutingReply, ShotReply } from "@/contracts/replies";
 import { CAUTIONS, INTENTS, intentOf } from "@/core/intent";
 import { NO_OVERRIDES, WINDOW_KINDS } from "@/core/night";
@@ -133,7 +133,7 @@ describe("the shots of a night", () => {
     expect(screen.getByLabelText("Setting up Bridge, minutes").getAttribute("aria-invalid")).toBe("true");
   });
 
-  it("get another intent, are deleted, added and arranged", () => {
+  it("get another intent, are deleted, added and arranged", async () => {
     const { onChange, onAdd, onArrange } = list();
     choose("Intent of Bridge", "star-arcs");
     expect(onChange.mock.lastCall.slice(1)).toEqual([{ intent: "star-arcs" }, "Bridge: star arcs."]);
@@ -144,8 +144,8 @@ describe("the shots of a night", () => {
     expect(onAdd).not.toHaveBeenCalled();
     fireEvent.change(name, { target: { value: "  Pier " } });
     fireEvent.submit(name);
-    expect(onAdd).toHaveBeenCalledWith("Pier", "light-trails");
-    expect(name.value).toBe("");
+    await waitFor(() => expect(onAdd).toHaveBeenCalledWith("Pier", "light-trails"));
+    await waitFor(() => expect(name.value).toBe(""));
     fireEvent.click(screen.getByRole("button", { name: "Arrange for me" }));
     expect(onArrange).toHaveBeenCalled();
   });

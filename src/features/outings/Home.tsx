@@ -73,7 +73,7 @@ export function Home() {
             <Box
               as="h1"
               position="relative"
-              fontSize={{ base: "26px", md: "36px" }}
+              fontSize={{ base: "display", md: "hero" }}
               fontWeight={540}
               lineHeight="1.1"
               fontStretch="92%"
@@ -101,7 +101,7 @@ export function Home() {
           py={{ base: "24px", md: "40px" }}
           overflowY={{ md: "auto" }}
         >
-          <Box as="h2" fontSize="18px" fontWeight={600}>
+          <Box as="h2" fontSize="title" fontWeight={600}>
             Frames on disk already?
           </Box>
           <Box color="ash" mt="4px" mb="12px">
@@ -116,10 +116,10 @@ export function Home() {
             Fuse my own files
           </Action>
           <Flex mt="34px" mb="10px" justify="space-between" align="baseline">
-            <Box as="h2" fontSize="18px" fontWeight={600}>
+            <Box as="h2" fontSize="title" fontWeight={600}>
               A new outing
             </Box>
-            <Flex gap="14px" color="mist" fontSize="13px">
+            <Flex gap="14px" color="mist" fontSize="note">
               <NextLink href="/sites">All sites, on the map</NextLink>
               <NextLink href="/kit">Kit</NextLink>
             </Flex>

@@ -49,14 +49,14 @@ export function OutingList({ outings }: { readonly outings: OutingListReply }) {
           <Box as="li" key={outing.id} borderTopWidth="1px" borderColor="line">
             <Flex asChild py="13px" gap="18px" align="baseline" _hover={{ color: "lamp" }}>
               <NextLink href={placeOf(outing)}>
-                <Box fontFamily="mono" fontSize="13px" color="ash" width="104px" flexShrink="0">
+                <Box fontFamily="mono" fontSize="note" color="ash" width="104px" flexShrink="0">
                   {outing.date === today ? "tonight" : dated(outing.date)}
                 </Box>
                 <Box minW="0">
-                  <Box fontSize="17px" fontWeight={560} overflowWrap="anywhere">
+                  <Box fontSize="title" fontWeight={560} overflowWrap="anywhere">
                     {outing.name}
                   </Box>
-                  <Box color="ash" fontSize="13px">
+                  <Box color="ash" fontSize="note">
                     {outing.siteName ?? "own files, no site"}
                   </Box>
                 </Box>

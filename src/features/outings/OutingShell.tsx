@@ -12,6 +12,7 @@ import { useLog, useOuting, useShot } from "@/features/api/queries";
 import { NightProvider, useNight } from "@/features/night/NightContext";
 import { Ribbon } from "@/features/ribbon/Ribbon";
 import { Action } from "@/ui/Action";
+import { Choose } from "@/ui/Choose";
 import { Quiet } from "@/ui/Quiet";
 import { Shell } from "@/ui/shell/Shell";
 
@@ -169,7 +170,7 @@ export function OutingShell({ outingId, shotId, children }: OutingShellProps) {
 function LiveNotice() {
   if (useIsLive()) return null;
   return (
-    <Box role="status" px="16px" py="4px" bg="coral" color="black" fontSize="13px">
+    <Box role="status" px="16px" py="4px" bg="coral" color="black" fontSize="note">
       Not live: the application is being asked again. What is shown may be older than what is there.
     </Box>
   );
@@ -192,18 +193,12 @@ function ShotChooser({
   const router = useRouter();
   if (shots.length < 2) return <Box color="mist">{shots[0]?.name}</Box>;
   return (
-    <Box asChild bg="transparent" color="mist" maxW="240px">
-      <select
-        aria-label="Shot"
-        value={shotId}
-        onChange={(event) => router.push(`/outings/${outingId}/shots/${event.target.value}/run`)}
-      >
-        {shots.map(({ id, name }) => (
-          <option key={id} value={id}>
-            {name}
-          </option>
-        ))}
-      </select>
-    </Box>
+    <Choose
+      label="Shot"
+      maxWidth="240px"
+      value={shotId}
+      options={shots.map(({ id, name }) => ({ value: id, name }))}
+      onChoose={(id) => router.push(`/outings/${outingId}/shots/${id}/run`)}
+    />
   );
 }

@@ -1,5 +1,5 @@
 /** @jest-environment jsdom */
-import { fireEvent, screen } from "@testing-library/react";
+import { fireEvent, screen, waitFor } from "@testing-library/react";
 import { siteReply } from "@/features/testing/replies";
 import { choose, show } from "@/ui/testing/show";
 import { OutingForm } from "./OutingForm";
@@ -16,34 +16,36 @@ function form(part: Partial<Parameters<typeof OutingForm>[0]> = {}) {
 }
 
 describe("a new outing", () => {
-  it("at a known site takes its name where none is given", () => {
+  it("at a known site takes its name where none is given", async () => {
     const onSubmit = form();
     fill("Night of", "2026-11-25");
     begin();
+    await waitFor(() => expect(onSubmit).toHaveBeenCalled());
     expect(onSubmit).toHaveBeenCalledWith(
       expect.objectContaining({ name: "Pier", date: "2026-11-25", siteId: pier.id }),
     );
   });
 
-  it("at a new site reads coordinates in any usual spelling", () => {
+  it("at a new site reads coordinates in any usual spelling", async () => {
     const onSubmit = form();
     choose("Site", "new");
     fill("Place", "Mill weir");
     fill("Coordinates", "53.86 N, 3.42 W");
     fill("Name of the outing (the place, if left out)", "First frost");
     begin();
+    await waitFor(() => expect(onSubmit).toHaveBeenCalled());
     const request = onSubmit.mock.lastCall[0];
     expect(request).toMatchObject({ name: "First frost", site: { name: "Mill weir" } });
     expect(request.site.latitudeDeg).toBeCloseTo(53.86, 9);
     expect(request.site.longitudeDeg).toBeCloseTo(-3.42, 9);
   });
 
-  it("keeps what was typed wrong, each with its reason, and begins nothing", () => {
+  it("keeps what was typed wrong, each with its reason, and begins nothing", async () => {
     const onSubmit = form({ sites: [] });
     fill("Coordinates", "91, 0");
     fill("Night of", "");
     begin();
-    expect(screen.getByText("Latitude goes from -90 to 90, not 91.")).toBeTruthy();
+    expect(await screen.findByText("Latitude goes from -90 to 90, not 91.")).toBeTruthy();
     expect(screen.getByText(/Write the date/)).toBeTruthy();
     expect(screen.getByLabelText<HTMLInputElement>("Coordinates").value).toBe("91, 0");
     expect(screen.getByLabelText("Coordinates").getAttribute("aria-invalid")).toBe("true");

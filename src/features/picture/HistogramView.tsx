@@ -52,7 +52,7 @@ export function HistogramView({ statistics }: { readonly statistics: PictureStat
           )}
         </svg>
       </Box>
-      <Box fontSize="12px" color="ash" fontFamily="mono" height="18px">
+      <Box fontSize="label" color="ash" fontFamily="mono" height="18px">
         {value === null ? "red, green, blue; line: luminance" : `value ${value}: ${share?.toFixed(2)} % of pixels`}
       </Box>
     </Box>

@@ -4,6 +4,7 @@ import { Box, Flex } from "@chakra-ui/react";
 import { Expand, Minus, Plus, ScanSearch, TriangleAlert } from "lucide-react";
 import { type ReactNode, useEffect, useLayoutEffect, useRef, useState } from "react";
 import { previewUrl } from "@/features/api/pictures";
+import { Action } from "@/ui/Action";
 import { useSize } from "@/ui/useSize";
 import { drawPicture } from "./drawPicture";
 import type { PictureState } from "./usePicture";
@@ -27,21 +28,19 @@ function ToolButton({
   readonly children: ReactNode;
 }) {
   return (
-    <Flex
-      as="button"
+    <Action
+      look="text"
       aria-label={label}
       title={label}
       aria-pressed={pressed}
       onClick={onClick}
-      align="center"
-      gap="6px"
       px="9px"
       minH="34px"
       color={pressed ? "lamp" : "bone"}
-      fontSize="13px"
+      fontSize="note"
     >
       {children}
-    </Flex>
+    </Action>
   );
 }
 
@@ -98,7 +97,7 @@ export function PictureView({ picture, hash, name }: PictureViewProps) {
             bottom="10px"
             left="14px"
             color="#ECE6DA"
-            fontSize="12.5px"
+            fontSize="note"
             bg="blackAlpha.700"
             px="8px"
             py="3px"
@@ -135,11 +134,11 @@ export function PictureView({ picture, hash, name }: PictureViewProps) {
           <TriangleAlert size={17} /> Clipped and crushed
         </ToolButton>
         {marked && (
-          <Box fontSize="12.5px" color="ash" display={{ base: "none", lg: "block" }}>
+          <Box fontSize="note" color="ash" display={{ base: "none", lg: "block" }}>
             dots: clipped · diagonals: crushed
           </Box>
         )}
-        <Box ml="auto" px="10px" fontSize="12.5px" fontFamily="mono" color="ash" fontVariantNumeric="tabular-nums">
+        <Box ml="auto" px="10px" fontSize="note" fontFamily="mono" color="ash" fontVariantNumeric="tabular-nums">
           {pixels &&
             `${pixels.width} × ${pixels.height} at ${Math.round(scale * (window.devicePixelRatio || 1) * 100)} %`}
         </Box>

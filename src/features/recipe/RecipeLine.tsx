@@ -3,6 +3,7 @@
 import { Box, Flex } from "@chakra-ui/react";
 import { type KeyboardEvent, useRef, useState } from "react";
 import { parseRecipe, printRecipe } from "@/core/recipe";
+import { Action } from "@/ui/Action";
 import { underlined } from "./underlined";
 
 interface RecipeLineProps {
@@ -83,7 +84,7 @@ export function RecipeLine({ line, onSave, onDraft }: RecipeLineProps) {
           borderColor="coral"
           px="12px"
           py="6px"
-          fontSize="13px"
+          fontSize="note"
           zIndex={10}
           maxW="760px"
         >
@@ -94,7 +95,7 @@ export function RecipeLine({ line, onSave, onDraft }: RecipeLineProps) {
           {problems.length > 1 && ` (${problems.length - 1} more after it)`}
         </Box>
       )}
-      <Box as="label" fontSize="12.5px" color="ash" flexShrink="0" display={{ base: "none", md: "block" }}>
+      <Box as="label" fontSize="note" color="ash" flexShrink="0" display={{ base: "none", md: "block" }}>
         <label htmlFor="recipe-line">Recipe</label>
       </Box>
       <Box
@@ -103,7 +104,7 @@ export function RecipeLine({ line, onSave, onDraft }: RecipeLineProps) {
         height="100%"
         overflow="hidden"
         data-mono
-        fontSize={{ base: "12.5px", md: "15px" }}
+        fontSize={{ base: "note", md: "lead" }}
       >
         <Box
           ref={mirror}
@@ -162,9 +163,9 @@ export function RecipeLine({ line, onSave, onDraft }: RecipeLineProps) {
         </Box>
       </Box>
       {earlier.length > 0 && (
-        <Box as="button" color="ash" fontSize="13px" minH="32px" onClick={takeBack} _hover={{ color: "bone" }}>
+        <Action look="text" color="ash" fontSize="note" minH="32px" onClick={takeBack} _hover={{ color: "bone" }}>
           Undo
-        </Box>
+        </Action>
       )}
     </Flex>
   );

@@ -12,6 +12,7 @@ import {
   useNightHeld,
   useNightPointer,
 } from "@/features/night/NightContext";
+import { Action } from "@/ui/Action";
 import { ON_SKY } from "@/ui/theme/skyScale";
 import { useSize } from "@/ui/useSize";
 import { clampTo } from "./geometry";
@@ -208,7 +209,7 @@ export function Ribbon({ night, shotId, large }: RibbonProps) {
           borderColor="line"
           px="8px"
           py="3px"
-          fontSize="11.5px"
+          fontSize="label"
           lineHeight="1.35"
           pointerEvents="none"
           zIndex={3}
@@ -230,13 +231,13 @@ export function Ribbon({ night, shotId, large }: RibbonProps) {
         >
           {LANES.filter(({ id }) => (id !== "tide" || site.tidal) && (id !== "traffic" || site.road !== "none")).map(
             ({ id, name, colour }) => (
-              <Box
-                as="button"
+              <Action
+                look="text"
                 key={id}
                 aria-pressed={!hidden.has(id)}
                 aria-label={`Lane ${name}`}
                 title={hidden.has(id) ? `Show ${name}` : `Hide ${name}`}
-                fontSize="11.5px"
+                fontSize="label"
                 lineHeight="1.35"
                 minHeight="24px"
                 textAlign="left"
@@ -254,7 +255,7 @@ export function Ribbon({ night, shotId, large }: RibbonProps) {
                 }
               >
                 {name}
-              </Box>
+              </Action>
             ),
           )}
         </Flex>

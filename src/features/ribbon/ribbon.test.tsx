@@ -4,7 +4,7 @@ import type { OutingReply } from "@/contracts/replies";
 import { getJson, ProblemError, sendJson } from "@/features/api/client";
 import { NightProvider, useNight, useNightCursor, useNightDomain, useNightHeld } from "@/features/night/NightContext";
 import { outingReply, shotReply } from "@/features/testing/replies";
-import { show } from "@/ui/testing/show";
+import { settled, show } from "@/ui/testing/show";
 import { Ribbon } from "./Ribbon";
 import { useShotMoves } from "./useShotMoves";
 
@@ -126,7 +126,7 @@ describe("a shot on the ribbon", () => {
     expect(change().beginsAt).toBe("2026-10-24T16:50:00.000Z");
     await act(async () => void fireEvent.keyDown(block(), { key: "ArrowUp" }));
     expect(change().minutes).toBe(61);
-    await act(async () => void fireEvent.click(screen.getByRole("button", { name: "Undo" })));
+    await settled(async () => fireEvent.click(await screen.findByRole("button", { name: "Undo" })));
     expect(change()).toEqual({ beginsAt: outing.shots[0]!.beginsAt, minutes: 60 });
   });
 
@@ -162,15 +162,15 @@ describe("moving a shot", () => {
   it("says what was done, and undoes a deletion by bringing it back", async () => {
     show(<Mover change={{ deleted: true }} said="Bridge is deleted." />);
     await press();
-    expect(screen.getByText("Bridge is deleted.")).toBeTruthy();
-    await act(async () => void fireEvent.click(screen.getByRole("button", { name: "Undo" })));
+    expect(await screen.findByText("Bridge is deleted.")).toBeTruthy();
+    await settled(async () => fireEvent.click(await screen.findByRole("button", { name: "Undo" })));
     await waitFor(() => expect(sent.mock.lastCall?.[2]).toEqual({ deleted: false }));
   });
 
   it("undoes just what was changed", async () => {
     show(<Mover change={{ minutes: 5, walkMinutes: 9 }} said="Shorter." />);
     await press();
-    await act(async () => void fireEvent.click(screen.getByRole("button", { name: "Undo" })));
+    await settled(async () => fireEvent.click(await screen.findByRole("button", { name: "Undo" })));
     await waitFor(() => expect(sent.mock.lastCall?.[2]).toEqual({ minutes: 60, walkMinutes: 5 }));
   });
 

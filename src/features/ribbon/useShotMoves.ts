@@ -6,7 +6,7 @@ import { z } from "zod";
 import type { OutingReply, ShotReply } from "@/contracts/replies";
 import type { shotChange } from "@/contracts/site";
 import { errorText, sendJson } from "@/features/api/client";
-import { useNotice } from "@/ui/Notice";
+import { notice } from "@/ui/Notice";
 
 const anything = z.unknown();
 
@@ -19,7 +19,6 @@ export type ShotChange = z.infer<typeof shotChange>;
  */
 export function useShotMoves(outingId: string) {
   const client = useQueryClient();
-  const notice = useNotice();
   const underWay = useRef(0);
   return useCallback(
     async (shot: ShotReply, change: ShotChange, said: string): Promise<void> => {
@@ -56,6 +55,6 @@ export function useShotMoves(outingId: string) {
       notice({ tone: "said", text: said, undo: () => void sent.then(() => send(back)) });
       await sent;
     },
-    [client, notice, outingId],
+    [client, outingId],
   );
 }

@@ -1,11 +1,12 @@
 "use client";
 
-import { Box, Flex } from "@chakra-ui/react";
+import { Box } from "@chakra-ui/react";
 import type { Camera } from "@/core/camera";
 import { type CapturePlan, periodAfter, runSeconds, shutterOf } from "@/core/capture";
 import { meterStopsOf } from "@/core/outlook";
 import { readableDuration, roughDuration } from "@/core/recipe";
 import { counted, plain } from "@/core/words";
+import { OneOf } from "@/ui/OneOf";
 import { Readout } from "@/ui/Readout";
 
 interface RunReasonsProps {
@@ -18,35 +19,10 @@ interface RunReasonsProps {
   readonly onPace: (pace: "recipe" | "quick") => void;
 }
 
-function Choice<Value extends string | number>(props: {
-  readonly legend: string;
-  readonly options: readonly { readonly value: Value; readonly label: string }[];
-  readonly value: Value;
-  readonly onChange: (value: Value) => void;
-}) {
-  return (
-    <Box as="fieldset" py="10px" borderBottomWidth="1px" borderColor="line">
-      <Box as="legend" fontSize="12.5px" color="ash" float="left" width="100%">
-        {props.legend}
-      </Box>
-      <Flex gap="16px" wrap="wrap" clear="both">
-        {props.options.map(({ value, label }) => (
-          <Flex asChild key={value} align="center" gap="6px" minH="30px" cursor="pointer">
-            <label>
-              <input
-                type="radio"
-                name={props.legend}
-                checked={value === props.value}
-                onChange={() => props.onChange(value)}
-              />
-              {label}
-            </label>
-          </Flex>
-        ))}
-      </Flex>
-    </Box>
-  );
-}
+const PACES = [
+  { value: "quick", name: "as fast as it can" },
+  { value: "recipe", name: "in real time" },
+] as const;
 
 /** The plan's frames in numbers. */
 function PlanReadouts({ plan, camera }: { readonly plan: CapturePlan; readonly camera: Camera }) {
@@ -111,29 +87,25 @@ export function RunReasons({ plan, camera, widthPx, onWidth, pace, onPace }: Run
   const sizeName = (width: number) => `${Math.round((width * width * heightPx) / whole / 1e5) / 10} MP`;
   return (
     <Box>
-      <Box as="h2" fontSize="15px" fontWeight={620}>
+      <Box as="h2" fontSize="lead" fontWeight={620}>
         {`${camera.phone}, ${camera.lens.name}: the stand-in`}
       </Box>
       {plan && <PlanReadouts plan={plan} camera={camera} />}
-      <Choice
-        legend="Picture size"
-        options={camera.widthsPx.map((value) => ({ value, label: sizeName(value) }))}
-        value={widthPx}
-        onChange={onWidth}
-      />
-      <Choice
-        legend="Pace"
-        options={[
-          { value: "quick", label: "as fast as it can" },
-          { value: "recipe", label: "in real time" },
-        ]}
-        value={pace}
-        onChange={onPace}
-      />
-      <Box as="h3" fontSize="13px" fontWeight={620} mt="14px">
+      <Box py="10px" borderBottomWidth="1px">
+        <OneOf
+          label="Picture size"
+          options={camera.widthsPx.map((value) => ({ value, name: sizeName(value) }))}
+          value={widthPx}
+          onChange={onWidth}
+        />
+      </Box>
+      <Box py="10px" borderBottomWidth="1px">
+        <OneOf label="Pace" options={PACES} value={pace} onChange={onPace} />
+      </Box>
+      <Box as="h3" fontSize="note" fontWeight={620} mt="14px">
         At the roadside
       </Box>
-      <Box fontSize="13px" color="ash" mt="2px">
+      <Box fontSize="note" color="ash" mt="2px">
         Stay off the carriageway, wear something that reflects, tether the phone on a railing, and follow local rules.
       </Box>
     </Box>

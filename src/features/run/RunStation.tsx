@@ -22,7 +22,7 @@ import { RecipeLine } from "@/features/recipe/RecipeLine";
 import { CameraBar } from "@/features/shot/CameraBar";
 import { useShotChange } from "@/features/shot/useShotChange";
 import { useShotRecipe } from "@/features/shot/useShotRecipe";
-import { useNotice } from "@/ui/Notice";
+import { notice } from "@/ui/Notice";
 import { Station } from "@/ui/Station";
 import { RunReasons } from "./RunReasons";
 import { RunView } from "./RunView";
@@ -40,7 +40,6 @@ export function RunStation({ outingId, shotId }: { readonly outingId: string; re
   const { savedLine, line, recipe, problems, type, save } = useShotRecipe(shotId);
   const client = useQueryClient();
   const router = useRouter();
-  const notice = useNotice();
   const [pace, setPace] = useState<"recipe" | "quick">("quick");
   const [chosenWidth, setChosenWidth] = useState<number | null>(null);
   const [startedId, setStartedId] = useState<string | null>(null);

@@ -51,7 +51,7 @@ export function RunView({ run, plan, ready, busy, onStart, onAbort, onStack }: R
           </Action>
         )}
         {run && (
-          <Box color={run.run.state === "failed" ? "coral" : "ash"} aria-live="polite" fontSize="13px">
+          <Box color={run.run.state === "failed" ? "coral" : "ash"} aria-live="polite" fontSize="note">
             {STATE_WORDS[run.run.state]}: {frames.length} of {run.run.framesWanted} frames
             {run.run.problem ? `. ${run.run.problem}` : ""}
           </Box>
@@ -94,8 +94,8 @@ export function RunView({ run, plan, ready, busy, onStart, onAbort, onStack }: R
         >
           {frames.map(({ id, name, thumbnailHash }) => (
             <Box as="li" key={id} flexShrink="0">
-              <Box
-                as="button"
+              <Action
+                look="tile"
                 aria-label={`Show ${name}`}
                 aria-pressed={id === shown?.id}
                 onClick={() => setChosen(id)}
@@ -106,7 +106,7 @@ export function RunView({ run, plan, ready, busy, onStart, onAbort, onStack }: R
                 <Box asChild width="72px" height="54px" objectFit="cover">
                   <img src={thumbnailUrl(thumbnailHash)} alt="" loading="lazy" />
                 </Box>
-              </Box>
+              </Action>
             </Box>
           ))}
         </Flex>

@@ -4,7 +4,7 @@ import { chosenCamera } from "@/core/camera";
 import { planCapture, SOME_TIME } from "@/core/capture";
 import { parseRecipe } from "@/core/recipe";
 import { frameReply, runWithFrames } from "@/features/testing/replies";
-import { show } from "@/ui/testing/show";
+import { settled, show } from "@/ui/testing/show";
 import { RunReasons } from "./RunReasons";
 import { RunView } from "./RunView";
 import { ShutterLine } from "./ShutterLine";
@@ -63,11 +63,11 @@ describe("what a run asks of the phone", () => {
     expect(screen.queryByText("The mean is worth a filter of")).toBeNull();
   });
 
-  it("offers the camera's own sizes, and real time", () => {
+  it("offers the camera's own sizes, and real time", async () => {
     const { onWidth, onPace } = reasons("1s");
-    fireEvent.click(screen.getByLabelText("0.8 MP"));
+    await settled(() => fireEvent.click(screen.getByLabelText("0.8 MP")));
     expect(onWidth).toHaveBeenCalledWith(1020);
-    fireEvent.click(screen.getByLabelText("in real time"));
+    await settled(() => fireEvent.click(screen.getByLabelText("in real time")));
     expect(onPace).toHaveBeenCalledWith("recipe");
   });
 });

@@ -6,7 +6,7 @@ import type { ShotAim, ShotScene } from "@/contracts/scene";
 import type { CameraChoice } from "@/core/camera";
 import type { IntentId } from "@/core/intent";
 import { errorText, sendJson } from "@/features/api/client";
-import { useNotice } from "@/ui/Notice";
+import { notice } from "@/ui/Notice";
 
 const anything = z.unknown();
 
@@ -21,7 +21,6 @@ export interface ShotChange {
 /** Saves changes of a shot; everything that shows it is refreshed before the promise ends. */
 export function useShotChange(shotId: string): (change: ShotChange) => Promise<void> {
   const client = useQueryClient();
-  const notice = useNotice();
   const { mutateAsync } = useMutation({
     mutationFn: (change: ShotChange) => sendJson("PATCH", `/api/shots/${shotId}`, change, anything),
     onSettled: async () => {

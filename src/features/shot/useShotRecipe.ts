@@ -6,7 +6,7 @@ import { z } from "zod";
 import { type ParsedRecipe, parseRecipe, printRecipe, type Recipe } from "@/core/recipe";
 import { errorText, sendJson } from "@/features/api/client";
 import { useShot } from "@/features/api/queries";
-import { useNotice } from "@/ui/Notice";
+import { notice } from "@/ui/Notice";
 
 const anything = z.unknown();
 
@@ -27,7 +27,6 @@ export interface ShotRecipe extends ParsedRecipe {
 export function useShotRecipe(shotId: string): ShotRecipe {
   const kept = useShot(shotId).data?.shot.recipeLine ?? "";
   const client = useQueryClient();
-  const notice = useNotice();
   const [draft, setDraft] = useState<string | null>(null);
   const [sent, setSent] = useState<string | null>(null);
   const { mutate } = useMutation({

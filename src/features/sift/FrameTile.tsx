@@ -4,6 +4,7 @@ import { Box } from "@chakra-ui/react";
 import { memo } from "react";
 import type { FrameReply } from "@/contracts/replies";
 import { thumbnailUrl } from "@/features/api/pictures";
+import { Action } from "@/ui/Action";
 
 interface FrameTileProps {
   readonly frame: FrameReply;
@@ -17,8 +18,8 @@ interface FrameTileProps {
 export const FrameTile = memo(function FrameTile({ frame, out, onToggle }: FrameTileProps) {
   const { id, name, thumbnailHash, warning } = frame;
   return (
-    <Box
-      as="button"
+    <Action
+      look="tile"
       aria-pressed={!out}
       aria-label={`${name}, ${warning ? "damaged, " : ""}${out ? "left out" : "kept"}`}
       title={warning ?? (out ? "Take it in again" : "Leave it out")}
@@ -29,7 +30,7 @@ export const FrameTile = memo(function FrameTile({ frame, out, onToggle }: Frame
         <img src={thumbnailUrl(thumbnailHash)} alt="" loading="lazy" />
       </Box>
       <Box
-        fontSize="12px"
+        fontSize="label"
         color={out || warning ? "coral" : "ash"}
         overflow="hidden"
         textOverflow="ellipsis"
@@ -37,6 +38,6 @@ export const FrameTile = memo(function FrameTile({ frame, out, onToggle }: Frame
       >
         {[out && "left out", warning && "damaged", name].filter(Boolean).join(" · ")}
       </Box>
-    </Box>
+    </Action>
   );
 });

@@ -9,12 +9,12 @@ export function RefusedList({
   if (refused.length === 0) return null;
   return (
     <Box as="section" mt="10px">
-      <Box as="h3" fontSize="13px" fontWeight={620} color="coral">
+      <Box as="h3" fontSize="note" fontWeight={620} color="coral">
         {refused.length === 1 ? "1 file was not taken" : `${refused.length} files were not taken`}
       </Box>
       <Box as="ul" listStyleType="none">
         {refused.map(({ name, reason }) => (
-          <Box as="li" key={`${name} ${reason}`} fontSize="12.5px" py="5px" borderBottomWidth="1px" borderColor="line">
+          <Box as="li" key={`${name} ${reason}`} fontSize="note" py="5px" borderBottomWidth="1px" borderColor="line">
             <Box fontFamily="mono" overflowWrap="anywhere">
               {name}
             </Box>

@@ -11,6 +11,7 @@ import { counted } from "@/core/words";
 import type { RunWithFrames } from "@/features/api/queries";
 import { MethodChoice } from "@/features/stack/MethodChoice";
 import { Action } from "@/ui/Action";
+import { Choose } from "@/ui/Choose";
 import { Readout } from "@/ui/Readout";
 import { RefusedList } from "./RefusedList";
 import type { Upload } from "./useImport";
@@ -65,15 +66,13 @@ export function SiftReasons({
         />
       )}
       {runs.length > 1 && (
-        <Box asChild width="100%" bg="transparent" py="8px" color="mist">
-          <select aria-label="Batch" value={chosen?.run.id} onChange={(event) => onChoose(event.target.value)}>
-            {runs.map((run) => (
-              <option key={run.run.id} value={run.run.id}>
-                {runName(run)}
-              </option>
-            ))}
-          </select>
-        </Box>
+        <Choose
+          size="md"
+          label="Batch"
+          value={chosen?.run.id ?? ""}
+          options={runs.map((run) => ({ value: run.run.id, name: runName(run) }))}
+          onChoose={onChoose}
+        />
       )}
       {chosen && (
         <>
@@ -88,12 +87,12 @@ export function SiftReasons({
             }
           />
           {damaged > 0 && (
-            <Box color="coral" fontSize="13px" py="8px">
+            <Box color="coral" fontSize="note" py="8px">
               {`${counted(damaged, "frame")} ${damaged === 1 ? "is" : "are"} damaged and left out; click one to take it in all the same.`}
             </Box>
           )}
           {groups.length > 1 && (
-            <Box color="coral" fontSize="13px" py="8px">
+            <Box color="coral" fontSize="note" py="8px">
               {sizes.size > 1
                 ? `There are ${sizes.size} sizes among them; only frames of the commonest size are fused, the others are named.`
                 : `There are ${groups.length} different settings among them; a sequence to be fused usually has one.`}

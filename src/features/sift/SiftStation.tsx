@@ -7,7 +7,7 @@ import { stackReply } from "@/contracts/replies";
 import { parseRecipe, type StackMethod } from "@/core/recipe";
 import { errorText, sendJson } from "@/features/api/client";
 import { useFrames, useShot } from "@/features/api/queries";
-import { useNotice } from "@/ui/Notice";
+import { notice } from "@/ui/Notice";
 import { Station } from "@/ui/Station";
 import { SiftReasons } from "./SiftReasons";
 import { SiftView } from "./SiftView";
@@ -18,7 +18,6 @@ export function SiftStation({ outingId, shotId }: { readonly outingId: string; r
   const shot = useShot(shotId).data;
   const client = useQueryClient();
   const router = useRouter();
-  const notice = useNotice();
   const imports = useImport(shotId);
   const [runId, setRunId] = useState<string | null>(null);
   /** Frames about which the person thinks otherwise than we propose. */

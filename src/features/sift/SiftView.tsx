@@ -8,6 +8,7 @@ import { groupBySettings } from "@/core/picture";
 import { readableDuration } from "@/core/recipe";
 import type { RunWithFrames } from "@/features/api/queries";
 import { Action } from "@/ui/Action";
+import { Bar } from "@/ui/Bar";
 import { FrameTile } from "./FrameTile";
 import type { Upload } from "./useImport";
 
@@ -56,7 +57,7 @@ export function SiftView({ run, dropped, uploads, onToggle, onFiles }: SiftViewP
         <Action look={run ? "plain" : "main"} onClick={open}>
           <FolderPlus size={16} /> Add files
         </Action>
-        <Box fontSize="13px" color="ash">
+        <Box fontSize="note" color="ash">
           or drop JPEG, PNG, TIFF or ZIP anywhere here. Originals are kept as they are.
         </Box>
       </Flex>
@@ -64,21 +65,17 @@ export function SiftView({ run, dropped, uploads, onToggle, onFiles }: SiftViewP
         {uploads.length > 0 && (
           <Box as="ul" listStyleType="none" aria-label="Files on their way" mb="16px">
             {uploads.map(({ id, name, share, state, reason }) => (
-              <Flex as="li" key={id} align="center" gap="12px" py="3px" fontSize="13px">
+              <Flex as="li" key={id} align="center" gap="12px" py="3px" fontSize="note">
                 <Box width="220px" overflow="hidden" textOverflow="ellipsis" whiteSpace="nowrap">
                   {name}
                 </Box>
-                <Box
-                  flex="1"
-                  maxW="280px"
-                  height="5px"
-                  bg="line"
-                  role="progressbar"
-                  aria-label={name}
-                  aria-valuenow={Math.round(share * 100)}
-                >
-                  <Box height="100%" width={`${share * 100}%`} bg={state === "refused" ? "coral" : "lamp"} />
-                </Box>
+                <Bar
+                  label={name}
+                  done={share}
+                  total={1}
+                  width="min(280px, 40%)"
+                  colour={state === "refused" ? "coral" : "lamp"}
+                />
                 <Box color={state === "refused" ? "coral" : "ash"}>{reason ?? UPLOAD_WORDS[state]}</Box>
               </Flex>
             ))}
@@ -93,10 +90,10 @@ export function SiftView({ run, dropped, uploads, onToggle, onFiles }: SiftViewP
             px={{ base: 0, md: "8%" }}
             gap="10px"
           >
-            <Box as="h2" fontSize="24px" fontWeight={560}>
+            <Box as="h2" fontSize="heading" fontWeight={560}>
               Drop your frames here.
             </Box>
-            <Box color="ash" maxW="52ch" fontSize="15px">
+            <Box color="ash" maxW="52ch" fontSize="lead">
               Up to 2,000 files at once, from any phone. They are sorted by the time they were taken, grouped by their
               settings, and what cannot be read is named with the reason.
             </Box>
@@ -107,7 +104,7 @@ export function SiftView({ run, dropped, uploads, onToggle, onFiles }: SiftViewP
         )}
         {groups.map(({ key, frames }) => (
           <Box as="section" key={key} mb="18px">
-            <Box as="h2" fontSize="13px" fontFamily="mono" color="ash" mb="8px">
+            <Box as="h2" fontSize="note" fontFamily="mono" color="ash" mb="8px">
               {groupTitle(frames[0]!, frames.length)}
             </Box>
             <Grid templateColumns="repeat(auto-fill, minmax(148px, 1fr))" gap="6px">
@@ -126,7 +123,7 @@ export function SiftView({ run, dropped, uploads, onToggle, onFiles }: SiftViewP
           opacity={0.92}
           align="center"
           justify="center"
-          fontSize="22px"
+          fontSize="heading"
           color="lamp"
           borderWidth="2px"
           borderStyle="dashed"

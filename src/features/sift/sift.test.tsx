@@ -1,7 +1,7 @@
 /** @jest-environment jsdom */
 import { fireEvent, screen } from "@testing-library/react";
 import { frameReply, runWithFrames } from "@/features/testing/replies";
-import { choose, show } from "@/ui/testing/show";
+import { choose, settled, show } from "@/ui/testing/show";
 import { SiftReasons } from "./SiftReasons";
 
 const frames = ["a.jpg", "b.jpg", "c.jpg"].map((name) => frameReply(name));
@@ -36,12 +36,12 @@ describe("what is to be fused", () => {
     );
   });
 
-  it("are fused as the recipe proposes, or in another way by choice", () => {
+  it("are fused as the recipe proposes, or in another way by choice", async () => {
     const { onStack } = reasons({ proposed: "lighten", kept: frames.slice(0, 2) });
     expect(screen.getByText("1 left out.")).toBeTruthy();
     fireEvent.click(screen.getByRole("button", { name: "Fuse 2 frames" }));
     expect(onStack.mock.lastCall[1]).toBe("lighten");
-    fireEvent.click(screen.getByLabelText(/^Median/));
+    await settled(() => fireEvent.click(screen.getByLabelText(/^Median/)));
     fireEvent.click(screen.getByRole("button", { name: "Fuse 2 frames" }));
     expect(onStack.mock.lastCall[1]).toBe("median");
   });

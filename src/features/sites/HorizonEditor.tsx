@@ -2,8 +2,9 @@
 
 import { Box, Flex, Textarea } from "@chakra-ui/react";
 import { area, scaleLinear } from "d3";
-import { type PointerEvent, useRef, useState } from "react";
+import { type PointerEvent, useState } from "react";
 import { type HorizonPoint, horizonAltitude } from "@/core/sky";
+import { Action } from "@/ui/Action";
 import { FileInput } from "@/ui/FileInput";
 import { useSize } from "@/ui/useSize";
 import { readHorizon } from "./readSeries";
@@ -34,7 +35,6 @@ export function HorizonEditor({ points: saved, onChange }: HorizonEditorProps) {
   const [ref, { width }] = useSize<HTMLDivElement>();
   const [held, setHeld] = useState<number | null>(null);
   const [text, setText] = useState<string | null>(null);
-  const file = useRef<HTMLInputElement>(null);
   const [problem, setProblem] = useState<string | null>(null);
   const x = scaleLinear()
     .domain([0, 360])
@@ -137,34 +137,31 @@ export function HorizonEditor({ points: saved, onChange }: HorizonEditorProps) {
           ))}
         </svg>
       </Box>
-      <Flex gap="12px" fontSize="12.5px" color="ash" mt="2px" wrap="wrap">
-        <Box as="button" onClick={() => setText(text === null ? written(points) : null)} _hover={{ color: "bone" }}>
+      <Flex gap="12px" fontSize="note" color="ash" mt="2px" wrap="wrap">
+        <Action look="text" color="ash" onClick={() => setText(text === null ? written(points) : null)}>
           {text === null ? "Type the points" : "Back to the drawing"}
-        </Box>
-        <Box as="button" onClick={() => file.current?.click()} _hover={{ color: "bone" }}>
-          From a CSV file
-        </Box>
-        {points.length > 0 && (
-          <Box as="button" onClick={() => onChange([])} _hover={{ color: "bone" }}>
-            Level it
-          </Box>
-        )}
+        </Action>
         <FileInput
-          ref={file}
           label="Skyline file"
           accept=".csv,.txt,text/csv,text/plain"
           onFile={(given) => void given.text().then(take)}
-        />
+        >
+          <Action look="text" color="ash">
+            From a CSV file
+          </Action>
+        </FileInput>
+        {points.length > 0 && (
+          <Action look="text" color="ash" onClick={() => onChange([])}>
+            Level it
+          </Action>
+        )}
       </Flex>
       {text !== null && (
         <Box mt="4px">
           <Textarea
             aria-label="Skyline, azimuth and altitude a line"
             fontFamily="mono"
-            fontSize="12.5px"
             rows={5}
-            bg="slate"
-            borderColor="line"
             value={text}
             placeholder={"140, 4\n180, 22\n220, 4"}
             onChange={(event) => setText(event.target.value)}
@@ -173,7 +170,7 @@ export function HorizonEditor({ points: saved, onChange }: HorizonEditorProps) {
         </Box>
       )}
       {problem && (
-        <Box color="coral" fontSize="12.5px">
+        <Box color="coral" fontSize="note">
           {problem}
         </Box>
       )}

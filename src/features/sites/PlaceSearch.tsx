@@ -6,6 +6,7 @@ import { useId, useState } from "react";
 import { placesReply } from "@/contracts/replies";
 import type { NamedPlace } from "@/core/formats";
 import { getJson } from "@/features/api/client";
+import { Action } from "@/ui/Action";
 
 const LEAST_LETTERS = 2;
 
@@ -22,7 +23,7 @@ export function PlaceSearch({ onPlace }: { readonly onPlace: (place: NamedPlace)
   });
   return (
     <Box position="relative">
-      <Box asChild fontSize="12.5px" color="ash" display="block" mb="2px">
+      <Box asChild fontSize="note" color="ash" display="block" mb="2px">
         <label htmlFor={id}>or find a town (no network needed)</label>
       </Box>
       <Input
@@ -31,7 +32,7 @@ export function PlaceSearch({ onPlace }: { readonly onPlace: (place: NamedPlace)
         height="34px"
         bg="slate"
         borderColor="line"
-        borderRadius="3px"
+        borderRadius="part"
         value={text}
         autoComplete="off"
         placeholder="The first letters of its name"
@@ -41,19 +42,19 @@ export function PlaceSearch({ onPlace }: { readonly onPlace: (place: NamedPlace)
       {search.length >= LEAST_LETTERS && found.data && (
         <Box as="ul" listStyleType="none" borderWidth="1px" borderColor="line" bg="slate" maxH="210px" overflowY="auto">
           {found.data.length === 0 && (
-            <Box as="li" px="10px" py="5px" color="ash" fontSize="13px">
+            <Box as="li" px="10px" py="5px" color="ash" fontSize="note">
               No town begins like that. Type coordinates, or click on the map.
             </Box>
           )}
           {found.data.map((place) => (
             <Box as="li" key={`${place.name} ${place.latitudeDeg} ${place.longitudeDeg}`}>
-              <Box
-                as="button"
+              <Action
+                look="text"
                 width="100%"
                 textAlign="left"
                 px="10px"
                 py="5px"
-                fontSize="13px"
+                fontSize="note"
                 _hover={{ color: "lamp" }}
                 onClick={() => {
                   setText("");
@@ -62,7 +63,7 @@ export function PlaceSearch({ onPlace }: { readonly onPlace: (place: NamedPlace)
               >
                 {place.name}
                 <Box as="span" color="ash">{`, ${place.country}`}</Box>
-              </Box>
+              </Action>
             </Box>
           ))}
         </Box>

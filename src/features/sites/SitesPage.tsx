@@ -3,7 +3,7 @@
 import { Box, Flex } from "@chakra-ui/react";
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { Download, FileUp, Plus } from "lucide-react";
-import { useRef, useState } from "react";
+import { useState } from "react";
 import { z } from "zod";
 import { type SiteReply, siteReply } from "@/contracts/replies";
 import type { SiteRequest } from "@/contracts/site";
@@ -13,7 +13,8 @@ import { errorText, sendJson } from "@/features/api/client";
 import { useSites } from "@/features/api/queries";
 import { Action } from "@/ui/Action";
 import { FileInput } from "@/ui/FileInput";
-import { useNotice } from "@/ui/Notice";
+import { handOver } from "@/ui/handOver";
+import { notice } from "@/ui/Notice";
 import { Station } from "@/ui/Station";
 import { NewSite } from "./NewSite";
 import { readPlaces } from "./readPlaces";
@@ -29,23 +30,11 @@ const EXPORTS = [
   { name: "CSV", extension: "csv", type: "text/csv", write: placesCsv },
 ] as const;
 
-/** Hands a text over as a file. */
-function download(name: string, type: string, text: string): void {
-  const url = URL.createObjectURL(new Blob([text], { type }));
-  const link = document.createElement("a");
-  link.href = url;
-  link.download = name;
-  link.click();
-  URL.revokeObjectURL(url);
-}
-
 /** All sites on the map, and everything about the chosen one. */
 export function SitesPage({ siteId }: { readonly siteId: string | null }) {
   const sites = useSites();
   const client = useQueryClient();
-  const notice = useNotice();
   const [chosenId, setChosenId] = useState(siteId);
-  const file = useRef<HTMLInputElement>(null);
   const list = sites.data ?? [];
   const chosen = list.find(({ id }) => id === chosenId) ?? null;
   const wrong = (error: unknown) => notice({ tone: "wrong", text: errorText(error) });
@@ -127,21 +116,21 @@ export function SitesPage({ siteId }: { readonly siteId: string | null }) {
             <Action minHeight="30px" px="9px" onClick={() => setChosenId(null)} aria-pressed={chosenId === null}>
               <Plus size={14} /> New site
             </Action>
-            <Action minHeight="30px" px="9px" onClick={() => file.current?.click()}>
-              <FileUp size={14} /> From a file
-            </Action>
             <FileInput
-              ref={file}
               label="Places file"
               accept=".gpx,.kml,.geojson,.json,.csv"
               onFile={(given) => void takeFile(given)}
-            />
+            >
+              <Action minHeight="30px" px="9px">
+                <FileUp size={14} /> From a file
+              </Action>
+            </FileInput>
           </Flex>
           <Box as="ul" listStyleType="none" mb="10px" maxH="150px" overflowY="auto">
             {list.map(({ id, name }) => (
               <Box as="li" key={id} borderTopWidth="1px" borderColor="line">
-                <Box
-                  as="button"
+                <Action
+                  look="text"
                   width="100%"
                   textAlign="left"
                   py="4px"
@@ -150,7 +139,7 @@ export function SitesPage({ siteId }: { readonly siteId: string | null }) {
                   onClick={() => setChosenId(id)}
                 >
                   {name}
-                </Box>
+                </Action>
               </Box>
             ))}
           </Box>
@@ -166,17 +155,16 @@ export function SitesPage({ siteId }: { readonly siteId: string | null }) {
             <NewSite busy={create.isPending} onCreate={(place) => create.mutate([place])} />
           )}
           {list.length > 0 && (
-            <Flex gap="10px" align="center" mt="14px" fontSize="12.5px" color="ash" wrap="wrap">
+            <Flex gap="10px" align="center" mt="14px" fontSize="note" color="ash" wrap="wrap">
               <Download size={14} /> All sites as
               {EXPORTS.map(({ name, extension, type, write }) => (
-                <Box
-                  as="button"
+                <Action
+                  look="text"
                   key={name}
-                  color="lamp"
-                  onClick={() => download(`aevumen-sites.${extension}`, type, write(list))}
+                  onClick={() => handOver(`aevumen-sites.${extension}`, type, write(list))}
                 >
                   {name}
-                </Box>
+                </Action>
               ))}
             </Flex>
           )}

@@ -1,9 +1,9 @@
 /** @jest-environment jsdom */
-import { act, fireEvent, screen, waitFor } from "@testing-library/react";
+import { fireEvent, screen, waitFor } from "@testing-library/react";
 import { LIT_SUBJECTS } from "@/core/light";
 import { getJson } from "@/features/api/client";
 import { siteReply } from "@/features/testing/replies";
-import { enter, show } from "@/ui/testing/show";
+import { enter, giveFile, show } from "@/ui/testing/show";
 import { HorizonEditor } from "./HorizonEditor";
 import { PlaceSearch } from "./PlaceSearch";
 import { SiteForm } from "./SiteForm";
@@ -14,7 +14,7 @@ const asked = jest.mocked(getJson);
 const give = (label: string, text: string, name = "file.csv") => {
   const file = new File([text], name);
   Object.defineProperty(file, "text", { value: async () => text });
-  return act(async () => void fireEvent.change(screen.getByLabelText(label), { target: { files: [file] } }));
+  return giveFile(label, file);
 };
 
 describe("a site's form", () => {
@@ -26,34 +26,35 @@ describe("a site's form", () => {
     return { onSave, onDelete };
   };
 
-  it("saves a field when one leaves it changed, and nothing that was not", () => {
+  it("saves a field when one leaves it changed, and nothing that was not", async () => {
     const { onSave } = form();
     fireEvent.blur(screen.getByLabelText("Name"));
     expect(onSave).not.toHaveBeenCalled();
     enter("Name", "Old pier");
-    expect(onSave).toHaveBeenLastCalledWith({ name: "Old pier" });
+    await waitFor(() => expect(onSave).toHaveBeenLastCalledWith({ name: "Old pier" }));
     enter("Lamp light, EV at ISO 100", "\u22121,5");
-    expect(onSave).toHaveBeenLastCalledWith({ lampEv: -1.5 });
+    await waitFor(() => expect(onSave).toHaveBeenLastCalledWith({ lampEv: -1.5 }));
   });
 
-  it("keeps what is wrong as typed, with the reason", () => {
+  it("keeps what is wrong as typed, with the reason", async () => {
     const { onSave } = form();
     enter("Sky darkness, mag/arcsec²", "30");
-    expect(screen.getByText("Sky darkness goes from 14 to 22.5.")).toBeTruthy();
+    expect(await screen.findByText("Sky darkness goes from 14 to 22.5.")).toBeTruthy();
     expect(screen.getByLabelText<HTMLInputElement>("Sky darkness, mag/arcsec²").value).toBe("30");
     enter("Time zone", "Moon/Sea");
-    expect(screen.getByText(/no such time zone/)).toBeTruthy();
+    expect(await screen.findByText(/no such time zone/)).toBeTruthy();
     enter("Coordinates, in any usual spelling", "91, 0");
-    expect(screen.getByText(/Latitude goes from -90 to 90, not 91/)).toBeTruthy();
+    expect(await screen.findByText(/Latitude goes from -90 to 90, not 91/)).toBeTruthy();
     expect(onSave).not.toHaveBeenCalled();
     enter("Sky darkness, mag/arcsec²", "21");
-    expect(onSave).toHaveBeenLastCalledWith({ darkSkyMagPerArcsec2: 21 });
+    await waitFor(() => expect(onSave).toHaveBeenLastCalledWith({ darkSkyMagPerArcsec2: 21 }));
     expect(screen.queryByText("Sky darkness goes from 14 to 22.5.")).toBeNull();
   });
 
-  it("reads coordinates as people write them", () => {
+  it("reads coordinates as people write them", async () => {
     const { onSave } = form();
     enter("Coordinates, in any usual spelling", "53°51'36\"N 3°25'12\"W");
+    await waitFor(() => expect(onSave).toHaveBeenCalled());
     expect(onSave.mock.lastCall[0].latitudeDeg).toBeCloseTo(53.86, 9);
     expect(onSave.mock.lastCall[0].longitudeDeg).toBeCloseTo(-3.42, 9);
   });
@@ -72,10 +73,10 @@ describe("a site's form", () => {
 
   it("takes its own forecast from a file, and nothing from one without the columns", async () => {
     const { onSave } = form();
-    await give("Conditions file", "nothing, of, use\n1,2,3");
+    await give("Forecast file", "nothing, of, use\n1,2,3");
     expect(onSave).not.toHaveBeenCalled();
     await give(
-      "Conditions file",
+      "Forecast file",
       "time,cloud,wind,temperature,dew_point\n2026-10-24T18:00Z,40,3,8,2\n2026-10-24T21:00Z,80,4,7,2",
     );
     await waitFor(() => expect(onSave).toHaveBeenCalled());

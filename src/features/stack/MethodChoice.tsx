@@ -1,7 +1,8 @@
 "use client";
 
-import { Box, Flex } from "@chakra-ui/react";
+import { Box } from "@chakra-ui/react";
 import type { StackMethod } from "@/core/recipe";
+import { OneOf } from "@/ui/OneOf";
 
 interface Method {
   readonly method: StackMethod;
@@ -56,31 +57,21 @@ export function MethodChoice({
   readonly onChange: (method: StackMethod) => void;
 }) {
   return (
-    <Box as="fieldset" py="10px">
-      <Box as="legend" fontSize="12.5px" color="ash" float="left" width="100%" mb="4px">
-        How they are fused
-      </Box>
-      {METHODS.map(({ method, name, does }) => (
-        <Flex asChild key={method} gap="10px" py="5px" cursor="pointer" align="flex-start" clear="both">
-          <label>
-            <input
-              type="radio"
-              name="stack-method"
-              checked={value === method}
-              onChange={() => onChange(method)}
-              style={{ marginTop: 4 }}
-            />
-            <span>
-              <Box as="span" display="block" fontWeight={600}>
-                {name}
-              </Box>
-              <Box as="span" display="block" fontSize="12.5px" color="ash">
-                {does}
-              </Box>
-            </span>
-          </label>
-        </Flex>
-      ))}
+    <Box py="10px">
+      <OneOf
+        label="How they are fused"
+        value={value}
+        options={METHODS.map(({ method, name, does }) => ({
+          value: method,
+          name: <Box fontWeight={600}>{name}</Box>,
+          says: (
+            <Box fontSize="note" color="ash">
+              {does}
+            </Box>
+          ),
+        }))}
+        onChange={onChange}
+      />
     </Box>
   );
 }

@@ -6,10 +6,12 @@ import { DateTime } from "luxon";
 import type { StackReply } from "@/contracts/replies";
 import type { PictureStatistics } from "@/core/picture";
 import { readableDuration, STACK_METHODS, type StackMethod } from "@/core/recipe";
+import { counted } from "@/core/words";
 import { DownloadLink } from "@/features/api/DownloadLink";
 import { HistogramView } from "@/features/picture/HistogramView";
 import { RefusedList } from "@/features/sift/RefusedList";
 import { Action } from "@/ui/Action";
+import { Choose } from "@/ui/Choose";
 import { Readout } from "@/ui/Readout";
 import { givenBy } from "./MethodChoice";
 
@@ -45,15 +47,16 @@ export function StackReasons({ stacks, chosen, statistics, busy, onChoose, onAga
   return (
     <Box>
       {stacks.length > 1 && (
-        <Box asChild width="100%" bg="transparent" pb="8px" color="mist">
-          <select aria-label="Result" value={stack.id} onChange={(event) => onChoose(event.target.value)}>
-            {stacks.map(({ stack: entry }) => (
-              <option key={entry.id} value={entry.id}>
-                {`${entry.parameters.method} of ${entry.framesUsed ?? entry.inputs.length}, ${DateTime.fromISO(entry.createdAt).toFormat("d LLL HH:mm:ss")}`}
-              </option>
-            ))}
-          </select>
-        </Box>
+        <Choose
+          size="md"
+          label="Result"
+          value={stack.id}
+          options={stacks.map(({ stack: entry }) => ({
+            value: entry.id,
+            name: `${givenBy(entry.parameters.method)}, ${counted(entry.framesUsed ?? entry.inputs.length, "frame")}, ${DateTime.fromISO(entry.createdAt).toFormat("d LLL HH:mm:ss")}`,
+          }))}
+          onChoose={onChoose}
+        />
       )}
       {statistics && (
         <>
@@ -95,7 +98,7 @@ export function StackReasons({ stacks, chosen, statistics, busy, onChoose, onAga
             }
           />
           <Box py="12px">
-            <Box fontSize="12.5px" color="ash" mb="6px">
+            <Box fontSize="note" color="ash" mb="6px">
               Take it with you
             </Box>
             <Flex gap="6px" wrap="wrap">
@@ -111,7 +114,7 @@ export function StackReasons({ stacks, chosen, statistics, busy, onChoose, onAga
         </>
       )}
       {!busy && (
-        <Flex gap="6px" wrap="wrap" align="center" fontSize="13px">
+        <Flex gap="6px" wrap="wrap" align="center" fontSize="note">
           <Box color="ash" width="100%">
             Fuse the same frames otherwise
           </Box>

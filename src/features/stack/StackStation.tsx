@@ -10,7 +10,7 @@ import { errorText, sendJson } from "@/features/api/client";
 import { useLiveJob, useShot, useWatchJob } from "@/features/api/queries";
 import { PictureView } from "@/features/picture/PictureView";
 import { usePicture } from "@/features/picture/usePicture";
-import { useNotice } from "@/ui/Notice";
+import { notice } from "@/ui/Notice";
 import { Quiet } from "@/ui/Quiet";
 import { Station } from "@/ui/Station";
 import { StackProgressView } from "./StackProgressView";
@@ -22,7 +22,6 @@ const anything = z.unknown();
 export function StackStation({ outingId, shotId }: { readonly outingId: string; readonly shotId: string }) {
   const shot = useShot(shotId).data;
   const client = useQueryClient();
-  const notice = useNotice();
   const [chosenId, setChosenId] = useState<string | null>(null);
   const stacks = shot?.stacks ?? [];
   const chosen = stacks.find(({ stack }) => stack.id === chosenId) ?? stacks[0] ?? null;

@@ -1,6 +1,7 @@
 "use client";
 
 import { Box, Dialog, Flex, Portal } from "@chakra-ui/react";
+import { Action } from "../Action";
 
 interface HelpProps {
   readonly open: boolean;
@@ -28,9 +29,9 @@ export function Help({ open, onClose, numbered }: HelpProps) {
       <Portal>
         <Dialog.Backdrop bg="blackAlpha.700" />
         <Dialog.Positioner>
-          <Dialog.Content bg="slate" borderRadius="3px" boxShadow="none" borderWidth="1px" borderColor="line">
+          <Dialog.Content bg="slate" borderRadius="part" boxShadow="none" borderWidth="1px" borderColor="line">
             <Dialog.Header>
-              <Dialog.Title fontSize="18px">How this works</Dialog.Title>
+              <Dialog.Title fontSize="title">How this works</Dialog.Title>
             </Dialog.Header>
             <Dialog.Body>
               <Box mb="14px">
@@ -47,15 +48,15 @@ export function Help({ open, onClose, numbered }: HelpProps) {
                   </Flex>
                 ))}
               </Box>
-              <Box mt="14px" fontSize="13px" color="ash">
+              <Box mt="14px" fontSize="note" color="ash">
                 In a hurry, hand-held, or in front of a still scene with deep shadows, the phone's own automatic night
                 mode will do better than all this.
               </Box>
             </Dialog.Body>
             <Dialog.Footer>
-              <Box as="button" color="lamp" fontWeight={600} minH="36px" onClick={onClose}>
+              <Action look="text" fontWeight={600} minH="36px" onClick={onClose}>
                 Close
-              </Box>
+              </Action>
             </Dialog.Footer>
           </Dialog.Content>
         </Dialog.Positioner>

@@ -2,7 +2,7 @@
 
 import { Flex } from "@chakra-ui/react";
 import { type ReactNode, useEffect, useState } from "react";
-import { NoticeProvider } from "../Notice";
+import { Notices } from "../Notice";
 import { Help } from "./Help";
 import { Palette, type PaletteItem } from "./Palette";
 import { TitleRow } from "./TitleRow";
@@ -36,7 +36,7 @@ export function Shell({ title, items = [], children }: ShellProps) {
     return () => window.removeEventListener("keydown", onKeyDown);
   }, [items]);
   return (
-    <NoticeProvider>
+    <>
       <Flex direction="column" height="100dvh" overflow="hidden">
         <TitleRow onHelp={() => setOpen("help")} onPalette={() => setOpen("palette")}>
           {title}
@@ -47,6 +47,7 @@ export function Shell({ title, items = [], children }: ShellProps) {
       </Flex>
       <Help open={open === "help"} onClose={() => setOpen(null)} numbered={items.map(({ name }) => name)} />
       <Palette open={open === "palette"} onClose={() => setOpen(null)} items={items} />
-    </NoticeProvider>
+      <Notices />
+    </>
   );
 }

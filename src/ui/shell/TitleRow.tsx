@@ -5,6 +5,7 @@ import { CircleHelp, Moon, Search, Sun } from "lucide-react";
 import NextLink from "next/link";
 import { useTheme } from "next-themes";
 import type { ReactNode } from "react";
+import { Action } from "../Action";
 
 interface TitleRowProps {
   readonly children?: ReactNode;
@@ -22,9 +23,17 @@ function RowButton({
   readonly children: ReactNode;
 }) {
   return (
-    <Box as="button" aria-label={label} title={label} onClick={onClick} color="ash" _hover={{ color: "bone" }} p="8px">
+    <Action
+      look="icon"
+      aria-label={label}
+      title={label}
+      onClick={onClick}
+      color="ash"
+      _hover={{ color: "bone" }}
+      p="8px"
+    >
       {children}
-    </Box>
+    </Action>
   );
 }
 
@@ -43,7 +52,7 @@ export function TitleRow({ children, onHelp, onPalette }: TitleRowProps) {
       borderBottomWidth="1px"
       borderColor="line"
     >
-      <Box asChild fontWeight={640} fontSize="16px" letterSpacing="0.02em" fontStretch="88%">
+      <Box asChild fontWeight={640} fontSize="title" letterSpacing="0.02em" fontStretch="88%">
         <NextLink href="/">
           aevumen
           <Box as="span" color="lamp" aria-hidden>

@@ -1,8 +1,8 @@
 import { ChakraProvider } from "@chakra-ui/react";
 import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
-import { fireEvent, render, screen } from "@testing-library/react";
+import { act, fireEvent, render, screen } from "@testing-library/react";
 import type { ReactElement } from "react";
-import { NoticeProvider } from "@/ui/Notice";
+import { Notices } from "@/ui/Notice";
 import { system } from "@/ui/theme/system";
 
 /** Lets drawings measure themselves: every element is this large. */
@@ -21,18 +21,27 @@ function giveSizes(width: number, height: number): void {
 
 /** Gives pointer events their place, which the test's browser does not know. */
 function givePointers(): void {
-  globalThis.PointerEvent = class extends MouseEvent {} as typeof PointerEvent;
+  globalThis.PointerEvent = class extends MouseEvent {
+    readonly pointerType = "mouse";
+  } as typeof PointerEvent;
+}
+
+/** Parts that are machines go on by themselves after an event; what they become is waited for. */
+function letMachinesRun(): void {
+  Object.assign(globalThis, { IS_REACT_ACT_ENVIRONMENT: false });
 }
 
 /** Renders a piece of the interface as it stands in the application, of this size in pixels. */
 export function show(element: ReactElement, [width, height]: readonly [number, number] = [900, 560]) {
   giveSizes(width, height);
   givePointers();
+  letMachinesRun();
   const client = new QueryClient({ defaultOptions: { queries: { retry: false } } });
   const tree = (inner: ReactElement) => (
     <QueryClientProvider client={client}>
       <ChakraProvider value={system}>
-        <NoticeProvider>{inner}</NoticeProvider>
+        {inner}
+        <Notices />
       </ChakraProvider>
     </QueryClientProvider>
   );
@@ -51,3 +60,25 @@ export function enter(label: string, text: string): void {
 export function choose(label: string, value: string): void {
   fireEvent.change(screen.getByLabelText(label), { target: { value } });
 }
+
+/** Does something and lets the page become what it makes of it. */
+export async function settled(does: () => unknown): Promise<void> {
+  await act(async () => {
+    await does();
+  });
+}
+
+/** Presses what has this role and name. */
+export const press = (name: string | RegExp, role = "button"): Promise<void> =>
+  settled(() => fireEvent.click(screen.getByRole(role, { name })));
+
+/** Moves a labelled slider by keys. */
+export async function slide(label: string, ...keys: readonly string[]): Promise<void> {
+  const slider = screen.getByRole("slider", { name: label });
+  await settled(() => slider.focus());
+  for (const key of keys) await settled(() => fireEvent.keyDown(slider, { key }));
+}
+
+/** Gives a file to the field of this label. */
+export const giveFile = (label: string, file: File): Promise<void> =>
+  settled(() => fireEvent.input(screen.getByLabelText(label), { target: { files: [file] } }));

@@ -1,0 +1,42 @@
+"use client";
+
+import { Slider } from "@chakra-ui/react";
+
+interface SlideProps {
+  readonly label: string;
+  readonly least: number;
+  readonly most: number;
+  readonly value: number;
+  /** Said instead of the number. */
+  readonly valueText?: string;
+  readonly width?: string;
+  readonly onChange: (value: number) => void;
+}
+
+/** As the theme draws it; known beforehand, it need not be measured. */
+const THUMB = { width: 15, height: 15 };
+
+/** A whole number between two ends, moved by hand or with the arrow keys. */
+export function Slide({ label, least, most, value, valueText, width = "100%", onChange }: SlideProps) {
+  return (
+    <Slider.Root
+      min={least}
+      max={most}
+      value={[value]}
+      aria-label={[label]}
+      width={width}
+      thumbSize={THUMB}
+      {...(valueText !== undefined && { getAriaValueText: () => valueText })}
+      onValueChange={({ value: [next] }) => next !== undefined && next !== value && onChange(next)}
+    >
+      <Slider.Control>
+        <Slider.Track>
+          <Slider.Range />
+        </Slider.Track>
+        <Slider.Thumb index={0}>
+          <Slider.HiddenInput />
+        </Slider.Thumb>
+      </Slider.Control>
+    </Slider.Root>
+  );
+}
