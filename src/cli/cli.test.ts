@@ -5,7 +5,7 @@ import { join } from "node:path";
 import exifr from "exifr";
 import sharp from "sharp";
 import { usualScene } from "@/core/intent";
-import { GENERIC_MAIN_LENS } from "@/core/sensor";
+import { GENERIC_MAIN_LENS } from "@/core/optics";
 import golden from "@/core/sky/fixtures/sky.json";
 
 const folder = mkdtempSync(join(tmpdir(), "aevumen-cli-"));

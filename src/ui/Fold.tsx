@@ -6,15 +6,20 @@ import type { ReactNode } from "react";
 
 interface FoldProps {
   readonly title: ReactNode;
-  readonly open: boolean;
-  readonly onOpen: (open: boolean) => void;
+  /** Left out where it opens by itself alone. */
+  readonly open?: boolean;
+  readonly onOpen?: (open: boolean) => void;
   readonly children: ReactNode;
 }
 
 /** What most people do not need, one step away. */
 export function Fold({ title, open, onOpen, children }: FoldProps) {
   return (
-    <Collapsible.Root open={open} onOpenChange={(change) => onOpen(change.open)}>
+    <Collapsible.Root
+      {...(open !== undefined && { open })}
+      onOpenChange={(change) => onOpen?.(change.open)}
+      lazyMount={open === undefined}
+    >
       <Collapsible.Trigger>
         <Collapsible.Indicator>
           <ChevronRight size={15} />

@@ -1,4 +1,4 @@
-import type { Lens } from "../sensor";
+import type { Lens } from "../optics";
 import { GENERIC_PHONE } from "./genericPhone";
 import type { CameraChoice, ClipOn, NamedPhone, PhoneLens, PhoneProfile } from "./phone";
 

@@ -1,4 +1,4 @@
-import { GENERIC_MAIN_LENS, GENERIC_TELE_LENS, GENERIC_ULTRA_WIDE_LENS, type Lens } from "../sensor";
+import { GENERIC_MAIN_LENS, GENERIC_TELE_LENS, GENERIC_ULTRA_WIDE_LENS, type Lens } from "../optics";
 import type { NamedPhone, PhoneLens } from "./phone";
 
 const SHORT_SHUTTERS = [12_000, 8000, 4000, 2000, 1000, 500, 250, 125, 60, 50, 40, 30, 25, 20, 15, 13, 10, 8, 6, 5, 4];

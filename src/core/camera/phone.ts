@@ -1,5 +1,5 @@
 import type { Ladder } from "../light";
-import type { Lens } from "../sensor";
+import type { Lens } from "../optics";
 
 /** A lens as a phone has it: with every f-number it can be set to, and whether its pixels can be read one by one. */
 export interface PhoneLens extends Omit<Lens, "fNumber"> {

@@ -1,7 +1,8 @@
 import type { Camera } from "../camera";
 import { filterTransmission, isOnLadder, nearestRung, stackedFilterStops } from "../light";
+import type { Lens } from "../optics";
+import { hash32 } from "../random";
 import { type FileChoice, type Focus, frameShutters, type Recipe, type StackMethod } from "../recipe";
-import { hash32, type Lens } from "../sensor";
 import { filesOf, isoOf, kelvinOf } from "./automatic";
 import type { CaptureConditions } from "./conditions";
 

@@ -1,4 +1,4 @@
-import { hashUnit } from "../sensor";
+import { hashUnit } from "../random";
 import type { Place } from "../sky";
 import { DEG_PER_RAD, MS_PER_SECOND, SECONDS_PER_HOUR } from "../units";
 import { placeSeed } from "./weather";

@@ -1,4 +1,4 @@
-import { hashUnit } from "../sensor";
+import { hashUnit } from "../random";
 import type { Place } from "../sky";
 import { MS_PER_DAY, MS_PER_SECOND, SECONDS_PER_HOUR } from "../units";
 

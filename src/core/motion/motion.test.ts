@@ -5,11 +5,11 @@ import {
   directionOf,
   equivalentFocalMm,
   fieldOfViewDeg,
+  GENERIC_MAIN_LENS,
   hyperfocalMetres,
   pictureProjection,
 } from "../optics";
 import { framesInSpan } from "../recipe";
-import { GENERIC_MAIN_LENS } from "../sensor";
 import { shortestSubExposure } from "../sensor/subExposure";
 import {
   arcDeg,

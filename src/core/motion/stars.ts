@@ -1,5 +1,5 @@
+import type { Lens } from "../optics";
 import { equivalentFocalMm } from "../optics";
-import type { Lens } from "../sensor";
 import { DEG_PER_RAD } from "../units";
 
 /** The sky's turning, arcseconds a second at the celestial equator. */

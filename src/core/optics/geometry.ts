@@ -1,5 +1,5 @@
-import type { Lens } from "../sensor";
 import { DEG_PER_RAD } from "../units";
+import type { Lens } from "./lens";
 
 /** Diagonal of the 35 mm frame, 36 by 24 mm. */
 export const FULL_FRAME_DIAGONAL_MM = 43.27;

@@ -1,7 +1,7 @@
 import { runSeconds } from "../capture";
 import { INTENT_IDS, type IntentId, usualScene } from "../intent";
 import { luminanceFromEv } from "../light";
-import { hashUnit } from "../sensor";
+import { hashUnit } from "../random";
 import { type Outlook, outlookOf, type SceneFacts } from ".";
 import { plainCamera, planOf, stillPlace } from "./testing/facts";
 import {

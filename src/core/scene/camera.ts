@@ -1,4 +1,4 @@
-import type { Lens } from "../sensor";
+import type { Lens } from "../optics";
 import { DEG_PER_RAD } from "../units";
 import type { Point3, Scene } from "./scene";
 

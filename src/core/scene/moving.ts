@@ -1,6 +1,6 @@
 import type { Rgb } from "../light";
 import { LEAST_TRAIL_PX } from "../optics";
-import { hashUnit } from "../sensor";
+import { hashUnit } from "../random";
 import { project, type View } from "./camera";
 import { pointLampLuminance } from "./renderStatic";
 import type { Point3, Scene, Traffic } from "./scene";

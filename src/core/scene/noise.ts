@@ -1,4 +1,4 @@
-import { hash32 } from "../sensor";
+import { hash32 } from "../random";
 
 const lattice = (x: number, y: number, seed: number): number => hash32(x | 0, y | 0, seed) / 0x1_0000_0000;
 

@@ -1,7 +1,7 @@
 import { chosenCamera } from "../camera";
 import { planCapture, plannedFrames, SOME_TIME } from "../capture";
+import { GENERIC_MAIN_LENS } from "../optics";
 import { parseRecipe } from "../recipe";
-import { GENERIC_MAIN_LENS } from "../sensor";
 import { SCENES, setStage, simulateFrame, viewOf } from ".";
 import { addMovingLight, gatherMovingLight } from "./moving";
 

@@ -1,5 +1,5 @@
 import { blackBodyRgb, type Rgb } from "../light";
-import { hashUnit } from "../sensor";
+import { hashUnit } from "../random";
 import { DEG_PER_RAD } from "../units";
 import { addLampIlluminance, type PreparedLamp, prepareLamps } from "./groundLight";
 import { fractalNoise, valueNoise } from "./noise";

@@ -1,6 +1,6 @@
 import type { CapturePlan, PlannedFrame } from "../capture";
-import { vignetteInPlace } from "../optics";
-import { exposeBand, type HotSample, hotSamples, type Lens } from "../sensor";
+import { type Lens, vignetteInPlace } from "../optics";
+import { exposeBand, type HotSample, hotSamples } from "../sensor";
 import { type View, viewOf } from "./camera";
 import { addMovingLight, gatherMovingLight } from "./moving";
 import { renderStaticRows } from "./renderStatic";

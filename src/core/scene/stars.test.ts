@@ -1,13 +1,6 @@
-import { GENERIC_MAIN_LENS } from "../sensor";
-import {
-  airmass,
-  CHART_STAR_VECTORS,
-  CHART_STARS,
-  chartPlaces,
-  localSiderealHours,
-  nightSky,
-  rotationToDate,
-} from "../sky";
+import { CHART_STAR_VECTORS, CHART_STARS, rotationToDate } from "../chart";
+import { GENERIC_MAIN_LENS } from "../optics";
+import { airmass, chartPlaces, localSiderealHours, nightSky } from "../sky";
 import { sceneNamed, viewOf } from ".";
 import { project } from "./camera";
 import { pointLampLuminance } from "./renderStatic";

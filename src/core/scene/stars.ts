@@ -1,6 +1,7 @@
+import { CHART_STAR_VECTORS, CHART_STARS } from "../chart";
 import { blackBodyRgb, MAGNITUDE_ZERO_LUX } from "../light";
 import { FWHM_PER_SIGMA, POINT_FWHM_PX } from "../optics";
-import { airmass, CHART_STAR_VECTORS, CHART_STARS, EXTINCTION_MAG } from "../sky";
+import { airmass, EXTINCTION_MAG } from "../sky";
 import { DEG_PER_RAD } from "../units";
 import { project, type View } from "./camera";
 import type { Splat } from "./moving";

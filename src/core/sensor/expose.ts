@@ -1,7 +1,7 @@
+import type { Lens } from "../optics";
 import { encodeSrgb } from "../picture/srgb";
+import { hash32, nextBits, normalFromBits, normalPattern } from "../random";
 import type { HotSample } from "./hotPixels";
-import type { Lens } from "./lens";
-import { hash32, nextBits, normalFromBits, normalPattern } from "./random";
 import { darkCurrent, darkCurrentFactor, electronsPerLuminanceSecond, fullWell, readNoise } from "./response";
 import { colourResponse } from "./whiteBalance";
 

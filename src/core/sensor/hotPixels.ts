@@ -1,5 +1,5 @@
-import type { Lens } from "./lens";
-import { hash32, hashUnit } from "./random";
+import type { Lens } from "../optics";
+import { hash32, hashUnit } from "../random";
 
 /** A sample (pixel by channel) that gathers dark electrons much faster than its neighbours. */
 export interface HotSample {

@@ -1,7 +1,5 @@
 export { type Band, type ExposureRequest, exposeBand } from "./expose";
 export { type HotSample, hotSamples } from "./hotPixels";
-export { GENERIC_MAIN_LENS, GENERIC_TELE_LENS, GENERIC_ULTRA_WIDE_LENS, type Lens } from "./lens";
-export { hash32, hashUnit } from "./random";
 export {
   darkCurrent,
   electronsPerLuminanceSecond,

@@ -1,4 +1,4 @@
-import type { Lens } from "./lens";
+import type { Lens } from "../optics";
 
 /** Lens transmission, vignetting and geometry factor q of the focal-plane exposure. @see ISO 12232:2019 */
 export const FOCAL_PLANE_FACTOR = 0.65;

@@ -1,14 +1,7 @@
 import { blackBodyRgb } from "../light";
 import golden from "../light/fixtures/photometry.json";
-import {
-  colourResponse,
-  electronsPerLuminanceSecond,
-  exposeBand,
-  fullWell,
-  GENERIC_MAIN_LENS,
-  hotSamples,
-  noiseElectrons,
-} from ".";
+import { GENERIC_MAIN_LENS } from "../optics";
+import { colourResponse, electronsPerLuminanceSecond, exposeBand, fullWell, hotSamples, noiseElectrons } from ".";
 
 const relative = (value: number, wanted: number) => Math.abs(value / wanted - 1);
 const base = {

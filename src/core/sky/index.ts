@@ -1,5 +1,4 @@
 export { airmass } from "./airmass";
-export { CHART_STAR_VECTORS, CHART_STARS, CONSTELLATION_LINES, MILKY_WAY_RINGS, rotationToDate } from "./chart";
 export { clearSkyAt, evTowards, type SkyByDirection } from "./clearSky";
 export { type Crossing, crossings, type Interval, intervalsWhere } from "./crossings";
 export { type HorizonPoint, horizonAltitude } from "./horizon";

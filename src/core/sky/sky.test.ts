@@ -1,10 +1,8 @@
+import { CHART_STAR_VECTORS, CHART_STARS, CONSTELLATION_LINES, rotationToDate } from "../chart";
 import photometry from "../light/fixtures/photometry.json";
 import {
   apparentDirection,
   BRIGHT_STARS,
-  CHART_STAR_VECTORS,
-  CHART_STARS,
-  CONSTELLATION_LINES,
   chartPlaces,
   crossings,
   declinationOf,
@@ -22,7 +20,6 @@ import {
   nightSky,
   nightSpan,
   POLARIS,
-  rotationToDate,
   SHOWERS,
   SIGMA_OCTANTIS,
   sampleNight,

@@ -1,8 +1,8 @@
 import { planCapture } from "../capture";
+import type { Lens } from "../optics";
 import { stillPlace } from "../outlook/testing/facts";
 import { greenStatistics, passingPicture, SMALL_LENS } from "../outlook/testing/simulated";
 import { parseRecipe } from "../recipe";
-import type { Lens } from "../sensor";
 import { compareLenses } from ".";
 import { stillStreet, testCamera } from "./testing/requests";
 

@@ -2,9 +2,9 @@ import { planCapture, shutterOf } from "../capture";
 import type { SolveCamera, SolveRequest } from "../intent";
 import { luminanceFromEv } from "../light";
 import { starTrailPx } from "../motion";
-import { sensorSizeMm } from "../optics";
+import { type Lens, sensorSizeMm } from "../optics";
 import type { Recipe } from "../recipe";
-import { darkCurrent, electronsPerLuminanceSecond, type Lens, readNoise } from "../sensor";
+import { darkCurrent, electronsPerLuminanceSecond, readNoise } from "../sensor";
 
 /** One lens of the kit, or one size of its pictures. */
 export interface LensChoice {

@@ -1,6 +1,6 @@
 import type { CapturePlan, PlannedFrame } from "@/core/capture";
+import type { Lens } from "@/core/optics";
 import type { Scene } from "@/core/scene";
-import type { Lens } from "@/core/sensor";
 
 /** Work for a phone thread: render part of the still light into shared memory, or take a frame of it. */
 export type PhoneThreadRequest =

@@ -1,8 +1,8 @@
 "use client";
 
 import { Box } from "@chakra-ui/react";
+import type { Lens } from "@/core/optics";
 import { blurDiscMm, depthOfField, hyperfocalMetres } from "@/core/optics";
-import type { Lens } from "@/core/sensor";
 import { FocusScale } from "./FocusScale";
 
 interface FocusReasonsProps {

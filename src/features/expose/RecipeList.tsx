@@ -69,13 +69,7 @@ export function RecipeList({ solution, advice, line, before, sceneEv, cautions, 
       <Box as="ol" listStyleType="none" aria-label="Recipes, the best first">
         {solution.recipes.map((recipe, index) => (
           <Box as="li" key={recipe.line} borderTopWidth={index === 0 ? 0 : "1px"} borderColor="line" py="6px">
-            <Action
-              look="text"
-              width="100%"
-              textAlign="left"
-              onClick={() => onRecipe(recipe)}
-              aria-pressed={recipe.line === line}
-            >
+            <Action look="tile" onClick={() => onRecipe(recipe)} aria-pressed={recipe.line === line}>
               <Flex justify="space-between" gap="8px" fontSize="note">
                 <Box color={TONES[recipe.verdict]} fontWeight={620}>
                   {`${index + 1}  ${WORDS[recipe.verdict]}: ${recipe.bestAt}`}

@@ -2,9 +2,9 @@ import fc from "fast-check";
 import { planCapture, SOME_TIME } from "@/core/capture";
 import { type SolveRequest, usualScene } from "@/core/intent";
 import { thirdStops } from "@/core/light";
+import { GENERIC_MAIN_LENS } from "@/core/optics";
 import { meterStopsOf } from "@/core/outlook";
 import { parseRecipe } from "@/core/recipe";
-import { GENERIC_MAIN_LENS } from "@/core/sensor";
 import { fieldEdges, fieldGround, openRungs, productAt } from "@/core/solve";
 import {
   axisIsos,

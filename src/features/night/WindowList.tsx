@@ -5,6 +5,7 @@ import { intentOf } from "@/core/intent";
 import { type NightWindow, WINDOW_KINDS } from "@/core/night";
 import { counted } from "@/core/words";
 import { Action } from "@/ui/Action";
+import { Fold } from "@/ui/Fold";
 import { clockSpan } from "./clock";
 import type { Night } from "./NightContext";
 
@@ -39,14 +40,13 @@ export function WindowList({ night, onShow }: WindowListProps) {
       </Box>
       {windows.length === 0 && <Box color="ash">This night has none: the sun stays up, or stays far down.</Box>}
       {over.length > 0 && (
-        <Box as="details" fontSize="note" color="ash" pb="4px">
-          <Box as="summary" cursor="pointer" minH="24px">
-            {`${counted(over.length, "window")} earlier: ${over.map(({ kind }) => WINDOW_KINDS[kind]).join(", ")}`}
-          </Box>
-          <Box as="ul" listStyleType="none" color="bone">
+        <Fold
+          title={`${counted(over.length, "window")} earlier: ${over.map(({ kind }) => WINDOW_KINDS[kind]).join(", ")}`}
+        >
+          <Box as="ul" listStyleType="none">
             {over.map(row)}
           </Box>
-        </Box>
+        </Fold>
       )}
       <Box as="ul" listStyleType="none">
         {windows.filter((window) => !over.includes(window)).map(row)}
@@ -65,7 +65,15 @@ interface WindowRowProps extends Pick<WindowListProps, "onShow"> {
 function WindowRow({ window: { kind, beginMs, endMs, why }, zone, marked, onShow }: WindowRowProps) {
   return (
     <Box as="li" borderTopWidth="1px" borderColor="line">
-      <Action look="text" width="100%" textAlign="left" py="5px" gap="12px" onClick={() => onShow(beginMs, endMs)}>
+      <Action
+        look="tile"
+        display="flex"
+        alignItems="flex-start"
+        justifyContent="flex-start"
+        py="5px"
+        gap="12px"
+        onClick={() => onShow(beginMs, endMs)}
+      >
         <Box fontFamily="mono" fontSize="note" width="100px" flexShrink="0" color={marked ? "lamp" : "ash"}>
           {clockSpan(beginMs, endMs, zone)}
         </Box>

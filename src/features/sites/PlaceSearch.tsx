@@ -49,7 +49,7 @@ export function PlaceSearch({ onPlace }: { readonly onPlace: (place: NamedPlace)
           {found.data.map((place) => (
             <Box as="li" key={`${place.name} ${place.latitudeDeg} ${place.longitudeDeg}`}>
               <Action
-                look="text"
+                look="tile"
                 width="100%"
                 textAlign="left"
                 px="10px"

@@ -4,6 +4,7 @@ import { slotRecipes } from "./slotRecipes";
 import { semanticTokens, tokens } from "./tokens";
 
 const config = defineConfig({
+  preflight: true,
   globalCss: {
     "html, body": { height: "100%", bg: "ink", color: "bone", fontSize: "body", lineHeight: 1.45 },
     body: { fontFamily: "body", overflow: "hidden" },

@@ -1,6 +1,6 @@
 import { type CaptureCamera, type CaptureConditions, type CapturePlan, planCapture } from "../../capture";
+import { GENERIC_MAIN_LENS } from "../../optics";
 import { parseRecipe } from "../../recipe";
-import { GENERIC_MAIN_LENS } from "../../sensor";
 import type { SceneFacts } from "..";
 
 /** A phone that delivers what it says, at once and without a pause, whatever is asked. */

@@ -1,6 +1,6 @@
 import { type SolveCamera, type SolveRequest, STILL_PLACE } from "../../intent";
 import { thirdStops } from "../../light";
-import { GENERIC_MAIN_LENS } from "../../sensor";
+import { GENERIC_MAIN_LENS } from "../../optics";
 
 /** A phone with thirds of stops from a thousandth of a second to 25 s. */
 export const testCamera: SolveCamera = {

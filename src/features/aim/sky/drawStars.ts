@@ -1,12 +1,5 @@
-import {
-  CHART_STAR_VECTORS,
-  CHART_STARS,
-  CONSTELLATION_LINES,
-  chartPlaces,
-  MILKY_WAY_RINGS,
-  type NightSky,
-  rotationToDate,
-} from "@/core/sky";
+import { CHART_STAR_VECTORS, CHART_STARS, CONSTELLATION_LINES, MILKY_WAY_RINGS, rotationToDate } from "@/core/chart";
+import { chartPlaces, type NightSky } from "@/core/sky";
 import { addToPath, type Sketch, type Spot } from "./sketch";
 
 /** How the stars are shown. */

@@ -16,7 +16,8 @@ export function hashUnit(a: number, b = 0, c = 0): number {
 }
 
 const QUANTILE_BITS = 14;
-const QUANTILES = normalQuantiles(1 << QUANTILE_BITS);
+/** Built when the first value is asked for: most who import this module only hash. */
+let quantiles: Float32Array | undefined;
 
 /** Standard normal values at evenly spaced probabilities; rescaled to a variance of exactly 1. */
 function normalQuantiles(count: number): Float32Array {
@@ -56,7 +57,8 @@ export function normalPattern(seed: number, bits: number): Float32Array {
 
 /** A standard normal value from 32 random bits. */
 export function normalFromBits(bits: number): number {
-  return QUANTILES[bits >>> (32 - QUANTILE_BITS)]!;
+  quantiles ??= normalQuantiles(1 << QUANTILE_BITS);
+  return quantiles[bits >>> (32 - QUANTILE_BITS)]!;
 }
 
 /** Advances a 32-bit xorshift state, never 0. @see Marsaglia, J. Stat. Softw. 8 (2003), 14. */

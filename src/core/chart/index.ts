@@ -1,0 +1,1 @@
+export { CHART_STAR_VECTORS, CHART_STARS, CONSTELLATION_LINES, MILKY_WAY_RINGS, rotationToDate } from "./chart";

@@ -1,0 +1,1 @@
+export { hash32, hashUnit, nextBits, normalFromBits, normalPattern } from "./random";
