@@ -6,7 +6,11 @@ export default createConfig({
   testEnvironment: "node",
   globalSetup: "<rootDir>/scripts/jestSetup.mjs",
   // d3 ships modules only for "import"; its one-file build is the same code for "require".
-  moduleNameMapper: { "^@/(.*)$": "<rootDir>/src/$1", "^d3$": "<rootDir>/node_modules/d3/dist/d3.js" },
+  moduleNameMapper: {
+    "^@/(.*)$": "<rootDir>/src/$1",
+    "^d3$": "<rootDir>/node_modules/d3/dist/d3.js",
+  },
+  setupFilesAfterEnv: ["<rootDir>/src/workers/testing/setup.ts"],
   testMatch: ["<rootDir>/src/**/*.test.ts", "<rootDir>/src/**/*.test.tsx"],
   modulePathIgnorePatterns: ["<rootDir>/dist", "<rootDir>/.next"],
   testTimeout: 60_000,

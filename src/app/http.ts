@@ -1,6 +1,7 @@
 import { z } from "zod";
-import type { ProblemReply } from "@/contracts/replies";
+import { CHANGED_ELSEWHERE, type ProblemReply } from "@/contracts/replies";
 import { isOutOfReach } from "@/db/outOfReach";
+import { ChangedElsewhereError } from "@/db/unchanged";
 import { FolderHeldError } from "@/engine/owner";
 import { isDiskFull, NoRoomError } from "@/engine/room";
 
@@ -22,6 +23,20 @@ class RefusedRequest extends Error {
 export function problem(status: number, code: string, message: string, details: readonly string[] = []): Response {
   const body: ProblemReply = { code, message, details: [...details] };
   return Response.json(body, { status });
+}
+
+/** A reply on its way: instants may still be dates, and rows may hold more than is told. */
+type Sent<Value> = Value extends string
+  ? Value | Date
+  : Value extends readonly (infer Item)[]
+    ? readonly Sent<Item>[]
+    : Value extends object
+      ? { readonly [Key in keyof Value]: Sent<Value[Key]> }
+      : Value;
+
+/** Answers as the contract says, which the page holds it to. */
+export function answer<Schema extends z.ZodType>(_contract: Schema, reply: Sent<z.input<Schema>>): Response {
+  return Response.json(reply);
 }
 
 /** The text of a request's body. @throws RefusedRequest as soon as more than `mostBytes` have arrived. */
@@ -111,6 +126,7 @@ export function route<Params>(
     } catch (error) {
       if (error instanceof RefusedRequest) return problem(error.status, error.code, error.message);
       if (error instanceof FolderHeldError) return problem(503, "folder-held", error.message);
+      if (error instanceof ChangedElsewhereError) return problem(409, CHANGED_ELSEWHERE, error.message);
       if (error instanceof NoRoomError) return problem(507, "no-room", error.message);
       if (isDiskFull(error)) return problem(507, "disk-full", DISK_FULL);
       if (isOutOfReach(error))

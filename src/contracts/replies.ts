@@ -61,6 +61,9 @@ export const frameReply = z.object({
   arrival: z.number(),
 });
 
+/** The problem of a change to what somebody else has changed meanwhile. */
+export const CHANGED_ELSEWHERE = "changed-elsewhere";
+
 /** A run and how much it holds; its frames come by page. */
 export const runReply = z.object({
   run: z.object({

@@ -1,6 +1,6 @@
 import { z } from "zod";
 import { INTENT_IDS } from "@/core/intent";
-import { latitudeDeg, longitudeDeg, nightDate, siteName } from "./site";
+import { from, latitudeDeg, longitudeDeg, nightDate, siteName } from "./site";
 
 const name = z.string().trim().min(1, "Give it a name.").max(120, "A name has at most 120 characters.");
 
@@ -14,19 +14,22 @@ export const outingRequest = z.strictObject({
 
 export const shotRequest = z.strictObject({ name, intent: z.enum(INTENT_IDS).default("light-trails") });
 
-export const recipeRequest = z.strictObject({ line: z.string().max(2000) });
+const line = z.string().max(2000);
+export const recipeRequest = from(z.strictObject({ line }));
 
 export const runRequest = z.strictObject({
-  line: z.string().max(2000),
+  line,
   widthPx: z.int().positive(),
   pace: z.enum(["recipe", "quick"]),
 });
 
-export const logChange = z.strictObject({
-  note: z.string().max(4000, "A note has at most 4,000 characters.").optional(),
-  rating: z.int().min(1).max(5).nullable().optional(),
-  deleted: z.boolean().optional(),
-});
+export const logChange = from(
+  z.strictObject({
+    note: z.string().max(4000, "A note has at most 4,000 characters.").optional(),
+    rating: z.int().min(1).max(5).nullable().optional(),
+    deleted: z.boolean().optional(),
+  }),
+);
 
 /** Frames that are sent at once. */
 export const FRAMES_PER_PAGE = 500;

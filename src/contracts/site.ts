@@ -70,8 +70,15 @@ export const siteRequest = z.strictObject({
 });
 export type SiteRequest = z.infer<typeof siteRequest>;
 
+/**
+ * A change that also says what it changes from: where that is another by now, somebody else was there first, and nothing
+ * is changed.
+ */
+export const from = <Shape extends z.ZodRawShape>(change: z.ZodObject<Shape, z.core.$strict>) =>
+  z.strictObject({ ...change.shape, was: change.optional() });
+
 /** A change of a site; `deleted: false` brings it back. */
-export const siteChange = siteRequest.partial().extend({ deleted: z.boolean().optional() });
+export const siteChange = from(siteRequest.partial().extend({ deleted: z.boolean().optional() }));
 
 const overriding = (name: string, least: number, most: number) => bounded(name, least, most).nullable();
 
@@ -98,23 +105,27 @@ const OUT_OF_TIME = `Choose a time between ${FIRST_YEAR} and ${LAST_YEAR}.`;
 export const nightDate = z.iso.date("Write the date as YYYY-MM-DD.").refine(inTime, OUT_OF_TIME);
 
 /** A change of an outing: its night, its site, its overrules. */
-export const outingChange = z.strictObject({
-  name: siteName.optional(),
-  date: nightDate.optional(),
-  siteId: z.uuid().optional(),
-  overrides: nightOverrides.optional(),
-});
+export const outingChange = from(
+  z.strictObject({
+    name: siteName.optional(),
+    date: nightDate.optional(),
+    siteId: z.uuid().optional(),
+    overrides: nightOverrides.nullable().optional(),
+  }),
+);
 
 /** A change of a shot's place on the night. */
-export const shotChange = z.strictObject({
-  name: siteName.optional(),
-  intent: z.enum(INTENT_IDS).optional(),
-  beginsAt: z.iso.datetime().refine(inTime, OUT_OF_TIME).nullable().optional(),
-  minutes: bounded("A block's length", 0.05, 1440).optional(),
-  walkMinutes: bounded("The walk", 0, 600).optional(),
-  setupMinutes: bounded("Setting up", 0, 240).optional(),
-  scene: shotScene.nullable().optional(),
-  aim: shotAim.nullable().optional(),
-  camera: shotCamera.nullable().optional(),
-  deleted: z.boolean().optional(),
-});
+export const shotChange = from(
+  z.strictObject({
+    name: siteName.optional(),
+    intent: z.enum(INTENT_IDS).optional(),
+    beginsAt: z.iso.datetime().refine(inTime, OUT_OF_TIME).nullable().optional(),
+    minutes: bounded("A block's length", 0.05, 1440).optional(),
+    walkMinutes: bounded("The walk", 0, 600).optional(),
+    setupMinutes: bounded("Setting up", 0, 240).optional(),
+    scene: shotScene.nullable().optional(),
+    aim: shotAim.nullable().optional(),
+    camera: shotCamera.nullable().optional(),
+    deleted: z.boolean().optional(),
+  }),
+);

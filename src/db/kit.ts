@@ -3,6 +3,7 @@ import type { PgTable } from "drizzle-orm/pg-core";
 import type { KitItem, KitList } from "@/contracts/kit";
 import type { Db } from "./database";
 import { clipOns, filters, phones, supports } from "./schema";
+import { holdUnchanged } from "./unchanged";
 
 export type Phone = typeof phones.$inferSelect;
 export type Filter = typeof filters.$inferSelect;
@@ -29,16 +30,33 @@ export async function findKit(db: Db): Promise<Kit> {
   };
 }
 
-/** Adds an item to a list of the kit, or replaces the one of that name. */
-export async function saveKitItem<List extends KitList>(db: Db, list: List, item: KitItem<List>): Promise<void> {
+/**
+ * Adds an item to a list of the kit, or replaces the one of that name.
+ *
+ * @throws ChangedElsewhereError when the one of that name is not as it `was`.
+ */
+export async function saveKitItem<List extends KitList>(
+  db: Db,
+  list: List,
+  item: KitItem<List>,
+  was?: KitItem<List>,
+): Promise<void> {
   const table = LISTS[list];
   const row = item as typeof table.$inferInsert;
-  const changed = await db
-    .update(table as PgTable)
-    .set(row)
-    .where(eq(table.name, row.name))
-    .returning({ id: table.id });
-  if (changed.length === 0) await db.insert(table as PgTable).values(row);
+  await db.transaction(async (tx) => {
+    const named = eq(table.name, row.name);
+    const [before] = await tx
+      .select()
+      .from(table as PgTable)
+      .where(named)
+      .for("update");
+    if (!before) return void (await tx.insert(table as PgTable).values(row));
+    holdUnchanged(before, was);
+    await tx
+      .update(table as PgTable)
+      .set(row)
+      .where(named);
+  });
 }
 
 /** Removes an item; whether there was one. */

@@ -1,6 +1,7 @@
 import { and, desc, eq, isNull } from "drizzle-orm";
 import type { Db } from "./database";
 import { logEntries, outings, shots } from "./schema";
+import { changeUnchanged } from "./unchanged";
 
 export type LogEntry = typeof logEntries.$inferSelect;
 
@@ -30,12 +31,14 @@ export async function listLog(db: Db, outingId?: string): Promise<LogRow[]> {
     .orderBy(desc(logEntries.createdAt));
 }
 
-/** Changes an entry's note, rating or deletion mark; undefined when there is no such entry. */
-export async function updateLogEntry(
+/**
+ * Changes an entry's note, rating or deletion mark; undefined when there is no such entry.
+ *
+ * @throws ChangedElsewhereError when it is not as it `was`.
+ */
+export const updateLogEntry = (
   db: Db,
   id: string,
   change: Partial<Pick<LogEntry, "note" | "rating" | "deletedAt">>,
-): Promise<LogEntry | undefined> {
-  const [row] = await db.update(logEntries).set(change).where(eq(logEntries.id, id)).returning();
-  return row;
-}
+  was?: object,
+): Promise<LogEntry | undefined> => changeUnchanged(db, logEntries, id, change, was);

@@ -4,6 +4,7 @@ import type { IntentId } from "@/core/intent";
 import type { Db } from "./database";
 import { outings, recipes, shots, sites, stacks } from "./schema";
 import type { Site } from "./sites";
+import { changeUnchanged, holdUnchanged } from "./unchanged";
 
 export type Outing = typeof outings.$inferSelect;
 /** A shot with its newest recipe line. */
@@ -122,24 +123,35 @@ async function newestLines(db: Db, shotIds: readonly string[]): Promise<Map<stri
   return new Map(rows.map((row) => [row.shotId, row.line]));
 }
 
-/** Gives a shot a new recipe; earlier ones stay in its history. */
-export async function saveRecipe(db: Db, shotId: string, line: string): Promise<void> {
-  await db.insert(recipes).values({ shotId, line });
+/**
+ * Gives a shot a new recipe; earlier ones stay in its history.
+ *
+ * @throws ChangedElsewhereError when the shot's line is no longer the one that it `was`.
+ */
+export async function saveRecipe(db: Db, shotId: string, line: string, was?: string): Promise<void> {
+  await db.transaction(async (tx) => {
+    await tx.select({ id: shots.id }).from(shots).where(eq(shots.id, shotId)).for("update");
+    const lines = await newestLines(tx, [shotId]);
+    holdUnchanged({ line: lines.get(shotId) }, { line: was });
+    await tx.insert(recipes).values({ shotId, line });
+  });
 }
 
-/** Changes an outing; undefined when there is none. */
-export async function updateOuting(db: Db, outingId: string, change: Partial<Outing>): Promise<Outing | undefined> {
-  if (Object.keys(change).length === 0) return (await findOuting(db, outingId))?.outing;
-  const [row] = await db.update(outings).set(change).where(eq(outings.id, outingId)).returning();
-  return row;
-}
+/** Changes an outing; undefined when there is none. @throws ChangedElsewhereError when it is not as it `was`. */
+export const updateOuting = (
+  db: Db,
+  outingId: string,
+  change: Partial<Outing>,
+  was?: object,
+): Promise<Outing | undefined> => changeUnchanged(db, outings, outingId, change, was);
 
-/** Changes a shot; undefined when there is none. */
+/** Changes a shot; undefined when there is none. @throws ChangedElsewhereError when it is not as it `was`. */
 export async function updateShot(
   db: Db,
   shotId: string,
   change: Partial<typeof shots.$inferSelect>,
+  was?: object,
 ): Promise<Shot | undefined> {
-  if (Object.keys(change).length > 0) await db.update(shots).set(change).where(eq(shots.id, shotId));
+  await changeUnchanged(db, shots, shotId, change, was);
   return findShot(db, shotId);
 }

@@ -1,6 +1,7 @@
 import { asc, eq, isNull } from "drizzle-orm";
 import type { Db } from "./database";
 import { sites } from "./schema";
+import { changeUnchanged } from "./unchanged";
 
 export type Site = typeof sites.$inferSelect;
 
@@ -21,9 +22,10 @@ export async function findSite(db: Db, siteId: string): Promise<Site | undefined
   return row;
 }
 
-/** Changes a site; undefined when there is none. Outings keep a deleted site, so that old nights can still be read. */
-export async function updateSite(db: Db, siteId: string, change: Partial<Site>): Promise<Site | undefined> {
-  if (Object.keys(change).length === 0) return findSite(db, siteId);
-  const [row] = await db.update(sites).set(change).where(eq(sites.id, siteId)).returning();
-  return row;
-}
+/**
+ * Changes a site; undefined when there is none. Outings keep a deleted site, so that old nights can still be read.
+ *
+ * @throws ChangedElsewhereError when it is not as it `was`.
+ */
+export const updateSite = (db: Db, siteId: string, change: Partial<Site>, was?: object): Promise<Site | undefined> =>
+  changeUnchanged(db, sites, siteId, change, was);

@@ -7,6 +7,8 @@ interface Message {
   readonly text: string;
   readonly tone: "said" | "wrong";
   readonly undo?: (() => void) | undefined;
+  /** What can be done about it. */
+  readonly action?: { readonly label: string; readonly act: () => void };
 }
 
 const SHOWN_MS = 9000;
@@ -19,13 +21,14 @@ const toaster = createToaster({
   duration: SHOWN_MS,
 });
 
-/** Says one thing at the foot of the screen, with an undo where there is one. The page has `Notices`. */
-export function notice({ text, tone, undo }: Message): void {
+/** Says one thing at the foot of the screen, with an undo or another thing to do where there is one. The page has `Notices`. */
+export function notice({ text, tone, undo, action }: Message): void {
   toaster.remove();
   toaster.create({
     title: text,
     type: tone === "wrong" ? "error" : "info",
     ...(undo && { action: { label: "Undo", onClick: undo } }),
+    ...(action && { action: { label: action.label, onClick: action.act } }),
   });
 }
 

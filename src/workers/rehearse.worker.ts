@@ -1,6 +1,7 @@
 import { expose } from "comlink";
 import type { CaptureCamera, CapturePlan } from "../core/capture";
-import { type PlaceLight, type Rehearsal, rehearse, stillGainOf } from "../core/rehearse";
+import type { IntentId } from "../core/intent";
+import { type AimedSky, type PlaceLight, type Rehearsal, rehearse, standInFor, stillGainOf } from "../core/rehearse";
 import { type Scene, type Stage, setStage } from "../core/scene";
 
 let set: { readonly key: string; readonly stage: Stage; readonly stillGain: number } | null = null;
@@ -19,7 +20,8 @@ const aMoment = () => new Promise((resolve) => setTimeout(resolve, 0));
 /** Rehearses plans, the newest only: one that comes in while another runs ends it after its frame. */
 const rehearseWorker = {
   async rehearse(
-    scene: Scene,
+    intent: IntentId,
+    sky: AimedSky | null,
     plan: CapturePlan,
     camera: CaptureCamera,
     light: PlaceLight,
@@ -30,7 +32,7 @@ const rehearseWorker = {
     const own = latest;
     await aMoment();
     if (own !== latest) return;
-    const { stage, stillGain } = staged(scene, camera, light, widthPx);
+    const { stage, stillGain } = staged(standInFor(intent, sky), camera, light, widthPx);
     for (const picture of rehearse(stage, plan, stillGain)) {
       if (picture) await onPicture(picture);
       await aMoment();

@@ -1,18 +1,16 @@
 "use client";
 
 import { Box } from "@chakra-ui/react";
-import { useMemo, useRef, useState } from "react";
 import type { ShotAim, ShotScene } from "@/contracts/scene";
 import { cropped } from "@/core/camera";
 import { openSpanSeconds, planCapture, SOME_TIME } from "@/core/capture";
 import { sensorSizeMm } from "@/core/optics";
-import { coreOf, crossings } from "@/core/sky";
 import { useKit, useShot, useShotCamera } from "@/features/api/queries";
 import { clock } from "@/features/night/clock";
 import { useNight, useNightCursor, useNightHeld } from "@/features/night/NightContext";
 import { RecipeLine } from "@/features/recipe/RecipeLine";
 import { changedScene, plannedShotOf, shownScene } from "@/features/shot/planned";
-import { type ShotChange, useShotChange } from "@/features/shot/useShotChange";
+import { useShotDraft } from "@/features/shot/useShotDraft";
 import { useShotRecipe } from "@/features/shot/useShotRecipe";
 import { Quiet } from "@/ui/Quiet";
 import { Station } from "@/ui/Station";
@@ -22,6 +20,7 @@ import { FocusReasons } from "./FocusReasons";
 import { PathReasons } from "./PathReasons";
 import { SkyReasons } from "./SkyReasons";
 import { SkyView } from "./SkyView";
+import { useCoreTimes } from "./useCoreTimes";
 
 const START: ShotAim = {
   azimuthDeg: 180,
@@ -31,11 +30,9 @@ const START: ShotAim = {
   guides: "none",
   constellations: false,
 };
-const SAVE_AFTER_MS = 350;
-/** With the sun higher than this the Milky Way does not show. */
-const DARK_SUN_DEG = -12;
+/** So long a hand rests before a change is kept. */
+const REST_MS = 350;
 const HOUR_MS = 3_600_000;
-const QUARTER_MS = 900_000;
 /** Showers that bring fewer meteors an hour are not drawn. */
 const LEAST_METEORS = 1;
 
@@ -47,26 +44,10 @@ export function AimStation({ outingId, shotId }: { readonly outingId: string; re
   const night = useNight();
   const cursorMs = useNightCursor();
   const heldMs = useNightHeld();
-  const change = useShotChange(shotId);
+  const change = useShotDraft();
   const { savedLine, recipe, type, save, apply } = useShotRecipe(shotId);
-  const [turnedTo, setTurnedTo] = useState<ShotAim | null>(null);
-  const [moving, setMoving] = useState<ShotScene | null>(null);
-  const unsaved = useRef<ShotChange>({});
-  const timer = useRef<ReturnType<typeof setTimeout> | undefined>(undefined);
-  const aim = turnedTo ?? shot?.aim ?? START;
-  const coreTimes = useMemo(() => {
-    if (!night) return [];
-    const core = coreOf(night.plan.night);
-    const away = (atMs: number) => ((core(atMs).azimuthDeg - aim.azimuthDeg + 540) % 360) - 180;
-    return crossings(away, { beginMs: night.beginMs, endMs: night.endMs, stepMs: QUARTER_MS })
-      .map(({ atMs }) => ({
-        atMs,
-        altitudeDeg: core(atMs).altitudeDeg,
-        away: Math.abs(away(atMs)),
-        byDay: night.plan.momentAt(atMs).sunAltitudeDeg > DARK_SUN_DEG,
-      }))
-      .filter((each) => each.altitudeDeg > 0 && each.away < 90);
-  }, [night, aim.azimuthDeg]);
+  const aim = shot?.aim ?? START;
+  const coreTimes = useCoreTimes(night, aim.azimuthDeg);
   if (shot && kit && !night) {
     return (
       <Quiet
@@ -86,29 +67,13 @@ export function AimStation({ outingId, shotId }: { readonly outingId: string; re
   const atMs = Math.max(night.beginMs, Math.min(night.endMs - 1000, cursorMs ?? heldMs ?? begins));
   const plan = planCapture(recipe, camera, SOME_TIME);
   const spanSeconds = plan ? openSpanSeconds(plan) : 0;
-  const scene = shownScene(plannedShotOf({ ...shot, aim }, moving ?? shot.scene), night.plan);
+  const scene = shownScene(plannedShotOf({ ...shot, aim }), night.plan);
   const meteors = night.plan.momentAt(atMs).meteorsPerHour;
 
-  // Turning and dragging come in many small steps; what they add up to is saved once the hand rests.
-  const saveSoon = (part: ShotChange) => {
-    Object.assign(unsaved.current, part);
-    clearTimeout(timer.current);
-    timer.current = setTimeout(async () => {
-      const gathered = unsaved.current;
-      unsaved.current = {};
-      await change(gathered);
-      setMoving((latest) => (latest === gathered.scene ? null : latest));
-    }, SAVE_AFTER_MS);
-  };
-  const turn = (next: ShotAim) => {
-    setTurnedTo(next);
-    saveSoon({ aim: next });
-  };
-  const changeScene = (part: Partial<ShotScene>) => {
-    const changed = changedScene(scene, part);
-    setMoving(changed);
-    saveSoon({ scene: changed });
-  };
+  // Turning and dragging come in many small steps.
+  const turn = (next: ShotAim) => void change(shot, { aim: next }, { restMs: REST_MS });
+  const changeScene = (part: Partial<ShotScene>) =>
+    void change(shot, { scene: changedScene(scene, part) }, { restMs: REST_MS });
   return (
     <>
       <Station
@@ -135,7 +100,7 @@ export function AimStation({ outingId, shotId }: { readonly outingId: string; re
               kit={kit}
               camera={camera}
               onAim={turn}
-              onCamera={(choice) => void change({ camera: choice })}
+              onCamera={(choice) => void change(shot, { camera: choice })}
             />
           </>
         }

@@ -3,6 +3,8 @@
 import { Box } from "@chakra-ui/react";
 import { scaleLog } from "d3";
 import { nearestRung } from "@/core/light";
+import { onKeys } from "@/ui/keys";
+import { type DragPoint, useDrag } from "@/ui/useDrag";
 import { useSize } from "@/ui/useSize";
 
 interface FocusScaleProps {
@@ -30,78 +32,77 @@ export function FocusScale({ focusMetres, nearMetres, farMetres, hyperfocalMetre
   const at = (metres: number) => x(Math.min(FARTHEST, Math.max(NEAREST, metres)));
   const set = (metres: number) => onFocus(metres >= FARTHEST ? Number.POSITIVE_INFINITY : metres);
   const here = RUNGS.indexOf(nearestRung(RUNGS, Math.min(FARTHEST, focusMetres)));
+  const focusAt = ({ x: left }: DragPoint) => {
+    const metres = nearestRung(RUNGS, x.invert(left));
+    if (metres !== RUNGS[here]) set(metres);
+  };
+  const hand = useDrag<HTMLDivElement>({ start: focusAt, move: focusAt });
+  const step = (by: number) => () => set(RUNGS[Math.max(0, Math.min(RUNGS.length - 1, here + by))]!);
   return (
-    <Box
-      ref={ref}
-      role="slider"
-      tabIndex={0}
-      aria-label="Focus"
-      aria-valuemin={NEAREST}
-      aria-valuemax={FARTHEST}
-      aria-valuenow={Math.min(FARTHEST, focusMetres)}
-      aria-valuetext={Number.isFinite(focusMetres) ? `${focusMetres} m` : "infinity"}
-      onKeyDown={(event) => {
-        const step = { ArrowRight: 1, ArrowUp: 1, ArrowLeft: -1, ArrowDown: -1 }[event.key];
-        if (step === undefined) return;
-        event.preventDefault();
-        set(RUNGS[Math.max(0, Math.min(RUNGS.length - 1, here + step))]!);
-      }}
-      onClick={(event) => {
-        const left = event.currentTarget.getBoundingClientRect().left;
-        set(nearestRung(RUNGS, x.invert(event.clientX - left)));
-      }}
-      onPointerMove={(event) => {
-        if (event.buttons !== 1) return;
-        const metres = nearestRung(RUNGS, x.invert(event.clientX - event.currentTarget.getBoundingClientRect().left));
-        if (metres !== RUNGS[here]) set(metres);
-      }}
-      cursor="pointer"
-    >
-      <svg width={width} height={HEIGHT} role="presentation" style={{ display: "block" }}>
-        <Box asChild color="moss">
-          <rect
-            x={at(nearMetres)}
-            width={Math.max(2, (Number.isFinite(farMetres) ? at(farMetres) : width - 12) - at(nearMetres))}
-            y={22}
-            height={14}
-            fill="currentColor"
-            opacity={0.5}
-          />
-        </Box>
-        <Box asChild color="line">
-          <line x1={10} x2={width - 12} y1={36} y2={36} stroke="currentColor" />
-        </Box>
-        <Box asChild color="mist">
-          <g>
-            <line
-              x1={at(hyperfocalMetres)}
-              x2={at(hyperfocalMetres)}
-              y1={14}
-              y2={40}
-              stroke="currentColor"
-              strokeDasharray="3 3"
+    <Box ref={ref}>
+      <Box
+        ref={hand}
+        role="slider"
+        tabIndex={0}
+        aria-label="Focus"
+        aria-valuemin={NEAREST}
+        aria-valuemax={FARTHEST}
+        aria-valuenow={Math.min(FARTHEST, focusMetres)}
+        aria-valuetext={Number.isFinite(focusMetres) ? `${focusMetres} m` : "infinity"}
+        onKeyDown={onKeys({ ArrowRight: step(1), ArrowUp: step(1), ArrowLeft: step(-1), ArrowDown: step(-1) })}
+        cursor="pointer"
+      >
+        <svg width={width} height={HEIGHT} role="presentation" style={{ display: "block" }}>
+          <Box asChild color="moss">
+            <rect
+              x={at(nearMetres)}
+              width={Math.max(2, (Number.isFinite(farMetres) ? at(farMetres) : width - 12) - at(nearMetres))}
+              y={22}
+              height={14}
+              fill="currentColor"
+              opacity={0.5}
             />
-            <text x={at(hyperfocalMetres)} y={11} textAnchor="middle" fill="currentColor">
-              {`hyperfocal ${hyperfocalMetres.toFixed(1)} m`}
-            </text>
-          </g>
-        </Box>
-        <Box asChild color="lamp">
-          <circle cx={Number.isFinite(focusMetres) ? at(focusMetres) : width - 12} cy={29} r={7} fill="currentColor" />
-        </Box>
-        <Box asChild color="ash">
-          <g>
-            {TICKS.map((metres) => (
-              <text key={metres} x={at(metres)} y={54} textAnchor="middle" fill="currentColor">
-                {metres}
+          </Box>
+          <Box asChild color="line">
+            <line x1={10} x2={width - 12} y1={36} y2={36} stroke="currentColor" />
+          </Box>
+          <Box asChild color="mist">
+            <g>
+              <line
+                x1={at(hyperfocalMetres)}
+                x2={at(hyperfocalMetres)}
+                y1={14}
+                y2={40}
+                stroke="currentColor"
+                strokeDasharray="3 3"
+              />
+              <text x={at(hyperfocalMetres)} y={11} textAnchor="middle" fill="currentColor">
+                {`hyperfocal ${hyperfocalMetres.toFixed(1)} m`}
               </text>
-            ))}
-            <text x={width - 12} y={55} textAnchor="middle" fill="currentColor">
-              ∞
-            </text>
-          </g>
-        </Box>
-      </svg>
+            </g>
+          </Box>
+          <Box asChild color="lamp">
+            <circle
+              cx={Number.isFinite(focusMetres) ? at(focusMetres) : width - 12}
+              cy={29}
+              r={7}
+              fill="currentColor"
+            />
+          </Box>
+          <Box asChild color="ash">
+            <g>
+              {TICKS.map((metres) => (
+                <text key={metres} x={at(metres)} y={54} textAnchor="middle" fill="currentColor">
+                  {metres}
+                </text>
+              ))}
+              <text x={width - 12} y={55} textAnchor="middle" fill="currentColor">
+                ∞
+              </text>
+            </g>
+          </Box>
+        </svg>
+      </Box>
     </Box>
   );
 }

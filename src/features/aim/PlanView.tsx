@@ -1,8 +1,8 @@
 "use client";
 
 import { Box } from "@chakra-ui/react";
-import { type PointerEvent, useState } from "react";
 import { type Mover, seenStretch } from "@/core/motion";
+import { useDrag } from "@/ui/useDrag";
 import { useSize } from "@/ui/useSize";
 
 interface PlanViewProps {
@@ -28,7 +28,6 @@ const DEG_PER_RAD = 180 / Math.PI;
  */
 export function PlanView({ mover, slope, coverage, aheadMetres, openMetres, onMover }: PlanViewProps) {
   const [ref, { width }] = useSize<HTMLDivElement>();
-  const [held, setHeld] = useState<"distance" | "heading" | null>(null);
   const farthest = Math.max(20, mover.distanceM * 1.7);
   // The whole width that is seen where the mover passes stays in the drawing, and where it is when one presses.
   const seen = slope * mover.distanceM;
@@ -50,23 +49,18 @@ export function PlanView({ mover, slope, coverage, aheadMetres, openMetres, onMo
   const tail = along(crosses ? Math.min(-reach / scale, fromM - ahead) : -reach / scale);
   const opens = along(fromM);
   const closes = along(Math.min(toM, fromM + openMetres));
-  const hold = (what: "distance" | "heading") => (event: PointerEvent<SVGElement>) => {
-    event.currentTarget.ownerSVGElement?.setPointerCapture(event.pointerId);
-    setHeld(what);
-  };
-  const move = (event: PointerEvent<SVGSVGElement>) => {
-    if (!held) return;
-    const area = event.currentTarget.getBoundingClientRect();
-    const x = event.clientX - area.left;
-    const y = event.clientY - area.top;
-    if (held === "distance") {
+  const byDistance = useDrag<SVGCircleElement>({
+    move: ({ y }) => {
       const distance = (foot.y - y) / scale;
       onMover({ ...mover, distanceM: Math.round(Math.max(1, Math.min(farthest, distance)) * 2) / 2 });
-      return;
-    }
-    const angle = Math.atan2(middle.y - y, Math.max(1, x - middle.x)) * DEG_PER_RAD;
-    onMover({ ...mover, headingDegFromPerpendicular: Math.round(Math.max(-85, Math.min(85, angle))) });
-  };
+    },
+  });
+  const byHeading = useDrag<SVGCircleElement>({
+    move: ({ x, y }) => {
+      const angle = Math.atan2(middle.y - y, Math.max(1, x - middle.x)) * DEG_PER_RAD;
+      onMover({ ...mover, headingDegFromPerpendicular: Math.round(Math.max(-85, Math.min(85, angle))) });
+    },
+  });
   return (
     <Box ref={ref}>
       <svg
@@ -75,8 +69,6 @@ export function PlanView({ mover, slope, coverage, aheadMetres, openMetres, onMo
         role="img"
         aria-label={`From above: a mover ${mover.distanceM} m away, heading ${mover.headingDegFromPerpendicular}° from straight across`}
         style={{ display: "block", touchAction: "none" }}
-        onPointerMove={move}
-        onPointerUp={() => setHeld(null)}
       >
         <Box asChild color="slate">
           <rect width={width} height={HEIGHT} fill="currentColor" />
@@ -97,14 +89,7 @@ export function PlanView({ mover, slope, coverage, aheadMetres, openMetres, onMo
             {crosses && (
               <line x1={opens.x} y1={opens.y} x2={closes.x} y2={closes.y} stroke="currentColor" strokeWidth={4} />
             )}
-            <circle
-              cx={tip.x}
-              cy={tip.y}
-              r={8}
-              fill="currentColor"
-              style={{ cursor: "grab" }}
-              onPointerDown={hold("heading")}
-            />
+            <circle ref={byHeading} cx={tip.x} cy={tip.y} r={8} fill="currentColor" style={{ cursor: "grab" }} />
             <Box asChild color="ink">
               <path
                 d="M-2,-4 L3,0 L-2,4"
@@ -116,6 +101,7 @@ export function PlanView({ mover, slope, coverage, aheadMetres, openMetres, onMo
               />
             </Box>
             <circle
+              ref={byDistance}
               cx={middle.x}
               cy={middle.y}
               r={9}
@@ -123,7 +109,6 @@ export function PlanView({ mover, slope, coverage, aheadMetres, openMetres, onMo
               fillOpacity={0.35}
               stroke="currentColor"
               style={{ cursor: "ns-resize" }}
-              onPointerDown={hold("distance")}
             />
           </g>
         </Box>

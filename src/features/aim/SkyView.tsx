@@ -1,9 +1,11 @@
 "use client";
 
 import { Box } from "@chakra-ui/react";
-import { type KeyboardEvent, useEffect, useRef, useState } from "react";
+import { useEffect, useRef, useState } from "react";
 import type { ShotAim } from "@/contracts/scene";
 import type { CameraPose } from "@/core/optics";
+import { onKeys } from "@/ui/keys";
+import { useDrag } from "@/ui/useDrag";
 import { useSize } from "@/ui/useSize";
 import { Guides } from "./Guides";
 import { drawSky, type SkyDrawing } from "./sky/drawSky";
@@ -30,7 +32,7 @@ export function SkyView({ guides, aspect, onPose, ...drawing }: SkyViewProps) {
   const { night, darkSkyMagPerArcsec2, atMs, pose, halfWidth, shower, constellations, spanSeconds, mover } = drawing;
   const [ref, box] = useSize<HTMLDivElement>();
   const canvas = useRef<HTMLCanvasElement>(null);
-  const [grip, setGrip] = useState<{ readonly x: number; readonly y: number; readonly pose: CameraPose } | null>(null);
+  const [grip, setGrip] = useState<CameraPose | null>(null);
   const width = Math.max(0, Math.min(box.width - 2 * MARGIN, (box.height - 2 * MARGIN) / aspect));
   const height = width * aspect;
   useEffect(() => {
@@ -71,13 +73,25 @@ export function SkyView({ guides, aspect, onPose, ...drawing }: SkyViewProps) {
     height,
   ]);
   const degPerPx = width > 0 ? (2 * Math.atan(halfWidth) * 180) / Math.PI / width : 0;
-  const onKeyDown = (event: KeyboardEvent) => {
-    const step = event.shiftKey ? 10 : 1;
-    const by = { ArrowLeft: [-step, 0], ArrowRight: [step, 0], ArrowUp: [0, step], ArrowDown: [0, -step] }[event.key];
-    if (!by) return;
-    event.preventDefault();
-    onPose(turned(pose, by[0]!, by[1]!));
-  };
+  const turn = (alongDeg: number, upDeg: number) => onPose(turned(pose, alongDeg, upDeg));
+  const keys = onKeys({
+    ArrowLeft: () => turn(-1, 0),
+    ArrowRight: () => turn(1, 0),
+    ArrowUp: () => turn(0, 1),
+    ArrowDown: () => turn(0, -1),
+    "Shift+ArrowLeft": () => turn(-10, 0),
+    "Shift+ArrowRight": () => turn(10, 0),
+    "Shift+ArrowUp": () => turn(0, 10),
+    "Shift+ArrowDown": () => turn(0, -10),
+  });
+  const hand = useDrag<HTMLCanvasElement>(
+    {
+      start: () => setGrip(pose),
+      move: (at, from) => grip && onPose(turned(grip, -(at.x - from.x) * degPerPx, (at.y - from.y) * degPerPx)),
+      end: () => setGrip(null),
+    },
+    canvas,
+  );
   return (
     <Box
       ref={ref}
@@ -90,7 +104,7 @@ export function SkyView({ guides, aspect, onPose, ...drawing }: SkyViewProps) {
       justifyContent="center"
     >
       <canvas
-        ref={canvas}
+        ref={hand}
         role="img"
         tabIndex={0}
         aria-label={`The sky towards azimuth ${pose.azimuthDeg}°, tilted ${pose.tiltDeg}°. Drag or use the arrow keys to turn.`}
@@ -100,15 +114,7 @@ export function SkyView({ guides, aspect, onPose, ...drawing }: SkyViewProps) {
           cursor: grip ? "grabbing" : "grab",
           touchAction: "none",
         }}
-        onKeyDown={onKeyDown}
-        onPointerDown={(event) => {
-          event.currentTarget.setPointerCapture(event.pointerId);
-          setGrip({ x: event.clientX, y: event.clientY, pose });
-        }}
-        onPointerMove={(event) =>
-          grip && onPose(turned(grip.pose, -(event.clientX - grip.x) * degPerPx, (event.clientY - grip.y) * degPerPx))
-        }
-        onPointerUp={() => setGrip(null)}
+        onKeyDown={keys}
       />
       {guides !== "none" && width > 0 && <Guides kind={guides} width={width} height={height} />}
     </Box>

@@ -6,7 +6,7 @@ import { planCapture, SOME_TIME } from "@/core/capture";
 import { crossingSeconds } from "@/core/motion";
 import { sensorSizeMm } from "@/core/optics";
 import { parseRecipe } from "@/core/recipe";
-import { choose, show } from "@/ui/testing/show";
+import { choose, drag, show } from "@/ui/testing/show";
 import { FocusReasons } from "./FocusReasons";
 import { PathReasons } from "./PathReasons";
 
@@ -93,20 +93,15 @@ describe("the path from above", () => {
     expect(onMover).toHaveBeenLastCalledWith({ distanceM: 20, headingDegFromPerpendicular: 0, speedMps: 1.4 });
   });
 
-  it("is turned and moved by dragging", () => {
+  it("is turned and moved by dragging", async () => {
     const onMover = path();
     const plan = screen.getByRole("img", { name: /^From above: a mover 18 m away, heading 0°/ });
-    plan.setPointerCapture = jest.fn();
     const [, tip, middle] = plan.querySelectorAll("circle");
     // 18 m of 30.6 m over 196 px, from the foot at 210 px.
-    fireEvent.pointerDown(middle!, { pointerId: 1 });
-    fireEvent.pointerMove(plan, { clientX: 450, clientY: 210 - (10 / 30.6) * 196 });
+    await drag(middle!, { clientX: 450, clientY: 94.7 }, { clientX: 450, clientY: 210 - (10 / 30.6) * 196 });
     expect(onMover.mock.lastCall[0].distanceM).toBeCloseTo(10, 0);
-    fireEvent.pointerUp(plan);
-    fireEvent.pointerMove(plan, { clientX: 450, clientY: 20 });
     expect(onMover).toHaveBeenCalledTimes(1);
-    fireEvent.pointerDown(tip!, { pointerId: 1 });
-    fireEvent.pointerMove(plan, { clientX: 550, clientY: 94.7 - 100 });
+    await drag(tip!, { clientX: 600, clientY: 94.7 }, { clientX: 550, clientY: 94.7 - 100 });
     expect(onMover.mock.lastCall[0].headingDegFromPerpendicular).toBeCloseTo(45, -1);
   });
 });
@@ -134,9 +129,9 @@ describe("focus", () => {
   it("moves along its scale by keys, to infinity at the end", () => {
     const { scale, onFocus } = focus(70);
     expect(scale.getAttribute("aria-valuetext")).toBe("70 m");
-    fireEvent.keyDown(scale, { key: "ArrowLeft" });
+    fireEvent.keyDown(scale, { key: "ArrowLeft", code: "ArrowLeft" });
     expect(onFocus).toHaveBeenLastCalledWith(50);
-    fireEvent.keyDown(scale, { key: "ArrowRight" });
+    fireEvent.keyDown(scale, { key: "ArrowRight", code: "ArrowRight" });
     expect(onFocus).toHaveBeenLastCalledWith(Number.POSITIVE_INFINITY);
   });
 });

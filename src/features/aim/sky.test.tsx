@@ -25,17 +25,19 @@ function Inner({ draw }: { readonly draw: Draw }) {
   return night && draw(night);
 }
 const inNight = (draw: Draw) =>
-  show(
-    <NightProvider outing={outing} shotId={outing.shots[0]!.id}>
-      <Inner draw={draw} />
-    </NightProvider>,
+  settled(() =>
+    show(
+      <NightProvider outing={outing} shotId={outing.shots[0]!.id}>
+        <Inner draw={draw} />
+      </NightProvider>,
+    ),
   );
 
 describe("the sky in numbers", () => {
-  const reasons = (change: Partial<Parameters<typeof SkyReasons>[0]> = {}, hours = 10) => {
+  const reasons = async (change: Partial<Parameters<typeof SkyReasons>[0]> = {}, hours = 10) => {
     const onDeclination = jest.fn();
     const seen: { night: Night | null; atMs: number } = { night: null, atMs: 0 };
-    inNight((night) => {
+    await inNight((night) => {
       seen.night = night;
       seen.atMs = night.beginMs + hours * 3_600_000;
       return (
@@ -50,8 +52,8 @@ describe("the sky in numbers", () => {
     return { seen, onDeclination };
   };
 
-  it("give the declination of the middle, and let Expose count with it", () => {
-    const { onDeclination } = reasons();
+  it("give the declination of the middle, and let Expose count with it", async () => {
+    const { onDeclination } = await reasons();
     // 48.2° north, looking south 20° up: 90° - 48.2° - 20° under the equator.
     expect(screen.getByText("\u221222°")).toBeTruthy();
     const limit = longestStarShutter(camera.lens, -22, "pixels", 2);
@@ -60,8 +62,8 @@ describe("the sky in numbers", () => {
     expect(onDeclination).toHaveBeenCalledTimes(1);
   });
 
-  it("tell the sky's light where the camera looks, against the ribbon's", () => {
-    const { seen } = reasons({}, 4.6);
+  it("tell the sky's light where the camera looks, against the ribbon's", async () => {
+    const { seen } = await reasons({}, 4.6);
     const { plan, site } = seen.night!;
     const ev = evTowards(clearSkyAt(plan.night, seen.atMs, site.darkSkyMagPerArcsec2), aim);
     const overhead = plan.momentAt(seen.atMs).skyEv;
@@ -72,31 +74,31 @@ describe("the sky in numbers", () => {
     ).toBeTruthy();
   });
 
-  it("say so once it counts", () => {
-    reasons({ sceneDeclinationDeg: -22 });
+  it("say so once it counts", async () => {
+    await reasons({ sceneDeclinationDeg: -22 });
     expect(screen.getByText(/Expose counts with it\.$/)).toBeTruthy();
   });
 
-  it("give the field that is seen, and what a clip-on takes from it", () => {
-    reasons({ camera: { ...camera, vignettingStops: 1.2, lossStops: 0.3 } });
+  it("give the field that is seen, and what a clip-on takes from it", async () => {
+    await reasons({ camera: { ...camera, vignettingStops: 1.2, lossStops: 0.3 } });
     expect(screen.getByText("75°")).toBeTruthy();
     expect(screen.getByText(/darkens the corners by 1.2 stops and takes 0.3 everywhere/)).toBeTruthy();
   });
 
-  it("say when the core stands there, and that a bright sky hides it", () => {
+  it("say when the core stands there, and that a bright sky hides it", async () => {
     const atMs = Date.parse("2026-10-24T16:30:00Z");
-    reasons({ coreTimes: [{ atMs, altitudeDeg: 12, byDay: true }] });
+    await reasons({ coreTimes: [{ atMs, altitudeDeg: 12, byDay: true }] });
     expect(screen.getByText("18:30")).toBeTruthy();
     expect(screen.getByText(/At 12° height, but in a sky too bright for it/)).toBeTruthy();
   });
 
-  it("say when it does not", () => {
-    reasons();
+  it("say when it does not", async () => {
+    await reasons();
     expect(screen.getByText("not this night")).toBeTruthy();
   });
 
-  it("tell moonlight by where it comes from, as the moon stands", () => {
-    const { seen } = reasons();
+  it("tell moonlight by where it comes from, as the moon stands", async () => {
+    const { seen } = await reasons();
     const moon = moonOf(seen.night!.plan.night, seen.atMs);
     if (moon.altitudeDeg <= 0) expect(screen.getByText("The moon is down at this time.")).toBeTruthy();
     else expect(screen.getByText(new RegExp(`${Math.round(100 * moon.illuminatedFraction)} % lit`))).toBeTruthy();
@@ -131,10 +133,10 @@ describe("the bar of the camera's aim", () => {
 });
 
 describe("the picture of the sky", () => {
-  const view = (pose = aim) => {
+  const view = async (pose = aim) => {
     HTMLCanvasElement.prototype.getContext = jest.fn().mockReturnValue(null);
     const onPose = jest.fn();
-    inNight((night) => (
+    await inNight((night) => (
       <SkyView
         {...{ night: night.plan.night, atMs: night.beginMs, pose, shower: null, constellations: false, onPose }}
         {...{ guides: "none", halfWidth: 0.765, aspect: 0.75, spanSeconds: 0, mover: null, darkSkyMagPerArcsec2: 21 }}
@@ -143,15 +145,15 @@ describe("the picture of the sky", () => {
     return { onPose, sky: screen.getByRole("img", { name: /^The sky towards azimuth/ }) };
   };
 
-  it("is turned by keys, round the compass, and no farther than a head goes", () => {
-    const { onPose, sky } = view({ ...aim, azimuthDeg: 355, tiltDeg: 85 });
-    fireEvent.keyDown(sky, { key: "ArrowRight", shiftKey: true });
+  it("is turned by keys, round the compass, and no farther than a head goes", async () => {
+    const { onPose, sky } = await view({ ...aim, azimuthDeg: 355, tiltDeg: 85 });
+    fireEvent.keyDown(sky, { key: "ArrowRight", code: "ArrowRight", shiftKey: true });
     expect(onPose.mock.lastCall[0].azimuthDeg).toBe(5);
-    fireEvent.keyDown(sky, { key: "ArrowUp", shiftKey: true });
+    fireEvent.keyDown(sky, { key: "ArrowUp", code: "ArrowUp", shiftKey: true });
     expect(onPose.mock.lastCall[0].tiltDeg).toBe(88);
-    fireEvent.keyDown(sky, { key: "ArrowLeft" });
+    fireEvent.keyDown(sky, { key: "ArrowLeft", code: "ArrowLeft" });
     expect(onPose.mock.lastCall[0].azimuthDeg).toBe(354);
-    expect(fireEvent.keyDown(sky, { key: "Enter" })).toBe(true);
+    expect(fireEvent.keyDown(sky, { key: "Enter", code: "Enter" })).toBe(true);
     expect(onPose).toHaveBeenCalledTimes(3);
   });
 });

@@ -41,11 +41,16 @@ export async function sendJson<Schema extends z.ZodType>(
 ): Promise<z.infer<Schema>> {
   const headers = { "content-type": "application/json" };
   const answer = ask(url, { method, headers, body: JSON.stringify(body ?? {}) });
-  onTheWay.add(answer);
+  return schema.parse(await whileSaving(answer));
+}
+
+/** Counts something among what is being saved until it is settled. */
+export async function whileSaving<Value>(saving: Promise<Value>): Promise<Value> {
+  onTheWay.add(saving);
   try {
-    return schema.parse(await answer);
+    return await saving;
   } finally {
-    onTheWay.delete(answer);
+    onTheWay.delete(saving);
   }
 }
 

@@ -104,6 +104,7 @@ export function EdgeLines({ edges, before, labels, box, scales, frames, chosenId
         if (!edge) return null;
         return (
           <Box asChild key={id} color={colourOf(edge, id === chosenId)}>
+            {/* biome-ignore lint/a11y/noStaticElementInteractions: by the keyboard, every limit is a button of the list beside */}
             <text
               x={x}
               y={y}
@@ -112,10 +113,8 @@ export function EdgeLines({ edges, before, labels, box, scales, frames, chosenId
               stroke="var(--chakra-colors-slate)"
               strokeWidth={3}
               style={{ cursor: "pointer", paintOrder: "stroke" }}
-              onPointerDown={(event) => {
-                event.stopPropagation();
-                toggle(id);
-              }}
+              data-press
+              onClick={() => toggle(id)}
             >
               {text}
             </text>

@@ -56,17 +56,17 @@ describe("the Expose station", () => {
   it("has one state for the line and the point: keys write the line, typing moves the point", async () => {
     const { field } = await station();
     expect(field.getAttribute("aria-label")).toMatch(/2.s at ISO 100/);
-    await settled(() => fireEvent.keyDown(field, { key: "ArrowRight" }));
+    await settled(() => fireEvent.keyDown(field, { key: "ArrowRight", code: "ArrowRight" }));
     expect(line().value).toBe("2.5s | iso 100");
     fireEvent.focus(line());
     fireEvent.change(line(), { target: { value: "1/4 | iso 400" } });
     expect(field.getAttribute("aria-label")).toMatch(/1\/4.s at ISO 400/);
     expect(sent).toHaveBeenCalledTimes(1);
-    await settled(() => fireEvent.keyDown(line(), { key: "Enter" }));
+    await settled(() => fireEvent.keyDown(line(), { key: "Enter", code: "Enter" }));
     expect(sent.mock.lastCall?.slice(0, 3)).toEqual([
       "PUT",
       expect.stringMatching(/\/recipe$/),
-      { line: "1/4 | iso 400" },
+      { line: "1/4 | iso 400", was: { line: "2.5s | iso 100" } },
     ]);
   });
 

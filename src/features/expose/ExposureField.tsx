@@ -1,12 +1,15 @@
 "use client";
 
 import { Box, VisuallyHidden } from "@chakra-ui/react";
-import { type KeyboardEvent, type PointerEvent, type ReactNode, useMemo, useState } from "react";
+import { useMemo, useState } from "react";
 import type { SolveRequest } from "@/core/intent";
 import { nearestRung, stackedFilterStops } from "@/core/light";
 import { type Recipe, readableDuration } from "@/core/recipe";
-import { type Edge, type FieldPoint, fieldGround, firstToMove, openRungs, type SolvedRecipe } from "@/core/solve";
+import type { Edge, FieldPoint, SolvedRecipe } from "@/core/solve";
+import { onKeys } from "@/ui/keys";
+import { type DragPoint, useDrag } from "@/ui/useDrag";
 import { useSize } from "@/ui/useSize";
+import type { DrawnField } from "@/workers/solve.worker";
 import { EdgeLines } from "./EdgeLines";
 import { FieldGround } from "./FieldGround";
 import {
@@ -20,17 +23,15 @@ import {
   placeAlong,
   placeDiagonals,
   placeRows,
-  type Taken,
   takenBy,
   uprightNames,
 } from "./fieldGeometry";
-import { REHEARSED_WIDTH } from "./RehearsedPicture";
 
 interface ExposureFieldProps {
   readonly request: SolveRequest;
   /** The line: its frames, filters and way to fuse are those of the whole field. */
   readonly recipe: Recipe;
-  readonly edges: readonly Edge[];
+  readonly field: DrawnField;
   /** Edges as they stood before the last change of the scene. */
   readonly before: readonly Edge[];
   readonly point: FieldPoint | null;
@@ -39,34 +40,19 @@ interface ExposureFieldProps {
   readonly onEdge: (id: string | null) => void;
   readonly onPoint: (point: FieldPoint) => void;
   readonly onRecipe: (recipe: SolvedRecipe) => void;
-  /** Lies over the lower left of the field, where settings are too dark for anything; not in a narrow one. */
-  readonly picture: ReactNode;
 }
 
 const SLIDES = "transform 180ms, opacity 180ms";
 const MOST_ROWS = 6;
 const POINT_CLEARANCE_PX = 16;
-/** Narrower fields have no room for the picture. */
-const LEAST_FOR_PICTURE_PX = 640;
-
-/** What the picture covers of a field of this height. */
-function pictureArea(height: number): Taken {
-  return { left: 50, right: 60 + REHEARSED_WIDTH, top: height - 60 - 0.75 * REHEARSED_WIDTH, bottom: height - 34 };
-}
-
 /** Shutter across, ISO up, every limit as an edge with its name; what is left is the open ground. */
 export function ExposureField(props: ExposureFieldProps) {
-  const { request, recipe, edges, before, point, recipes, chosenEdge, onEdge, onPoint, onRecipe, picture } = props;
+  const { request, recipe, field, before, point, recipes, chosenEdge, onEdge, onPoint, onRecipe } = props;
+  const { edges } = field;
   const filterStops = stackedFilterStops(recipe.filters);
   const frames = recipe.sequence?.frames ?? 1;
   const [ref, { width, height }] = useSize<HTMLDivElement>();
-  const [held, setHeld] = useState(false);
   const { shutterLadder, isoLadder } = request.camera;
-  // Of the line all but the point itself: dragging it changes nothing of the ground.
-  const { shutterSeconds: _, ...others } = { shutterSeconds: 0, ...recipe.sequence };
-  const fieldKey = JSON.stringify({ ...recipe, iso: null, sequence: others });
-  // biome-ignore lint/correctness/useExhaustiveDependencies: the key stands for the line
-  const ground = useMemo(() => fieldGround(request, recipe), [request, fieldKey]);
   const { box, scales, uprightLabels } = useMemo(() => {
     const wide = Math.max(200, width);
     const tall = Math.max(160, height);
@@ -74,10 +60,10 @@ export function ExposureField(props: ExposureFieldProps) {
     const rows = nameRows(uprightNames(edges, fieldScales(flat, request, frames), frames), flat.right).filter(
       ({ row }) => row < MOST_ROWS,
     );
-    const field = fieldBox(wide, tall, 1 + Math.max(0, ...rows.map(({ row }) => row)));
-    return { box: field, scales: fieldScales(field, request, frames), uprightLabels: placeRows(rows, field) };
+    const roomy = fieldBox(wide, tall, 1 + Math.max(0, ...rows.map(({ row }) => row)));
+    return { box: roomy, scales: fieldScales(roomy, request, frames), uprightLabels: placeRows(rows, roomy) };
   }, [edges, request, frames, width, height]);
-  const closed = useMemo(() => openRungs(ground) === 0 && { first: firstToMove(ground).map(({ id }) => id) }, [ground]);
+  const closed = edges.length > 0 && field.openRungs === 0;
   const { x, y } = scales;
   const inField = (seconds: number) => seconds >= x.domain()[0]! && seconds <= x.domain()[1]!;
   const diagonals = brightnessDiagonals(box, scales, request, { filterStops, frames });
@@ -103,7 +89,6 @@ export function ExposureField(props: ExposureFieldProps) {
     }),
     box,
     [
-      ...(width >= LEAST_FOR_PICTURE_PX ? [pictureArea(height)] : []),
       ...uprightNames(edges, scales, frames).map(({ at }) => ({
         left: at - 2,
         right: at + 2,
@@ -125,33 +110,37 @@ export function ExposureField(props: ExposureFieldProps) {
     const edge = edges.find((each) => each.id === id);
     return edge ? `"${edge.name}". ${edge.moves}` : `what "${id.replaceAll("-", " ")}" asks for.`;
   };
-  const moveTo = (event: PointerEvent<SVGSVGElement>) => {
-    const area = event.currentTarget.getBoundingClientRect();
-    const seconds = x.invert(event.clientX - area.left) / frames;
+  const moveTo = (at: DragPoint) =>
     onPoint({
-      shutterSeconds: nearestRung(shutterLadder, seconds),
-      iso: nearestRung(isoLadder, y.invert(event.clientY - area.top)),
+      shutterSeconds: nearestRung(shutterLadder, x.invert(at.x) / frames),
+      iso: nearestRung(isoLadder, y.invert(at.y)),
+    });
+  const [held, setHeld] = useState(false);
+  const hand = useDrag<SVGSVGElement>({
+    start: (at) => {
+      setHeld(true);
+      moveTo(at);
+    },
+    move: moveTo,
+    end: () => setHeld(false),
+  });
+  const step = (ladder: readonly number[], value: number, by: number) => {
+    const at = ladder.indexOf(nearestRung(ladder, value)) + by;
+    return ladder[Math.max(0, Math.min(ladder.length - 1, at))]!;
+  };
+  const go = (shutterBy: number, isoBy: number) => () => {
+    if (!point) return;
+    onPoint({
+      shutterSeconds: shutterBy === 0 ? point.shutterSeconds : step(shutterLadder, point.shutterSeconds, shutterBy),
+      iso: isoBy === 0 ? point.iso : step(isoLadder, point.iso, isoBy),
     });
   };
-  const onKeyDown = (event: KeyboardEvent) => {
-    if (!point) return;
-    const shutterAt = shutterLadder.indexOf(nearestRung(shutterLadder, point.shutterSeconds));
-    const isoAt = isoLadder.indexOf(nearestRung(isoLadder, point.iso));
-    const step = (ladder: readonly number[], index: number) => ladder[Math.max(0, Math.min(ladder.length - 1, index))]!;
-    const next = {
-      ArrowRight: { shutterSeconds: step(shutterLadder, shutterAt + 1), iso: point.iso },
-      ArrowLeft: { shutterSeconds: step(shutterLadder, shutterAt - 1), iso: point.iso },
-      ArrowUp: { shutterSeconds: point.shutterSeconds, iso: step(isoLadder, isoAt + 1) },
-      ArrowDown: { shutterSeconds: point.shutterSeconds, iso: step(isoLadder, isoAt - 1) },
-    }[event.key];
-    if (!next) return;
-    event.preventDefault();
-    onPoint(next);
-  };
+  const keys = onKeys({ ArrowRight: go(1, 0), ArrowLeft: go(-1, 0), ArrowUp: go(0, 1), ArrowDown: go(0, -1) });
   return (
     <Box ref={ref} flex="1" minH="0" position="relative">
       {width > 0 && (
         <svg
+          ref={hand}
           width={width}
           height={height}
           role="application"
@@ -159,14 +148,7 @@ export function ExposureField(props: ExposureFieldProps) {
           tabIndex={0}
           aria-label={`Exposure field. ${point ? `${readableDuration(point.shutterSeconds)} at ISO ${point.iso}.` : "No point yet."} Arrow keys move it by a rung.`}
           style={{ display: "block", touchAction: "none", cursor: "crosshair" }}
-          onKeyDown={onKeyDown}
-          onPointerDown={(event) => {
-            event.currentTarget.setPointerCapture(event.pointerId);
-            setHeld(true);
-            moveTo(event);
-          }}
-          onPointerMove={(event) => held && moveTo(event)}
-          onPointerUp={() => setHeld(false)}
+          onKeyDown={keys}
         >
           <clipPath id="expose-field">
             <rect x={box.left} y={box.top} width={box.right - box.left} height={box.bottom - box.top} />
@@ -180,7 +162,7 @@ export function ExposureField(props: ExposureFieldProps) {
               fill="currentColor"
             />
           </Box>
-          <FieldGround camera={request.camera} missed={ground.missed} frames={frames} box={box} scales={scales} />
+          <FieldGround camera={request.camera} missed={field.missed} frames={frames} box={box} scales={scales} />
           {diagonals.map(({ stops, ...line }) => (
             <Box asChild key={stops} color={stops === 0 ? "lamp" : "ash"}>
               <line
@@ -225,13 +207,12 @@ export function ExposureField(props: ExposureFieldProps) {
           ))}
           {shown.map(({ solved, number, px, py }) => (
             <Box asChild key={solved.line} color={solved.verdict === "works" ? "moss" : "ash"}>
+              {/* biome-ignore lint/a11y/noStaticElementInteractions: by the keyboard, every recipe is a button of the list beside */}
               <g
                 transform={`translate(${px},${py})`}
                 style={{ cursor: "pointer" }}
-                onPointerDown={(event) => {
-                  event.stopPropagation();
-                  onRecipe(solved);
-                }}
+                data-press
+                onClick={() => onRecipe(solved)}
               >
                 <circle r={9} fill="none" stroke="currentColor" strokeWidth={2} />
                 <text y={-13} textAnchor="middle" fill="currentColor">
@@ -256,7 +237,6 @@ export function ExposureField(props: ExposureFieldProps) {
           )}
         </svg>
       )}
-      {width >= LEAST_FOR_PICTURE_PX && picture}
       {closed && (
         <Box
           position="absolute"
@@ -272,9 +252,9 @@ export function ExposureField(props: ExposureFieldProps) {
           pointerEvents="none"
           role="status"
         >
-          {closed.first.length === 0
+          {field.firstToMove.length === 0
             ? "No open ground, and no one or two limits would open it: another hour or place."
-            : `No open ground. First to move: ${closed.first.map((id) => moveOf(id)).join(" And ")}`}
+            : `No open ground. First to move: ${field.firstToMove.map((id) => moveOf(id)).join(" And ")}`}
         </Box>
       )}
       <VisuallyHidden>

@@ -1,26 +1,28 @@
 "use client";
 
 import { Box, Table } from "@chakra-ui/react";
-import type { LensComparison } from "@/core/solve";
+import { useMemo } from "react";
+import type { KitReply } from "@/contracts/kit";
+import type { Camera } from "@/core/camera";
+import type { SolveRequest } from "@/core/intent";
+import type { Recipe } from "@/core/recipe";
+
 import { signed } from "@/core/words";
+import { type ComparedField, comparedFields } from "./lensChoices";
 
 const COLUMNS = ["Lens", "Light, stops", "Signal to noise", "Pixels across", "Stars trail, pixels"] as const;
 const WHOLE = 0.995;
 
-/** The lenses at one field. */
-export interface ComparedField {
-  /** Name of the lens whose field it is. */
-  readonly of: string;
-  readonly comparison: LensComparison;
-}
-
 interface LensTableProps {
-  /** None without a shutter time. */
-  readonly fields: readonly ComparedField[];
+  readonly request: SolveRequest;
+  readonly recipe: Recipe;
+  readonly kit: KitReply;
+  readonly camera: Camera;
 }
 
 /** The same picture by every lens and size of the phone: at night the pupil decides, not the number of pixels. */
-export function LensTable({ fields }: LensTableProps) {
+export function LensTable({ request, recipe, kit, camera }: LensTableProps) {
+  const fields = useMemo(() => comparedFields(request, recipe, kit, camera), [request, recipe, kit, camera]);
   if (fields.length === 0) return <Box color="ash">Write a shutter time, or click into the field.</Box>;
   return (
     <Box fontSize="note">

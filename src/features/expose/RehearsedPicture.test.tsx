@@ -4,8 +4,8 @@ import { chosenCamera } from "@/core/camera";
 import { planCapture, SOME_TIME } from "@/core/capture";
 import type { IntentId } from "@/core/intent";
 import { parseRecipe } from "@/core/recipe";
-import { type Rehearsal, standInFor } from "@/core/rehearse";
-import { show } from "@/ui/testing/show";
+import type { Rehearsal } from "@/core/rehearse";
+import { press, show } from "@/ui/testing/show";
 import { RehearsedPicture } from "./RehearsedPicture";
 import { useRehearsal } from "./useRehearsal";
 
@@ -27,13 +27,13 @@ function picture(line: string, seen: Rehearsal | null, intent: IntentId = "light
   rehearsal.mockReturnValue(seen);
   const plan = planCapture(parseRecipe(line).recipe, camera, SOME_TIME);
   const light = { sceneEv: 4, skyEv: null };
-  show(<RehearsedPicture standIn={standInFor(intent, null)} plan={plan} camera={camera} light={light} />);
+  show(<RehearsedPicture intent={intent} sky={null} plan={plan} camera={camera} light={light} />);
 }
 const two = (framesIn: number): Rehearsal => ({
   ...{ width: 2, height: 1, data: Uint8Array.from([1, 2, 3, 40, 50, 60]), framesIn, framesOf: 16 },
 });
 
-describe("the picture beside the field", () => {
+describe("the picture before it is taken", () => {
   it("is drawn sample by sample, whole and opaque", () => {
     const put = keepDrawings();
     picture("1s | iso 50", two(1));
@@ -70,5 +70,13 @@ describe("the picture beside the field", () => {
     expect(rehearsal).not.toHaveBeenCalled();
     fireEvent.click(screen.getByRole("button", { name: "Show the picture" }));
     expect(rehearsal).toHaveBeenCalled();
+  });
+
+  it("is shown large by itself, simulated as finely", async () => {
+    keepDrawings();
+    picture("1s", two(1));
+    await press("Show the picture large");
+    expect(screen.getByRole("dialog", { name: "As these settings would take it" })).toBeTruthy();
+    expect(rehearsal.mock.calls.some(([, width]) => width === 960)).toBe(true);
   });
 });

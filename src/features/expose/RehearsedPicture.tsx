@@ -1,14 +1,20 @@
 "use client";
 
-import { Box } from "@chakra-ui/react";
-import { Eye, EyeOff } from "lucide-react";
+import { Box, Dialog, Flex, Portal } from "@chakra-ui/react";
+import { Eye, EyeOff, Maximize2 } from "lucide-react";
 import { useEffect, useRef, useState } from "react";
+import { intentOf } from "@/core/intent";
 import type { Rehearsal } from "@/core/rehearse";
 import { Action } from "@/ui/Action";
 import { type Rehearsed, useRehearsal } from "./useRehearsal";
 
-/** Width at which the stand-in is simulated and shown, pixels. */
-export const REHEARSED_WIDTH = 216;
+/** Widths at which the stand-in is simulated and shown, pixels: beside the field, and by itself. */
+const SMALL_WIDTH = 300;
+const LARGE_WIDTH = 960;
+const STAGES: Readonly<Record<string, string>> = {
+  "salt-marsh": "A stand-in marsh under your stars",
+  "tram-quay": "The stand-in quay under your light",
+};
 
 function draw(canvas: HTMLCanvasElement, { width, height, data }: Rehearsal): void {
   canvas.width = width;
@@ -23,69 +29,79 @@ function draw(canvas: HTMLCanvasElement, { width, height, data }: Rehearsal): vo
   context.putImageData(image, 0, 0);
 }
 
-function Shown(props: Rehearsed) {
+function Simulated({ widthPx, ...rehearsed }: Rehearsed & { readonly widthPx: number }) {
   const canvas = useRef<HTMLCanvasElement>(null);
-  const picture = useRehearsal(props, REHEARSED_WIDTH);
+  const picture = useRehearsal(rehearsed, widthPx);
   useEffect(() => {
     if (canvas.current && picture) draw(canvas.current, picture);
   }, [picture]);
-  const count = props.plan?.frames ?? 0;
+  const count = rehearsed.plan?.frames ?? 0;
   const some = picture && count > picture.framesIn ? `${picture.framesIn} of ${count} frames` : null;
   return (
     <>
-      <canvas
-        ref={canvas}
-        role="img"
-        aria-label="A stand-in scene under your light, as these settings would take it"
-        style={{
-          display: "block",
-          width: "100%",
-          aspectRatio: picture ? `${picture.width} / ${picture.height}` : "4 / 3",
-          background: "#0b0c10",
-        }}
-      />
-      <Box color="ash">
-        {[
-          props.standIn.stars ? "A stand-in marsh under your stars" : "The stand-in quay under your light",
-          ...(some ? [some] : []),
-        ].join(", ")}
+      <Box asChild display="block" width="100%" bg="mount">
+        <canvas
+          ref={canvas}
+          role="img"
+          aria-label="A stand-in scene under your light, as these settings would take it"
+          style={{ aspectRatio: picture ? `${picture.width} / ${picture.height}` : "4 / 3" }}
+        />
+      </Box>
+      <Box color="ash" fontSize="label">
+        {[STAGES[intentOf(rehearsed.intent).stage], ...(some ? [some] : [])].join(", ")}
       </Box>
     </>
   );
 }
 
-/** The picture beside the field: what the point's settings would make of a stand-in scene under the person's own light. */
+/** The picture before it is taken: what the point's settings would make of a stand-in scene under the person's own light. */
 export function RehearsedPicture(props: Rehearsed) {
   const [shown, setShown] = useState(true);
+  const [large, setLarge] = useState(false);
   const Sign = shown ? EyeOff : Eye;
   return (
-    <Box
-      position="absolute"
-      left="54px"
-      bottom="38px"
-      width={shown ? `${REHEARSED_WIDTH}px` : "auto"}
-      bg="ink"
-      borderWidth="1px"
-      borderColor="line"
-      p="3px"
-      fontSize="label"
-      lineHeight="1.3"
-    >
-      {shown && <Shown {...props} />}
-      <Action
-        look="text"
-        aria-expanded={shown}
-        aria-label={shown ? "Hide the picture" : "Show the picture"}
-        position={shown ? "absolute" : "static"}
-        top="6px"
-        right="6px"
-        color="bone"
-        bg="ink"
-        p="4px"
-        onClick={() => setShown(!shown)}
-      >
-        <Sign size={14} />
-      </Action>
+    <Box mb="4px">
+      {shown && <Simulated {...props} widthPx={SMALL_WIDTH} />}
+      <Flex justify="flex-end" mt={shown ? "-18px" : "0"}>
+        {shown && (
+          <Action
+            look="text"
+            color="ash"
+            fontSize="label"
+            onClick={() => setLarge(true)}
+            aria-label="Show the picture large"
+          >
+            <Maximize2 size={13} /> larger
+          </Action>
+        )}
+        <Action
+          look="text"
+          color="ash"
+          fontSize="label"
+          ml="12px"
+          aria-expanded={shown}
+          aria-label={shown ? "Hide the picture" : "Show the picture"}
+          onClick={() => setShown(!shown)}
+        >
+          <Sign size={13} /> {shown ? "hide" : "the picture"}
+        </Action>
+      </Flex>
+      <Dialog.Root open={large} onOpenChange={(change) => setLarge(change.open)} lazyMount unmountOnExit>
+        <Portal>
+          <Dialog.Backdrop />
+          <Dialog.Positioner>
+            <Dialog.Content width={`min(${LARGE_WIDTH + 32}px, 96vw, 108vh)`} px="16px" py="12px">
+              <Flex justify="space-between" align="center" mb="6px">
+                <Dialog.Title mb="0">As these settings would take it</Dialog.Title>
+                <Dialog.CloseTrigger asChild>
+                  <Action look="quiet">Close</Action>
+                </Dialog.CloseTrigger>
+              </Flex>
+              <Simulated {...props} widthPx={LARGE_WIDTH} />
+            </Dialog.Content>
+          </Dialog.Positioner>
+        </Portal>
+      </Dialog.Root>
     </Box>
   );
 }

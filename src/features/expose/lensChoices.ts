@@ -3,8 +3,14 @@ import { type Camera, chosenCamera, GENERIC_PHONE } from "@/core/camera";
 import type { SolveRequest } from "@/core/intent";
 import { sensorSizeMm } from "@/core/optics";
 import type { Recipe } from "@/core/recipe";
-import { compareLenses, type LensChoice } from "@/core/solve";
-import type { ComparedField } from "./LensTable";
+import { compareLenses, type LensChoice, type LensComparison } from "@/core/solve";
+
+/** The lenses at one field. */
+export interface ComparedField {
+  /** Name of the lens whose field it is. */
+  readonly of: string;
+  readonly comparison: LensComparison;
+}
 
 /** Every lens of a camera's phone as it is set, each size of its pictures, and which of them is chosen. */
 export function lensChoices(kit: KitReply, { choice }: Camera): readonly (LensChoice & { readonly chosen: boolean })[] {

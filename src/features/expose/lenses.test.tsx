@@ -24,7 +24,7 @@ describe("the same picture by every lens", () => {
 
   it("shows what the core worked out, at the chosen lens's field and at the longest's", () => {
     const fields = fieldsOf("1/4 | iso 50");
-    show(<LensTable fields={fields} />);
+    show(<LensTable request={request} recipe={parseRecipe("1/4 | iso 50").recipe} kit={kit} camera={camera} />);
     expect(fields.length).toBeGreaterThan(1);
     const tables = screen.getAllByRole("table");
     expect(tables).toHaveLength(fields.length);
@@ -44,7 +44,7 @@ describe("the same picture by every lens", () => {
   });
 
   it("asks for a shutter time where there is none", () => {
-    show(<LensTable fields={fieldsOf("iso 50")} />);
+    show(<LensTable request={request} recipe={parseRecipe("iso 50").recipe} kit={kit} camera={camera} />);
     expect(screen.queryByRole("table")).toBeNull();
     expect(screen.getByText(/Write a shutter time/)).toBeTruthy();
   });

@@ -1,9 +1,8 @@
 "use client";
 
-import { wrap } from "comlink";
 import { useEffect, useState } from "react";
 import type { SolveRequest } from "@/core/intent";
-import type { AdviceWorker } from "@/workers/advice.worker";
+import { startAdvice } from "@/workers/clients";
 
 /** What would open a request's ground, worked out in a worker; null while it is on its way. A newer request ends the older. */
 export function useAdvice(request: SolveRequest | null): readonly string[] | null {
@@ -11,17 +10,16 @@ export function useAdvice(request: SolveRequest | null): readonly string[] | nul
   useEffect(() => {
     setAdvice(null);
     if (request === null) return;
-    const worker = new Worker(new URL("../../workers/advice.worker.ts", import.meta.url), { type: "module" });
+    const { api, end } = startAdvice();
     let current = true;
-    void wrap<AdviceWorker>(worker)
-      .advise(request)
-      .then((told) => {
-        if (current) setAdvice(told);
-      })
-      .finally(() => worker.terminate());
+    void api.advise(request).then((told) => {
+      if (!current) return;
+      setAdvice(told);
+      end();
+    });
     return () => {
       current = false;
-      worker.terminate();
+      end();
     };
   }, [request]);
   return advice;

@@ -1,15 +1,18 @@
 "use client";
 
-import { proxy, type Remote, wrap } from "comlink";
-import { useEffect, useRef, useState } from "react";
+import { proxy } from "comlink";
+import { useEffect, useState } from "react";
 import type { CaptureCamera, CapturePlan } from "@/core/capture";
-import type { PlaceLight, Rehearsal } from "@/core/rehearse";
-import type { Scene } from "@/core/scene";
-import type { RehearseWorker } from "@/workers/rehearse.worker";
+import type { IntentId } from "@/core/intent";
+import type { AimedSky, PlaceLight, Rehearsal } from "@/core/rehearse";
+import { startRehearse } from "@/workers/clients";
+import { useWorker } from "@/workers/useWorker";
 
 /** What is rehearsed: a plan before a scene, under a person's own light. */
 export interface Rehearsed {
-  readonly standIn: Scene;
+  readonly intent: IntentId;
+  /** Where it has stars; null without an aim. */
+  readonly sky: AimedSky | null;
   /** Null without a shutter time. */
   readonly plan: CapturePlan | null;
   readonly camera: CaptureCamera;
@@ -17,25 +20,18 @@ export interface Rehearsed {
 }
 
 /** The picture of a plan before it is taken, simulated in a worker; it grows frame by frame. Null until the first. */
-export function useRehearsal({ standIn, plan, camera, light }: Rehearsed, widthPx: number): Rehearsal | null {
+export function useRehearsal({ intent, sky, plan, camera, light }: Rehearsed, widthPx: number): Rehearsal | null {
   const [picture, setPicture] = useState<Rehearsal | null>(null);
-  const remote = useRef<Remote<RehearseWorker> | null>(null);
-  useEffect(() => {
-    const worker = new Worker(new URL("../../workers/rehearse.worker.ts", import.meta.url), { type: "module" });
-    remote.current = wrap<RehearseWorker>(worker);
-    return () => {
-      remote.current = null;
-      worker.terminate();
-    };
-  }, []);
+  const worker = useWorker(startRehearse);
   useEffect(() => {
     if (plan === null) {
       setPicture(null);
       return;
     }
     let current = true;
-    void remote.current?.rehearse(
-      standIn,
+    void worker?.rehearse(
+      intent,
+      sky,
       plan,
       camera,
       light,
@@ -47,6 +43,6 @@ export function useRehearsal({ standIn, plan, camera, light }: Rehearsed, widthP
     return () => {
       current = false;
     };
-  }, [standIn, plan, camera, light, widthPx]);
+  }, [worker, intent, sky, plan, camera, light, widthPx]);
   return picture;
 }

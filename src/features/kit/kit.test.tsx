@@ -71,10 +71,14 @@ describe("small things of the kit", () => {
     fill("Settling, s of the support", "1,1");
     press("Save the support");
     const shoe = { name: "Shoe", kind: "stick", settleSeconds: 1.1, gustPxPerMps: 0.02 };
-    await waitFor(() => expect(sent.mock.lastCall?.slice(0, 3)).toEqual(["PUT", "/api/kit/supports", shoe]));
+    const was = { name: "Shoe", kind: "tripod", settleSeconds: 0.2, gustPxPerMps: 0.02 };
+    await waitFor(() =>
+      expect(sent.mock.lastCall?.slice(0, 3)).toEqual(["PUT", "/api/kit/supports", { ...shoe, was }]),
+    );
     fireEvent.click(await screen.findByRole("button", { name: "Undo" }));
-    const before = { name: "Shoe", kind: "tripod", settleSeconds: 0.2, gustPxPerMps: 0.02 };
-    await waitFor(() => expect(sent.mock.lastCall?.slice(0, 3)).toEqual(["PUT", "/api/kit/supports", before]));
+    await waitFor(() =>
+      expect(sent.mock.lastCall?.slice(0, 3)).toEqual(["PUT", "/api/kit/supports", { ...was, was: shoe }]),
+    );
   });
 
   it("are taken out, and back on undo", async () => {

@@ -1,11 +1,12 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { z } from "zod";
-import { KIT_ITEMS, type KitItem, type KitList } from "@/contracts/kit";
+import { KIT_ITEMS, type KitItem, type KitList, type KitReply } from "@/contracts/kit";
 import { errorText, sendJson } from "@/features/api/client";
+import { shownIn, useDraft } from "@/features/api/useDraft";
 import { notice } from "@/ui/Notice";
 
 interface Request {
-  readonly method: "POST" | "PUT" | "DELETE";
+  readonly method: "POST" | "DELETE";
   readonly url: string;
   readonly body?: unknown;
 }
@@ -17,26 +18,38 @@ interface KitChange {
   readonly take: (kit: unknown) => void;
 }
 
+/** Where a list of the kit is kept and shown; what is new shows once it has been kept. */
+const draftOf = <List extends KitList>(list: List) => ({
+  method: "PUT" as const,
+  url: `/api/kit/${list}`,
+  shown: [
+    shownIn<KitReply, KitItem<List>>(["kit"], (kit, item) => ({
+      ...kit,
+      [list]: kit[list].map((each) => (each.name === item.name ? { ...each, ...item } : each)),
+    })),
+  ],
+});
+
 /** What can be done to the kit; each change says what it did. */
 export function useKitChange(): KitChange {
   const client = useQueryClient();
+  const change = useDraft();
   const { mutate } = useMutation({
     mutationFn: ({ method, url, body }: Request) => sendJson(method, url, body, z.unknown()),
     onSettled: () => client.invalidateQueries({ queryKey: ["kit"] }),
     onError: (error) => notice({ tone: "wrong", text: errorText(error) }),
   });
-  const put = <List extends KitList>(list: List, item: KitItem<List>) =>
-    mutate({ method: "PUT", url: `/api/kit/${list}`, body: item });
   return {
-    save: (list, item, replaced) => {
-      put(list, item);
-      notice({ tone: "said", text: `${item.name} is saved.`, undo: replaced && (() => put(list, replaced)) });
-    },
+    save: (list, item, was) => void change(draftOf(list), { part: item, was, said: `${item.name} is saved.` }),
     remove: (list, item) => {
       mutate({ method: "DELETE", url: `/api/kit/${list}/${item.id}` });
       const { id: _, ...before } = item;
       const again = KIT_ITEMS[list].parse(before) as KitItem<typeof list>;
-      notice({ tone: "said", text: `${item.name} is out of the kit.`, undo: () => put(list, again) });
+      notice({
+        tone: "said",
+        text: `${item.name} is out of the kit.`,
+        undo: () => void change(draftOf(list), { part: again }),
+      });
     },
     take: (kit) => mutate({ method: "POST", url: "/api/kit", body: kit }),
   };

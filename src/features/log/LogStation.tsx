@@ -1,43 +1,40 @@
 "use client";
 
-import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
-import { z } from "zod";
-import type { logChange } from "@/contracts/requests";
-import { errorText, sendJson } from "@/features/api/client";
+import type { LogRowReply } from "@/contracts/replies";
 import { useLog } from "@/features/api/queries";
-import { notice } from "@/ui/Notice";
+import { shownIn, useDraft } from "@/features/api/useDraft";
 import { LogView } from "./LogView";
 
-const anything = z.unknown();
+/** What can be changed of an entry. */
+export type EntryPart = Partial<Pick<LogRowReply["entry"], "note" | "rating">>;
 
-interface EntryChange {
-  readonly id: string;
-  readonly change: z.infer<typeof logChange>;
-}
+const draftOf = (id: string) => ({
+  url: `/api/log/${id}`,
+  shown: [
+    shownIn<LogRowReply[], EntryPart>(["log"], (rows, part) =>
+      rows.map((row) => (row.entry.id === id ? { ...row, entry: { ...row.entry, ...part } } : row)),
+    ),
+  ],
+});
 
 /** Log: every run and stack, with what was learned. */
 export function LogStation({ outingId }: { readonly outingId: string; readonly shotId: string }) {
   const log = useLog();
-  const client = useQueryClient();
+  const change = useDraft();
   const [everywhere, setEverywhere] = useState(false);
-  const update = useMutation({
-    mutationFn: ({ id, change }: EntryChange) => sendJson("PATCH", `/api/log/${id}`, change, anything),
-    onSettled: () => client.invalidateQueries({ queryKey: ["log"] }),
-    onError: (error) => notice({ tone: "wrong", text: errorText(error) }),
-  });
-  const remove = (id: string) =>
-    update.mutate(
-      { id, change: { deleted: true } },
-      {
-        onSuccess: () =>
-          notice({
-            tone: "said",
-            text: "Entry deleted; frames and results stay.",
-            undo: () => update.mutate({ id, change: { deleted: false } }),
-          }),
-      },
+  const edit = ({ entry }: LogRowReply, part: EntryPart) => {
+    const was = Object.fromEntries(Object.keys(part).map((key) => [key, entry[key as keyof EntryPart]]));
+    void change(draftOf(entry.id), { part, was });
+  };
+  const remove = (row: LogRowReply) => {
+    const { id } = row.entry;
+    const shown = shownIn<LogRowReply[], { readonly deleted: boolean }>(["log"], (rows, { deleted }) =>
+      deleted ? rows.filter(({ entry }) => entry.id !== id) : [row, ...rows],
     );
+    const said = "Entry deleted; frames and results stay.";
+    void change({ url: `/api/log/${id}`, shown: [shown] }, { part: { deleted: true }, was: { deleted: false }, said });
+  };
   const rows = (log.data ?? []).filter(({ entry }) => everywhere || entry.outingId === outingId);
   return (
     <LogView
@@ -45,7 +42,7 @@ export function LogStation({ outingId }: { readonly outingId: string; readonly s
       loaded={log.data !== undefined}
       everywhere={everywhere}
       onEverywhere={setEverywhere}
-      onChange={(id, change) => update.mutate({ id, change })}
+      onChange={edit}
       onDelete={remove}
     />
   );

@@ -16,8 +16,8 @@ interface LogViewProps {
   /** Whether entries of all outings are shown. */
   readonly everywhere: boolean;
   readonly onEverywhere: (everywhere: boolean) => void;
-  readonly onChange: (id: string, change: { note?: string; rating?: number | null }) => void;
-  readonly onDelete: (id: string) => void;
+  readonly onChange: (row: LogRowReply, part: { readonly note?: string; readonly rating?: number | null }) => void;
+  readonly onDelete: (row: LogRowReply) => void;
 }
 
 const RATINGS = [1, 2, 3, 4, 5];
@@ -62,7 +62,8 @@ interface LogEntryViewProps extends Pick<LogViewProps, "everywhere" | "onChange"
   readonly row: LogRowReply;
 }
 
-function LogEntryView({ row: { entry, outingName, shotName }, everywhere, onChange, onDelete }: LogEntryViewProps) {
+function LogEntryView({ row, everywhere, onChange, onDelete }: LogEntryViewProps) {
+  const { entry, outingName, shotName } = row;
   const [note, setNote] = useState(entry.note);
   useEffect(() => setNote(entry.note), [entry.note]);
   const what = entry.kind === "run" ? "Run" : "Stack";
@@ -111,7 +112,7 @@ function LogEntryView({ row: { entry, outingName, shotName }, everywhere, onChan
           value={note}
           maxLength={4000}
           onChange={(event) => setNote(event.target.value)}
-          onBlur={() => note !== entry.note && onChange(entry.id, { note })}
+          onBlur={() => note !== entry.note && onChange(row, { note })}
         />
         <Flex mt="4px" align="center" gap="2px">
           {RATINGS.map((rating) => {
@@ -122,7 +123,7 @@ function LogEntryView({ row: { entry, outingName, shotName }, everywhere, onChan
                 key={rating}
                 aria-label={`Rate ${rating} of 5`}
                 aria-pressed={entry.rating === rating}
-                onClick={() => onChange(entry.id, { rating: entry.rating === rating ? null : rating })}
+                onClick={() => onChange(row, { rating: entry.rating === rating ? null : rating })}
                 p="6px"
                 color={lit ? "lamp" : "ash"}
               >
@@ -143,7 +144,7 @@ function LogEntryView({ row: { entry, outingName, shotName }, everywhere, onChan
             fontSize="note"
             minH="32px"
             _hover={{ color: "coral" }}
-            onClick={() => onDelete(entry.id)}
+            onClick={() => onDelete(row)}
           >
             <Trash2 size={15} /> Delete
           </Action>

@@ -36,17 +36,17 @@ describe("the log", () => {
     fireEvent.change(note, { target: { value: "1 s next time." } });
     expect(onChange).not.toHaveBeenCalled();
     fireEvent.blur(note);
-    expect(onChange).toHaveBeenCalledWith(row.entry.id, { note: "1 s next time." });
+    expect(onChange).toHaveBeenCalledWith(row, { note: "1 s next time." });
   });
 
   it("is rated, and unrated by the same star", () => {
     const row = logRow({ rating: 3 });
     const { onChange } = log([row]);
     fireEvent.click(screen.getByRole("button", { name: "Rate 5 of 5" }));
-    expect(onChange).toHaveBeenLastCalledWith(row.entry.id, { rating: 5 });
+    expect(onChange).toHaveBeenLastCalledWith(row, { rating: 5 });
     expect(screen.getByRole("button", { name: "Rate 3 of 5" }).getAttribute("aria-pressed")).toBe("true");
     fireEvent.click(screen.getByRole("button", { name: "Rate 3 of 5" }));
-    expect(onChange).toHaveBeenLastCalledWith(row.entry.id, { rating: null });
+    expect(onChange).toHaveBeenLastCalledWith(row, { rating: null });
   });
 
   it("leads to a stack's result, and lets go of an entry", () => {
@@ -55,7 +55,7 @@ describe("the log", () => {
     const { outingId, shotId } = row.entry;
     expect(screen.getByRole("link").getAttribute("href")).toBe(`/outings/${outingId}/shots/${shotId}/stack`);
     fireEvent.click(screen.getByRole("button", { name: "Delete" }));
-    expect(onDelete).toHaveBeenCalledWith(row.entry.id);
+    expect(onDelete).toHaveBeenCalledWith(row);
   });
 
   it("says so when there is nothing, but not before it knows", () => {

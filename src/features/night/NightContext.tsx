@@ -1,30 +1,13 @@
 "use client";
 
 import { createContext, type ReactNode, useContext, useMemo, useState } from "react";
-import type { OutingReply, ShotReply, SiteReply } from "@/contracts/replies";
+import type { OutingReply, ShotReply } from "@/contracts/replies";
 import type { IntentId } from "@/core/intent";
-import {
-  type Moment,
-  momentsOf,
-  type NightPlan,
-  type NightWindow,
-  nightWindows,
-  planNight,
-  scoreMoment,
-} from "@/core/night";
-import { type SunEvents, sunEvents } from "@/core/sky";
+import { scoreMoment } from "@/core/night";
+import { type NightData, useNightData } from "./useNightData";
 
 /** A night with everything drawn or said about it. */
-export interface Night {
-  readonly site: SiteReply;
-  readonly date: string;
-  readonly plan: NightPlan;
-  readonly beginMs: number;
-  readonly endMs: number;
-  /** One a minute. */
-  readonly moments: readonly Moment[];
-  readonly windows: readonly NightWindow[];
-  readonly events: SunEvents;
+export interface Night extends NightData {
   readonly intent: IntentId;
   readonly setIntent: (intent: IntentId) => void;
   /** Score of each moment for the intent. */
@@ -48,7 +31,6 @@ const DomainContext = createContext<Stretch>([0, 1]);
 const CursorContext = createContext<number | null>(null);
 const HeldContext = createContext<number | null>(null);
 const PointerContext = createContext<NightPointer>({ setDomain: () => {}, setCursorMs: () => {}, holdMs: () => {} });
-const MINUTE_MS = 60_000;
 const NO_SHOTS: readonly ShotReply[] = [];
 
 /** The night at hand; null for an outing without a site. */
@@ -81,26 +63,14 @@ export function NightProvider({ outing, shotId, children }: NightProviderProps) 
   const overrides = outing?.outing.overrides;
   const [chosen, setIntent] = useState<IntentId | null>(null);
   const intent = chosen ?? shots.find(({ id }) => id === shotId)?.intent ?? "light-trails";
-  const computed = useMemo(() => {
-    if (!site) return null;
-    const plan = planNight({ ...site, ...site.series }, date, overrides ?? undefined);
-    const moments = momentsOf(plan, MINUTE_MS);
-    return {
-      plan,
-      moments,
-      beginMs: plan.night.span.begin.getTime(),
-      endMs: plan.night.span.end.getTime(),
-      windows: nightWindows(plan, moments),
-      events: sunEvents(plan.night),
-    };
-  }, [site, date, overrides]);
+  const computed = useNightData(site, date, overrides);
   const scores = useMemo(
     () => computed?.moments.map((moment) => scoreMoment(intent, moment, computed.plan.site)) ?? [],
     [computed, intent],
   );
   const night = useMemo(
-    () => (computed && site ? { ...computed, site, date, intent, setIntent, scores, shots } : null),
-    [computed, site, date, intent, scores, shots],
+    () => (computed ? { ...computed, intent, setIntent, scores, shots } : null),
+    [computed, intent, scores, shots],
   );
 
   const [zoomed, setZoomed] = useState<{ readonly night: number; readonly domain: Stretch } | null>(null);

@@ -2,13 +2,15 @@
 
 import { Box, Flex, Grid } from "@chakra-ui/react";
 import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { useState } from "react";
 import { z } from "zod";
-import type { ShotReply } from "@/contracts/replies";
+import type { OutingReply } from "@/contracts/replies";
 import type { IntentId } from "@/core/intent";
-import { MOST_SHOTS, type NightOverrides, NO_OVERRIDES } from "@/core/night";
+import { MOST_SHOTS, NO_OVERRIDES } from "@/core/night";
 import { errorText, sendJson } from "@/features/api/client";
 import { useCameraOf, useOuting } from "@/features/api/queries";
-import { useShotMoves } from "@/features/ribbon/useShotMoves";
+import { shownIn, useDraft } from "@/features/api/useDraft";
+import { useShotDraft, useShotRemoval } from "@/features/shot/useShotDraft";
 import { notice } from "@/ui/Notice";
 import { Quiet } from "@/ui/Quiet";
 import { Station } from "@/ui/Station";
@@ -22,6 +24,9 @@ import { YearStrip } from "./YearStrip";
 const anything = z.unknown();
 const MARGIN = 0.35;
 
+/** What can be changed of an outing here. */
+type OutingPart = Partial<Pick<OutingReply["outing"], "date" | "overrides">>;
+
 /** Night: when to be there. The ribbon stands large above; here are windows, shots, the year, and the reasons. */
 export function NightStation({ outingId }: { readonly outingId: string; readonly shotId: string }) {
   const night = useNight();
@@ -29,28 +34,15 @@ export function NightStation({ outingId }: { readonly outingId: string; readonly
   const outing = useOuting(outingId).data;
   const cameraOf = useCameraOf();
   const client = useQueryClient();
-  const move = useShotMoves(outingId);
-  const wrong = (error: unknown) => notice({ tone: "wrong", text: errorText(error) });
-  const refresh = () => client.invalidateQueries({ queryKey: ["outing", outingId] });
-
-  const change = useMutation({
-    mutationFn: (next: { readonly date?: string; readonly overrides?: NightOverrides }) =>
-      sendJson("PATCH", `/api/outings/${outingId}`, next, anything),
-    onSuccess: refresh,
-    onError: wrong,
-  });
+  const [arranging, setArranging] = useState(false);
+  const change = useDraft();
+  const changeShot = useShotDraft();
+  const removeShot = useShotRemoval();
   const add = useMutation({
     mutationFn: ({ name, intent }: { readonly name: string; readonly intent: IntentId }) =>
       sendJson("POST", `/api/outings/${outingId}/shots`, { name, intent }, anything),
-    onSuccess: refresh,
-    onError: wrong,
-  });
-  const place = useMutation({
-    mutationFn: async (begins: ReadonlyMap<string, string | null>) => {
-      for (const [id, beginsAt] of begins) await sendJson("PATCH", `/api/shots/${id}`, { beginsAt }, anything);
-    },
-    onSettled: refresh,
-    onError: wrong,
+    onSuccess: () => client.invalidateQueries({ queryKey: ["outing", outingId] }),
+    onError: (error) => notice({ tone: "wrong", text: errorText(error) }),
   });
 
   if (outing && !outing.site) {
@@ -62,27 +54,34 @@ export function NightStation({ outingId }: { readonly outingId: string; readonly
   }
   if (!night || !outing) return <Box flex="1" />;
 
-  const arrangeAll = () => {
+  const changeOuting = (part: OutingPart) => {
+    const was = Object.fromEntries(Object.keys(part).map((key) => [key, outing.outing[key as keyof OutingPart]]));
+    const shown = shownIn<OutingReply, OutingPart>(["outing", outingId], (reply, changed) => ({
+      ...reply,
+      outing: { ...reply.outing, ...changed },
+    }));
+    const draft = { url: `/api/outings/${outingId}`, shown: [shown], affects: [["outings"]] };
+    void change(draft, { part, was: was as OutingPart });
+  };
+  const arrangeAll = async () => {
     const shots = night.shots.slice(0, MOST_SHOTS);
     const { begins, arrangement } = arrange(night.plan, shots);
-    const before = new Map(shots.map(({ id, beginsAt }) => [id, beginsAt]));
-    const after = new Map(
-      shots.map(({ id }) => {
-        const at = begins.get(id);
-        return [id, at === undefined ? null : new Date(at).toISOString()] as const;
-      }),
-    );
-    place.mutate(after, {
-      onSuccess: () => {
-        const left = shots.filter(({ id }) => arrangement.unplaced.includes(id)).map(({ name }) => name);
-        const beyond = night.shots.length - shots.length;
-        const rest = left.length > 0 ? ` No good place this night for ${left.join(", ")}.` : "";
-        const many = beyond > 0 ? ` ${beyond} more than ${MOST_SHOTS} were left as they are.` : "";
-        notice({
-          tone: "said",
-          text: `${begins.size} ${begins.size === 1 ? "shot is" : "shots are"} in the best window.${rest}${many}`,
-          undo: () => place.mutate(before),
-        });
+    const at = (id: string) => {
+      const beginMs = begins.get(id);
+      return beginMs === undefined ? null : new Date(beginMs).toISOString();
+    };
+    setArranging(true);
+    await Promise.all(shots.map((shot) => changeShot(shot, { beginsAt: at(shot.id) })));
+    setArranging(false);
+    const left = shots.filter(({ id }) => arrangement.unplaced.includes(id)).map(({ name }) => name);
+    const beyond = night.shots.length - shots.length;
+    const rest = left.length > 0 ? ` No good place this night for ${left.join(", ")}.` : "";
+    const many = beyond > 0 ? ` ${beyond} more than ${MOST_SHOTS} were left as they are.` : "";
+    notice({
+      tone: "said",
+      text: `${begins.size} ${begins.size === 1 ? "shot is" : "shots are"} in the best window.${rest}${many}`,
+      undo: () => {
+        for (const shot of shots) void changeShot({ ...shot, beginsAt: at(shot.id) }, { beginsAt: shot.beginsAt });
       },
     });
   };
@@ -99,17 +98,18 @@ export function NightStation({ outingId }: { readonly outingId: string; readonly
             site={night.plan.site}
             date={night.date}
             intent={night.intent}
-            onDate={(date) => change.mutate({ date })}
+            onDate={(date) => changeOuting({ date })}
           />
           <Grid flex="1" minH={{ md: "0" }} templateColumns={{ base: "1fr", lg: "1fr 1fr" }}>
             <WindowList night={night} onShow={showWindow} />
             <ShotList
               night={night}
               conflicts={conflictsOf(night.shots, ({ camera }) => cameraOf(camera))}
-              busy={place.isPending}
-              onChange={(shot: ShotReply, next, said) => void move(shot, next, said)}
+              busy={arranging}
+              onChange={(shot, part, said) => void changeShot(shot, part, { said })}
+              onRemove={(shot) => void removeShot(shot, `${shot.name} is deleted.`)}
               onAdd={(name, intent) => add.mutate({ name, intent })}
-              onArrange={arrangeAll}
+              onArrange={() => void arrangeAll()}
             />
           </Grid>
         </Flex>
@@ -120,7 +120,7 @@ export function NightStation({ outingId }: { readonly outingId: string; readonly
           night={night}
           outingId={outingId}
           overrides={outing.outing.overrides ?? NO_OVERRIDES}
-          onOverride={(next) => change.mutate({ overrides: changedOverrides(outing.outing.overrides, next) })}
+          onOverride={(next) => changeOuting({ overrides: changedOverrides(outing.outing.overrides, next) })}
         />
       }
     />

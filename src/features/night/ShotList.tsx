@@ -7,7 +7,7 @@ import type { ShotReply } from "@/contracts/replies";
 import { INTENTS, type IntentId, intentOf } from "@/core/intent";
 import type { PlanConflict } from "@/core/night";
 import { typedNumber } from "@/core/words";
-import type { ShotChange } from "@/features/ribbon/useShotMoves";
+import type { ShotPart } from "@/features/shot/useShotDraft";
 import { Action } from "@/ui/Action";
 import { Choose } from "@/ui/Choose";
 import { Entry } from "@/ui/Entry";
@@ -18,7 +18,8 @@ interface ShotListProps {
   readonly night: Night;
   readonly conflicts: readonly PlanConflict[];
   readonly busy: boolean;
-  readonly onChange: (shot: ShotReply, change: ShotChange, said: string) => void;
+  readonly onChange: (shot: ShotReply, part: ShotPart, said: string) => void;
+  readonly onRemove: (shot: ShotReply) => void;
   readonly onAdd: (name: string, intent: IntentId) => void;
   readonly onArrange: () => void;
 }
@@ -48,10 +49,11 @@ function Minutes({ label, value, onCommit }: MinutesProps) {
 interface ShotRowProps {
   readonly shot: ShotReply;
   readonly night: Night;
-  readonly onChange: (change: ShotChange, said: string) => void;
+  readonly onChange: (part: ShotPart, said: string) => void;
+  readonly onRemove: () => void;
 }
 
-function ShotRow({ shot, night: { site, beginMs }, onChange }: ShotRowProps) {
+function ShotRow({ shot, night: { site, beginMs }, onChange, onRemove }: ShotRowProps) {
   const { name } = shot;
   const commitBegin = (typed: string): string | null => {
     const text = typed.trim();
@@ -75,13 +77,7 @@ function ShotRow({ shot, night: { site, beginMs }, onChange }: ShotRowProps) {
           options={INTENTS.map((intent) => ({ value: intent.id, name: intent.name }))}
           onChoose={(id) => onChange({ intent: id }, `${name}: ${intentOf(id).name.toLowerCase()}.`)}
         />
-        <Action
-          look="text"
-          color="ash"
-          aria-label={`Delete ${name}`}
-          _hover={{ color: "coral" }}
-          onClick={() => onChange({ deleted: true }, `${name} is deleted.`)}
-        >
+        <Action look="text" color="ash" aria-label={`Delete ${name}`} _hover={{ color: "coral" }} onClick={onRemove}>
           <Trash2 size={15} />
         </Action>
       </Flex>
@@ -147,7 +143,7 @@ function NewShot({ onAdd }: { readonly onAdd: (name: string) => void }) {
 }
 
 /** The outing's shots: what, when, how long; the same that the ribbon shows as blocks. */
-export function ShotList({ night, conflicts, busy, onChange, onAdd, onArrange }: ShotListProps) {
+export function ShotList({ night, conflicts, busy, onChange, onRemove, onAdd, onArrange }: ShotListProps) {
   const { shots } = night;
   return (
     <Box
@@ -170,7 +166,13 @@ export function ShotList({ night, conflicts, busy, onChange, onAdd, onArrange }:
       </Flex>
       <Box as="ul" listStyleType="none">
         {shots.map((shot) => (
-          <ShotRow key={shot.id} shot={shot} night={night} onChange={(change, said) => onChange(shot, change, said)} />
+          <ShotRow
+            key={shot.id}
+            shot={shot}
+            night={night}
+            onChange={(part, said) => onChange(shot, part, said)}
+            onRemove={() => onRemove(shot)}
+          />
         ))}
       </Box>
       <NewShot onAdd={(name) => onAdd(name, night.intent)} />

@@ -1,19 +1,19 @@
 "use client";
 
-import { proxy, wrap } from "comlink";
+import { proxy } from "comlink";
 import { useEffect, useState } from "react";
 import type { IntentId } from "@/core/intent";
 import type { NightSite, ScoredNight } from "@/core/night";
-import type { YearWorker } from "@/workers/year.worker";
+import { startYear } from "@/workers/clients";
 
 /** A year's nights for an intent at a site, scored in a worker; they arrive in handfuls. */
 export function useYear(site: NightSite, year: number, intent: IntentId): readonly ScoredNight[] {
   const [nights, setNights] = useState<readonly ScoredNight[]>([]);
   useEffect(() => {
     setNights([]);
-    const worker = new Worker(new URL("../../workers/year.worker.ts", import.meta.url), { type: "module" });
+    const { api, end } = startYear();
     let current = true;
-    void wrap<YearWorker>(worker).score(
+    void api.score(
       site,
       year,
       intent,
@@ -23,7 +23,7 @@ export function useYear(site: NightSite, year: number, intent: IntentId): readon
     );
     return () => {
       current = false;
-      worker.terminate();
+      end();
     };
   }, [site, year, intent]);
   return nights;

@@ -1,9 +1,9 @@
 "use client";
 
-import { wrap } from "comlink";
 import { useEffect, useState } from "react";
 import { samplesUrl } from "@/features/api/pictures";
-import type { LoadedPicture, PictureWorker } from "@/workers/picture.worker";
+import { startPicture } from "@/workers/clients";
+import type { LoadedPicture } from "@/workers/picture.worker";
 
 /** A picture on its way to the screen. */
 export type PictureState =
@@ -19,20 +19,16 @@ export function usePicture(hash: string | null): PictureState {
   useEffect(() => {
     setPicture(LOADING);
     if (hash === null) return;
-    const worker = new Worker(new URL("../../workers/picture.worker.ts", import.meta.url), { type: "module" });
+    const { api, end } = startPicture();
     let current = true;
     const absolute = new URL(samplesUrl(hash), window.location.href).href;
-    void wrap<PictureWorker>(worker)
-      .load(absolute)
-      .then((result) => {
-        if (!current) return;
-        setPicture(
-          result.kind === "loaded" ? { state: "ready", ...result } : { state: "failed", reason: result.reason },
-        );
-      });
+    void api.load(absolute).then((result) => {
+      if (!current) return;
+      setPicture(result.kind === "loaded" ? { state: "ready", ...result } : { state: "failed", reason: result.reason });
+    });
     return () => {
       current = false;
-      worker.terminate();
+      end();
     };
   }, [hash]);
   return picture;

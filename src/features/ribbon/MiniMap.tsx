@@ -1,9 +1,9 @@
 "use client";
 
 import { Box } from "@chakra-ui/react";
-import { type PointerEvent, useState } from "react";
 import type { Night } from "@/features/night/NightContext";
 import { ON_SKY, skyColour } from "@/ui/theme/skyScale";
+import { type DragPoint, useDrag } from "@/ui/useDrag";
 
 interface MiniMapProps {
   readonly night: Night;
@@ -19,32 +19,25 @@ const STRIPES = 48;
 
 /** The whole night in a corner while one is zoomed in: the frame is what is seen; drag it. */
 export function MiniMap({ night, domain, width, onShow }: MiniMapProps) {
-  const [held, setHeld] = useState(false);
   const { beginMs, endMs, moments } = night;
   const [from, to] = domain;
   const span = endMs - beginMs;
   const px = (atMs: number) => ((atMs - beginMs) / span) * MAP_WIDTH;
   const frame = Math.max(LEAST_FRAME_PX, px(to) - px(from));
-  const centre = (event: PointerEvent) => {
-    const box = event.currentTarget.getBoundingClientRect();
-    const at = beginMs + ((event.clientX - box.left) / box.width) * span;
+  const centre = ({ x }: DragPoint) => {
+    const at = beginMs + (x / MAP_WIDTH) * span;
     onShow(at - (to - from) / 2, at + (to - from) / 2);
   };
+  const ref = useDrag<HTMLDivElement>({ start: centre, move: centre });
   return (
     <Box
+      ref={ref}
       position="absolute"
       top="4px"
       left={`${width - MAP_WIDTH - 8}px`}
       zIndex={2}
       cursor="pointer"
       title="The whole night; drag to move through it"
-      onPointerDown={(event) => {
-        event.currentTarget.setPointerCapture(event.pointerId);
-        setHeld(true);
-        centre(event);
-      }}
-      onPointerMove={(event) => held && centre(event)}
-      onPointerUp={() => setHeld(false)}
       onDoubleClick={() => onShow(beginMs, endMs)}
     >
       <svg width={MAP_WIDTH} height={MAP_HEIGHT} style={{ display: "block" }} role="presentation">

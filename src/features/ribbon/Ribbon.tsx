@@ -1,7 +1,7 @@
 "use client";
 
-import { Box, Flex } from "@chakra-ui/react";
-import { type KeyboardEvent, useEffect, useMemo, useRef, useState } from "react";
+import { Box } from "@chakra-ui/react";
+import { useEffect, useMemo, useRef, useState } from "react";
 import { plain } from "@/core/words";
 import { useCameraOf } from "@/features/api/queries";
 import { clock, clockSeconds } from "@/features/night/clock";
@@ -12,19 +12,23 @@ import {
   useNightHeld,
   useNightPointer,
 } from "@/features/night/NightContext";
-import { Action } from "@/ui/Action";
+import { onKeys } from "@/ui/keys";
 import { ON_SKY } from "@/ui/theme/skyScale";
 import { useSize } from "@/ui/useSize";
 import { clampTo } from "./geometry";
+import { LaneMenu } from "./LaneMenu";
 import { LANES } from "./lanes";
 import { MiniMap } from "./MiniMap";
 import { RibbonDrawing } from "./RibbonDrawing";
-import { ShotBlocks } from "./ShotBlocks";
+import { RibbonTip } from "./RibbonTip";
+import { ShotBlock } from "./ShotBlock";
 import { useTimeZoom } from "./useTimeZoom";
 
 const MINUTE_MS = 60_000;
+/** A step of the cursor: this many through what is shown, and no finer. */
+const STEPS = 288;
+const LEAST_STEP_MS = 100;
 const SMALL_HEIGHT = 90;
-const TIP_WIDTH = 260;
 /** A click this close to the held instant lets go of it. */
 const LET_GO_PX = 7;
 
@@ -53,57 +57,15 @@ export function Ribbon({ night, shotId, large }: RibbonProps) {
     const timer = setInterval(() => setNow(Date.now()), MINUTE_MS);
     return () => clearInterval(timer);
   }, []);
-  const lanes = useMemo(
-    () =>
-      LANES.filter(
-        ({ id }) => !hidden.has(id) && (id !== "tide" || site.tidal) && (id !== "traffic" || site.road !== "none"),
-      ),
-    [hidden, site.tidal, site.road],
+  const possible = useMemo(
+    () => LANES.filter(({ id }) => (id !== "tide" || site.tidal) && (id !== "traffic" || site.road !== "none")),
+    [site.tidal, site.road],
   );
+  const lanes = useMemo(() => possible.filter(({ id }) => !hidden.has(id)), [possible, hidden]);
   const [from, to] = domain;
   const length = to - from;
   const zoomed = length < endMs - beginMs - 1;
 
-  const onKeyDown = (event: KeyboardEvent) => {
-    if (event.ctrlKey || event.metaKey || event.altKey) return;
-    const middle = cursorMs ?? heldMs ?? (from + to) / 2;
-    const step = event.shiftKey ? length / 10 : Math.max(100, length / 288);
-    switch (event.key) {
-      case "ArrowRight":
-        moveCursor(middle + step);
-        break;
-      case "ArrowLeft":
-        moveCursor(middle - step);
-        break;
-      case "+":
-      case "=":
-        show(middle - length / 4, middle + length / 4);
-        break;
-      case "-":
-        show(middle - length, middle + length);
-        break;
-      case "PageUp":
-        show(from - length / 2, to - length / 2);
-        break;
-      case "PageDown":
-        show(from + length / 2, to + length / 2);
-        break;
-      case "Home":
-        show(beginMs, endMs);
-        break;
-      case "Enter":
-        holdMs(cursorMs);
-        break;
-      case "Escape":
-        setCursorMs(null);
-        holdMs(null);
-        break;
-      default:
-        return;
-    }
-    event.preventDefault();
-    event.stopPropagation();
-  };
   const atPointer = (clientX: number) => {
     const left = ground.current?.getBoundingClientRect().left ?? 0;
     return clampTo(from + ((clientX - left) / width) * length, beginMs, endMs);
@@ -114,6 +76,26 @@ export function Ribbon({ night, shotId, large }: RibbonProps) {
     if (at < from || at > to) show(at - length / 2, at + length / 2);
   };
 
+  const middle = cursorMs ?? heldMs ?? (from + to) / 2;
+  const step = Math.max(LEAST_STEP_MS, length / STEPS);
+  const closer = () => show(middle - length / 4, middle + length / 4);
+  const keys = onKeys({
+    ArrowRight: () => moveCursor(middle + step),
+    ArrowLeft: () => moveCursor(middle - step),
+    "Shift+ArrowRight": () => moveCursor(middle + length / 10),
+    "Shift+ArrowLeft": () => moveCursor(middle - length / 10),
+    "[Shift]++": closer,
+    "=": closer,
+    "-": () => show(middle - length, middle + length),
+    PageUp: () => show(from - length / 2, to - length / 2),
+    PageDown: () => show(from + length / 2, to + length / 2),
+    Home: () => show(beginMs, endMs),
+    Enter: () => holdMs(cursorMs),
+    Escape: () => {
+      setCursorMs(null);
+      holdMs(null);
+    },
+  });
   const moment = cursorMs === null ? null : plan.momentAt(clampTo(cursorMs, beginMs, endMs));
   const heldX = heldMs === null ? null : ((heldMs - from) / length) * width;
   const cursorX = cursorMs === null ? null : ((cursorMs - from) / length) * width;
@@ -142,7 +124,7 @@ export function Ribbon({ night, shotId, large }: RibbonProps) {
         aria-valuemax={endMs}
         aria-valuenow={cursorMs ?? beginMs}
         aria-valuetext={readout ?? "no cursor"}
-        onKeyDown={onKeyDown}
+        onKeyDown={keys}
       />
       {width > 0 && (
         <svg width={width} height={height} style={{ display: "block", touchAction: "none" }} role="presentation">
@@ -167,16 +149,23 @@ export function Ribbon({ night, shotId, large }: RibbonProps) {
               holdMs(heldMs !== null && Math.abs(heldMs - at) < LET_GO_PX * (length / width) ? null : at);
             }}
           />
-          <ShotBlocks
-            night={night}
-            shotId={shotId}
-            domain={domain}
-            width={width}
-            height={height}
-            large={large}
-            cameraOf={({ camera }) => cameraOf(camera)}
-            onShow={show}
-          />
+          {night.shots.map(
+            (shot) =>
+              shot.beginsAt !== null && (
+                <ShotBlock
+                  key={shot.id}
+                  night={night}
+                  shot={shot}
+                  chosen={shot.id === shotId}
+                  domain={domain}
+                  width={width}
+                  height={height}
+                  large={large}
+                  camera={cameraOf(shot.camera)}
+                  onShow={show}
+                />
+              ),
+          )}
           {heldX !== null && (
             <g pointerEvents="none" color={ON_SKY.lamp}>
               <line x1={heldX} x2={heldX} y1={0} y2={height} stroke="currentColor" strokeWidth={1.6} />
@@ -198,68 +187,9 @@ export function Ribbon({ night, shotId, large }: RibbonProps) {
       )}
       {zoomed && width > 0 && <MiniMap night={night} domain={domain} width={width} onShow={show} />}
       {moment && cursorX !== null && !large && (
-        <Box
-          position="absolute"
-          top="6px"
-          left={`${cursorX > width - TIP_WIDTH ? cursorX - TIP_WIDTH : cursorX + 10}px`}
-          width={`${TIP_WIDTH - 12}px`}
-          bg="slate"
-          color="bone"
-          borderWidth="1px"
-          borderColor="line"
-          px="8px"
-          py="3px"
-          fontSize="label"
-          lineHeight="1.35"
-          pointerEvents="none"
-          zIndex={3}
-        >
-          <Box fontFamily="mono">{readout}</Box>
-          {LANES.filter(({ id }) => ["moon", "traffic", "cloud"].includes(id)).map(({ id, name, read }) => (
-            <Box key={id} color="ash">{`${name} ${read(moment)}`}</Box>
-          ))}
-        </Box>
+        <RibbonTip moment={moment} readout={readout ?? ""} x={cursorX} width={width} />
       )}
-      {large && (
-        <Flex
-          position="absolute"
-          left="8px"
-          top="22px"
-          gap="2px"
-          direction="column"
-          display={{ base: "none", md: "flex" }}
-        >
-          {LANES.filter(({ id }) => (id !== "tide" || site.tidal) && (id !== "traffic" || site.road !== "none")).map(
-            ({ id, name, colour }) => (
-              <Action
-                look="text"
-                key={id}
-                aria-pressed={!hidden.has(id)}
-                aria-label={`Lane ${name}`}
-                title={hidden.has(id) ? `Show ${name}` : `Hide ${name}`}
-                fontSize="label"
-                lineHeight="1.35"
-                minHeight="24px"
-                textAlign="left"
-                px="5px"
-                borderRadius="2px"
-                bg="rgb(8 9 14 / 0.5)"
-                color={hidden.has(id) ? "#9B978D" : colour}
-                textDecoration={hidden.has(id) ? "line-through" : "none"}
-                onClick={() =>
-                  setHidden((before) => {
-                    const after = new Set(before);
-                    if (!after.delete(id)) after.add(id);
-                    return after;
-                  })
-                }
-              >
-                {name}
-              </Action>
-            ),
-          )}
-        </Flex>
-      )}
+      {large && <LaneMenu lanes={possible} hidden={hidden} onHide={setHidden} />}
     </Box>
   );
 }

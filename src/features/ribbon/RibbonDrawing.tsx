@@ -2,25 +2,11 @@
 
 import { memo, useMemo } from "react";
 import { BALANCE_STOPS } from "@/core/night";
-import type { SunEvents } from "@/core/sky";
-import { plain } from "@/core/words";
-import { clock } from "@/features/night/clock";
 import type { Night } from "@/features/night/NightContext";
 import { ON_SKY, skyColour } from "@/ui/theme/skyScale";
 import { areaPath, clockTicks, evScale, linePath, type RibbonBox, timeScale, visibleMoments } from "./geometry";
 import type { Lane } from "./lanes";
-
-/** Names of the sun's crossings as they are written on the ribbon and read out. */
-export const EVENT_NAMES: Record<keyof SunEvents, string> = {
-  sunset: "sunset",
-  civilDusk: "civil dusk",
-  nauticalDusk: "nautical dusk",
-  astronomicalDusk: "full dark",
-  astronomicalDawn: "dark ends",
-  nauticalDawn: "nautical dawn",
-  civilDawn: "civil dawn",
-  sunrise: "sunrise",
-};
+import { EventMarks, LightLabels, TEXT } from "./RibbonLabels";
 
 interface RibbonDrawingProps {
   readonly night: Night;
@@ -34,11 +20,8 @@ interface RibbonDrawingProps {
 
 const LANE_PX = 17;
 const TICKS_PX = 15;
-const TEXT = { stroke: "#0009", strokeWidth: 2.5, style: { paintOrder: "stroke" as const } };
 const SKY_STOPS = 60;
 const LEAST_LABELLED_PX = 56;
-/** A phone: event names have one row, and the evening's shots and their names take half of the width. */
-const NARROW_PX = 600;
 
 /** Everything on the ribbon that is not moved by hand: sky, light, lanes, ticks, events. */
 export const RibbonDrawing = memo(function RibbonDrawing(props: RibbonDrawingProps) {
@@ -127,7 +110,7 @@ export const RibbonDrawing = memo(function RibbonDrawing(props: RibbonDrawingPro
               fill={lane.colour}
               opacity={0.55}
             />
-            <line x2={width} y1={base} y2={base} stroke="#fff" opacity={0.1} />
+            <line x2={width} y1={base} y2={base} stroke={ON_SKY.paper} opacity={0.1} />
             <text x={width - 6} y={base - 4} textAnchor="end" fill={lane.colour} {...TEXT}>
               {lane.name}
             </text>
@@ -155,70 +138,3 @@ export const RibbonDrawing = memo(function RibbonDrawing(props: RibbonDrawingPro
     </g>
   );
 });
-
-/** Labels whose lines are nearer than this stand side by side. */
-const ROW_PX = 16;
-
-/** Names of the light's lines, written where they run through the middle of what is seen, or behind the evening's shots. */
-function LightLabels({ night, box }: { readonly night: Night; readonly box: RibbonBox }) {
-  const [from, to] = box.domain;
-  const share = box.width < NARROW_PX ? 0.7 : 0.5;
-  const middle = night.plan.momentAt(from + share * (to - from));
-  const ev = evScale(box);
-  const x = share * box.width;
-  const close = Math.abs(ev(middle.skyEv) - ev(night.site.lampEv)) < ROW_PX;
-  return (
-    <g>
-      <text
-        x={x}
-        y={ev(middle.skyEv) + (ev(middle.skyEv) < box.top + 14 ? 15 : -5)}
-        fill={ON_SKY.paper}
-        textAnchor="middle"
-        {...TEXT}
-      >
-        {`sky, EV ${plain(middle.skyEv)}`}
-      </text>
-      {middle.sunAltitudeDeg < -1 && (
-        <text x={x + (close ? 130 : 0)} y={ev(night.site.lampEv) - 5} fill={ON_SKY.lamp} textAnchor="middle" {...TEXT}>
-          {`lamps, EV ${plain(night.site.lampEv)}`}
-        </text>
-      )}
-    </g>
-  );
-}
-
-const LABEL_PX = 112;
-
-/** The sun's crossings as fine lines; their names only where there is room, in two rows. */
-function EventMarks({ night, box }: { readonly night: Night; readonly box: RibbonBox }) {
-  const x = timeScale(box);
-  const rows = box.width < NARROW_PX ? 1 : 2;
-  const ends = Array.from({ length: rows }, () => Number.NEGATIVE_INFINITY);
-  const marks = (Object.keys(EVENT_NAMES) as (keyof SunEvents)[])
-    .flatMap((key) => {
-      const at = night.events[key];
-      return at ? [{ key, atMs: at.getTime() }] : [];
-    })
-    .filter(({ atMs }) => atMs >= box.domain[0] && atMs <= box.domain[1])
-    .sort((a, b) => a.atMs - b.atMs);
-  return (
-    <g>
-      {marks.map(({ key, atMs }) => {
-        const left = x(atMs) + 4;
-        const fits = left + LABEL_PX < box.width;
-        const row = fits ? ends.findIndex((end) => left > end) : -1;
-        if (row >= 0) ends[row] = left + LABEL_PX;
-        return (
-          <g key={key} transform={`translate(${x(atMs)},0)`}>
-            <line y1={0} y2={box.bottom} stroke={ON_SKY.paper} opacity={0.35} />
-            {row >= 0 && (
-              <text x={4} y={11 + 13 * row} fill={ON_SKY.paper} {...TEXT}>
-                {`${EVENT_NAMES[key]} ${clock(atMs, night.site.zone)}`}
-              </text>
-            )}
-          </g>
-        );
-      })}
-    </g>
-  );
-}

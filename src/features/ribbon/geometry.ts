@@ -82,3 +82,18 @@ export function clockTicks({ domain, width }: RibbonBox, zone: string): { atMs: 
 export function clampTo(atMs: number, beginMs: number, endMs: number): number {
   return Math.max(beginMs, Math.min(endMs, atMs));
 }
+
+const SNAP_PX = 7;
+
+/** An instant moved onto the nearest edge, when one is close enough on the screen. */
+export function snapped(atMs: number, edges: readonly number[], msPerPx: number): number {
+  let best = atMs;
+  let least = SNAP_PX * msPerPx;
+  for (const edge of edges) {
+    if (Math.abs(edge - atMs) < least) {
+      least = Math.abs(edge - atMs);
+      best = edge;
+    }
+  }
+  return best;
+}

@@ -20,7 +20,7 @@ import {
 } from "@/features/api/queries";
 import { RecipeLine } from "@/features/recipe/RecipeLine";
 import { CameraBar } from "@/features/shot/CameraBar";
-import { useShotChange } from "@/features/shot/useShotChange";
+import { useShotDraft } from "@/features/shot/useShotDraft";
 import { useShotRecipe } from "@/features/shot/useShotRecipe";
 import { notice } from "@/ui/Notice";
 import { Station } from "@/ui/Station";
@@ -36,7 +36,7 @@ export function RunStation({ outingId, shotId }: { readonly outingId: string; re
   const shot = useShot(shotId).data;
   const camera = useShotCamera(shotId);
   const kit = useKit().data;
-  const change = useShotChange(shotId);
+  const change = useShotDraft();
   const { savedLine, line, recipe, problems, type, save } = useShotRecipe(shotId);
   const client = useQueryClient();
   const router = useRouter();
@@ -111,7 +111,11 @@ export function RunStation({ outingId, shotId }: { readonly outingId: string; re
           kit && (
             <>
               <Box pt="12px" pb="10px">
-                <CameraBar kit={kit} camera={camera} onChoose={(choice) => void change({ camera: choice })} />
+                <CameraBar
+                  kit={kit}
+                  camera={camera}
+                  onChoose={(choice) => shot && void change(shot.shot, { camera: choice })}
+                />
               </Box>
               <RunReasons
                 plan={plan}

@@ -1,14 +1,10 @@
 "use client";
 
-import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useMemo, useState } from "react";
-import { z } from "zod";
+import type { OutingReply, ShotDetailReply } from "@/contracts/replies";
 import { type ParsedRecipe, parseRecipe, printRecipe, type Recipe } from "@/core/recipe";
-import { errorText, sendJson } from "@/features/api/client";
 import { useShot } from "@/features/api/queries";
-import { notice } from "@/ui/Notice";
-
-const anything = z.unknown();
+import { shownIn, useDraft } from "@/features/api/useDraft";
 
 /** A shot's recipe line as it stands, and ways to change it. */
 export interface ShotRecipe extends ParsedRecipe {
@@ -23,30 +19,33 @@ export interface ShotRecipe extends ParsedRecipe {
   readonly apply: (recipe: Recipe) => void;
 }
 
+interface Line {
+  readonly line: string;
+}
+
 /** The recipe of a shot: what the line says leads, and what is set elsewhere is written into it. */
 export function useShotRecipe(shotId: string): ShotRecipe {
-  const kept = useShot(shotId).data?.shot.recipeLine ?? "";
-  const client = useQueryClient();
-  const [draft, setDraft] = useState<string | null>(null);
-  const [sent, setSent] = useState<string | null>(null);
-  const { mutate } = useMutation({
-    mutationFn: (text: string) => sendJson("PUT", `/api/shots/${shotId}/recipe`, { line: text }, anything),
-    onError: (error, text) => {
-      setDraft(text);
-      notice({ tone: "wrong", text: errorText(error) });
-    },
-    onSettled: async (_data, _error, text) => {
-      await client.invalidateQueries({ queryKey: ["shot", shotId] });
-      setSent((latest) => (latest === text ? null : latest));
-    },
-  });
-  const savedLine = sent ?? kept;
-  const line = draft ?? savedLine;
+  const shot = useShot(shotId).data?.shot;
+  const change = useDraft();
+  const [typed, setTyped] = useState<string | null>(null);
+  const savedLine = shot?.recipeLine ?? "";
+  const line = typed ?? savedLine;
   const parsed = useMemo(() => parseRecipe(line), [line]);
   const save = (text: string) => {
-    setSent(text);
-    setDraft(null);
-    mutate(text);
+    setTyped(null);
+    if (!shot) return;
+    const shown = [
+      shownIn<ShotDetailReply, Line>(["shot", shotId], (detail, { line: recipeLine }) => ({
+        ...detail,
+        shot: { ...detail.shot, recipeLine },
+      })),
+      shownIn<OutingReply, Line>(["outing", shot.outingId], (outing, { line: recipeLine }) => ({
+        ...outing,
+        shots: outing.shots.map((each) => (each.id === shotId ? { ...each, recipeLine } : each)),
+      })),
+    ];
+    const draft = { method: "PUT", url: `/api/shots/${shotId}/recipe`, shown } as const;
+    void change(draft, { part: { line: text }, was: { line: savedLine } });
   };
-  return { ...parsed, savedLine, line, type: setDraft, save, apply: (recipe) => save(printRecipe(recipe)) };
+  return { ...parsed, savedLine, line, type: setTyped, save, apply: (recipe) => save(printRecipe(recipe)) };
 }

@@ -2,10 +2,11 @@
 
 import { Box, Flex, Textarea } from "@chakra-ui/react";
 import { area, scaleLinear } from "d3";
-import { type PointerEvent, useState } from "react";
+import { useState } from "react";
 import { type HorizonPoint, horizonAltitude } from "@/core/sky";
 import { Action } from "@/ui/Action";
 import { FileInput } from "@/ui/FileInput";
+import { type DragPoint, useDrag } from "@/ui/useDrag";
 import { useSize } from "@/ui/useSize";
 import { readHorizon } from "./readSeries";
 
@@ -48,24 +49,35 @@ export function HorizonEditor({ points: saved, onChange }: HorizonEditorProps) {
       .x((azimuth) => x(azimuth))
       .y0(HEIGHT - 16)
       .y1((azimuth) => y(horizonAltitude(points, azimuth)))(Array.from({ length: 181 }, (_, i) => 2 * i)) ?? "";
-  const at = (event: PointerEvent<SVGSVGElement>): HorizonPoint => {
-    const box = event.currentTarget.getBoundingClientRect();
-    const azimuth = x.invert(event.clientX - box.left);
-    const altitude = y.invert(event.clientY - box.top);
-    return {
-      azimuthDeg: Math.max(0, Math.min(360, Math.round(azimuth))),
-      altitudeDeg: Math.max(0, Math.round(altitude)),
-    };
-  };
+  const pointAt = (at: DragPoint): HorizonPoint => ({
+    azimuthDeg: Math.max(0, Math.min(360, Math.round(x.invert(at.x)))),
+    altitudeDeg: Math.max(0, Math.round(y.invert(at.y))),
+  });
   const sorted = (list: readonly HorizonPoint[]) => [...list].sort((a, b) => a.azimuthDeg - b.azimuthDeg);
-  const nearest = (event: PointerEvent<SVGSVGElement>) => {
-    const box = event.currentTarget.getBoundingClientRect();
-    return points.findIndex(
-      (point) =>
-        Math.hypot(x(point.azimuthDeg) - (event.clientX - box.left), y(point.altitudeDeg) - (event.clientY - box.top)) <
-        NEAR_PX,
-    );
-  };
+  const nearest = (at: DragPoint) =>
+    points.findIndex((point) => Math.hypot(x(point.azimuthDeg) - at.x, y(point.altitudeDeg) - at.y) < NEAR_PX);
+  const hand = useDrag<SVGSVGElement>({
+    start: (at) => {
+      const index = nearest(at);
+      if (index >= 0) return setHeld(index);
+      const point = pointAt(at);
+      const next = sorted([...points, point]);
+      setDrawn(next);
+      setHeld(next.indexOf(point));
+    },
+    move: (at) => {
+      if (held === null) return;
+      const point = pointAt(at);
+      const next = sorted(points.map((each, index) => (index === held ? point : each)));
+      setDrawn(next);
+      setHeld(next.indexOf(point));
+    },
+    end: () => {
+      setHeld(null);
+      if (drawn) onChange(drawn);
+      setDrawn(null);
+    },
+  });
   const take = (source: string) => {
     const read = readHorizon(source);
     if (read.kind === "wrong") return setProblem(read.message);
@@ -77,6 +89,7 @@ export function HorizonEditor({ points: saved, onChange }: HorizonEditorProps) {
     <Box>
       <Box ref={ref}>
         <svg
+          ref={hand}
           width={width}
           height={HEIGHT}
           role="img"
@@ -86,29 +99,9 @@ export function HorizonEditor({ points: saved, onChange }: HorizonEditorProps) {
               : `A skyline of ${points.length} points, highest ${Math.max(...points.map((p) => p.altitudeDeg))} degrees`
           }
           style={{ display: "block", cursor: "crosshair", touchAction: "none" }}
-          onPointerDown={(event) => {
-            event.currentTarget.setPointerCapture(event.pointerId);
-            const index = nearest(event);
-            if (index >= 0) return setHeld(index);
-            const point = at(event);
-            const next = sorted([...points, point]);
-            setDrawn(next);
-            setHeld(next.indexOf(point));
-          }}
-          onPointerMove={(event) => {
-            if (held === null) return;
-            const point = at(event);
-            const next = sorted(points.map((each, index) => (index === held ? point : each)));
-            setDrawn(next);
-            setHeld(next.indexOf(point));
-          }}
-          onPointerUp={() => {
-            setHeld(null);
-            if (drawn) onChange(drawn);
-            setDrawn(null);
-          }}
           onDoubleClick={(event) => {
-            const index = nearest(event as unknown as PointerEvent<SVGSVGElement>);
+            const box = event.currentTarget.getBoundingClientRect();
+            const index = nearest({ x: event.clientX - box.left, y: event.clientY - box.top });
             if (index >= 0) onChange(points.filter((_, i) => i !== index));
           }}
         >

@@ -11,6 +11,7 @@ import { type NamedPlace, placesCsv, placesGeoJson, placesGpx, placesKml } from 
 import type { Place } from "@/core/sky";
 import { errorText, sendJson } from "@/features/api/client";
 import { useSites } from "@/features/api/queries";
+import { type Draft, shownIn, useDraft } from "@/features/api/useDraft";
 import { Action } from "@/ui/Action";
 import { FileInput } from "@/ui/FileInput";
 import { handOver } from "@/ui/handOver";
@@ -21,8 +22,6 @@ import { readPlaces } from "./readPlaces";
 import { SiteForm } from "./SiteForm";
 import { WorldMap } from "./WorldMap";
 
-const anything = z.unknown();
-
 const EXPORTS = [
   { name: "GPX", extension: "gpx", type: "application/gpx+xml", write: placesGpx },
   { name: "KML", extension: "kml", type: "application/vnd.google-earth.kml+xml", write: placesKml },
@@ -30,10 +29,22 @@ const EXPORTS = [
   { name: "CSV", extension: "csv", type: "text/csv", write: placesCsv },
 ] as const;
 
+/** Where a site is kept and shown. */
+const draftOf = ({ id }: SiteReply): Draft<Partial<SiteRequest>> => ({
+  url: `/api/sites/${id}`,
+  shown: [
+    shownIn<SiteReply[], Partial<SiteRequest>>(["sites"], (all, part) =>
+      all.map((site) => (site.id === id ? { ...site, ...part } : site)),
+    ),
+  ],
+  affects: [["outing"]],
+});
+
 /** All sites on the map, and everything about the chosen one. */
 export function SitesPage({ siteId }: { readonly siteId: string | null }) {
   const sites = useSites();
   const client = useQueryClient();
+  const change = useDraft();
   const [chosenId, setChosenId] = useState(siteId);
   const list = sites.data ?? [];
   const chosen = list.find(({ id }) => id === chosenId) ?? null;
@@ -43,21 +54,6 @@ export function SitesPage({ siteId }: { readonly siteId: string | null }) {
     return client.invalidateQueries({ queryKey: ["sites"] });
   };
 
-  const save = useMutation({
-    mutationFn: ({
-      id,
-      change,
-    }: {
-      readonly id: string;
-      readonly change: Partial<SiteRequest> & { deleted?: boolean };
-    }) => sendJson("PATCH", `/api/sites/${id}`, change, anything),
-    onMutate: ({ id, change }) =>
-      client.setQueryData<SiteReply[]>(["sites"], (before) =>
-        before?.map((site) => (site.id === id ? { ...site, ...change } : site)),
-      ),
-    onSettled: refresh,
-    onError: wrong,
-  });
   const create = useMutation({
     mutationFn: (places: readonly NamedPlace[]) => sendJson("POST", "/api/sites", places, z.array(siteReply)),
     onSuccess: async (created) => {
@@ -66,14 +62,14 @@ export function SitesPage({ siteId }: { readonly siteId: string | null }) {
     },
     onError: wrong,
   });
-  const edit = (site: SiteReply, change: Partial<SiteRequest>) => {
-    const before = Object.fromEntries(Object.keys(change).map((key) => [key, site[key as keyof SiteRequest]]));
-    save.mutate({ id: site.id, change });
-    const moved = change.latitudeDeg !== undefined;
-    notice({
-      tone: "said",
-      text: moved ? `${site.name} is moved; its time zone follows.` : `${site.name} is saved.`,
-      undo: () => save.mutate({ id: site.id, change: moved ? { ...before, zone: site.zone } : before }),
+  const edit = (site: SiteReply, part: Partial<SiteRequest>) => {
+    const moved = part.latitudeDeg !== undefined;
+    const was = Object.fromEntries(Object.keys(part).map((key) => [key, site[key as keyof SiteRequest]]));
+    void change(draftOf(site), {
+      part,
+      // The zone follows the place, and goes back with it.
+      was: moved ? { ...was, zone: site.zone } : was,
+      said: moved ? `${site.name} is moved; its time zone follows.` : `${site.name} is saved.`,
     });
   };
   const onPlace = (place: Place) => {
@@ -81,16 +77,13 @@ export function SitesPage({ siteId }: { readonly siteId: string | null }) {
     create.mutate([{ name: "New site", ...place }]);
   };
   const remove = (site: SiteReply) => {
-    save.mutate({ id: site.id, change: { deleted: true } });
+    const shown = shownIn<SiteReply[], { readonly deleted: boolean }>(["sites"], (all, { deleted }) =>
+      deleted ? all.filter(({ id }) => id !== site.id) : [...all, site],
+    );
+    const said = `${site.name} is deleted. Outings there keep it.`;
+    const draft = { url: `/api/sites/${site.id}`, shown: [shown], affects: [["outing"]] };
+    void change(draft, { part: { deleted: true }, was: { deleted: false }, said });
     setChosenId(null);
-    notice({
-      tone: "said",
-      text: `${site.name} is deleted. Outings there keep it.`,
-      undo: () => {
-        save.mutate({ id: site.id, change: { deleted: false } });
-        setChosenId(site.id);
-      },
-    });
   };
   const takeFile = async (given: File) => {
     const read = readPlaces(await given.text(), (text) => new DOMParser().parseFromString(text, "text/xml"));
@@ -147,7 +140,7 @@ export function SitesPage({ siteId }: { readonly siteId: string | null }) {
             <SiteForm
               key={chosen.id}
               site={chosen}
-              busy={save.isPending}
+              busy={false}
               onSave={(change) => edit(chosen, change)}
               onDelete={() => remove(chosen)}
             />

@@ -11,11 +11,12 @@ import {
   type ZoomTransform,
   zoomIdentity,
 } from "d3";
-import { type PointerEvent, useEffect, useMemo, useRef, useState } from "react";
+import { useEffect, useMemo, useRef, useState } from "react";
 import { feature } from "topojson-client";
 import type { Topology } from "topojson-specification";
 import type { Place } from "@/core/sky";
 import { useSize } from "@/ui/useSize";
+import { SiteMark } from "./SiteMark";
 
 /** A site as the map shows it. */
 export interface MapSite extends Place {
@@ -61,7 +62,6 @@ export function WorldMap({ sites, chosenId, onChoose, onPlace }: WorldMapProps) 
   const ground = useRef<SVGRectElement>(null);
   const [land, setLand] = useState<GeoJSON.Feature | GeoJSON.FeatureCollection | null>(null);
   const [transform, setTransform] = useState<ZoomTransform>(zoomIdentity);
-  const [held, setHeld] = useState<readonly [number, number] | null>(null);
   useEffect(() => {
     let current = true;
     void import("world-atlas/land-50m.json").then(({ default: atlas }) => {
@@ -135,12 +135,6 @@ export function WorldMap({ sites, chosenId, onChoose, onPlace }: WorldMapProps) 
     const box = (event.currentTarget.closest("svg") ?? event.currentTarget).getBoundingClientRect();
     return [event.clientX - box.left, event.clientY - box.top];
   };
-  const drop = (event: PointerEvent) => {
-    if (!held) return;
-    const place = placeAt(...inside(event));
-    setHeld(null);
-    if (place) onPlace(place);
-  };
   return (
     <Box ref={ref} flex="1" minH="0" position="relative" bg="slate" overflow="hidden">
       {width > 0 && (
@@ -192,39 +186,19 @@ export function WorldMap({ sites, chosenId, onChoose, onPlace }: WorldMapProps) 
             const at = projection([site.longitudeDeg, site.latitudeDeg]);
             if (!at) return null;
             const chosen = site.id === chosenId;
-            const [x, y] = chosen && held ? held : transform.apply(at);
             return (
-              // biome-ignore lint/a11y/useSemanticElements: a button cannot stand inside of a drawing
-              <g
+              <SiteMark
                 key={site.id}
-                role="button"
-                tabIndex={0}
-                aria-label={site.name}
-                aria-pressed={chosen}
-                transform={`translate(${x},${y})`}
-                style={{ cursor: chosen ? "grab" : "pointer" }}
-                onClick={() => onChoose(site.id)}
-                onKeyDown={(event) => event.key === "Enter" && onChoose(site.id)}
-                onPointerDown={(event) => {
-                  if (!chosen) return;
-                  event.currentTarget.setPointerCapture(event.pointerId);
-                  setHeld(inside(event));
+                name={site.name}
+                at={transform.apply(at)}
+                chosen={chosen}
+                labelled={labelled.has(site.id)}
+                onChoose={() => onChoose(site.id)}
+                onDrop={(x, y) => {
+                  const place = placeAt(x, y);
+                  if (place) onPlace(place);
                 }}
-                onPointerMove={(event) => held && chosen && setHeld(inside(event))}
-                onPointerUp={drop}
-              >
-                <Box asChild color={chosen ? "lamp" : "mist"}>
-                  <circle r={chosen ? 7 : 5} fill="currentColor" fillOpacity={0.85} stroke="currentColor" />
-                </Box>
-                {labelled.has(site.id) && (
-                  <Box asChild color="bone">
-                    <text x={11} y={4} fill="currentColor">
-                      {site.name}
-                    </text>
-                  </Box>
-                )}
-                <title>{site.name}</title>
-              </g>
+              />
             );
           })}
         </svg>

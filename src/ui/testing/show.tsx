@@ -65,6 +65,8 @@ export function choose(label: string, value: string): void {
 export async function settled(does: () => unknown): Promise<void> {
   await act(async () => {
     await does();
+    // The cache tells of its changes a turn later.
+    await new Promise((resolve) => setTimeout(resolve, 0));
   });
 }
 
@@ -82,3 +84,12 @@ export async function slide(label: string, ...keys: readonly string[]): Promise<
 /** Gives a file to the field of this label. */
 export const giveFile = (label: string, file: File): Promise<void> =>
   settled(() => fireEvent.input(screen.getByLabelText(label), { target: { files: [file] } }));
+
+/** Drags a part of a drawing from a place of the window past others, and lets go at the last. */
+export const drag = (part: Element, ...places: readonly { readonly clientX: number; readonly clientY: number }[]) =>
+  settled(() => {
+    const at = (place: (typeof places)[number] | undefined) => ({ ...place, view: window, button: 0 });
+    fireEvent.mouseDown(part, at(places[0]));
+    for (const place of places.slice(1)) fireEvent.mouseMove(window, at(place));
+    fireEvent.mouseUp(window, at(places.at(-1)));
+  });

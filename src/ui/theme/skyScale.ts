@@ -26,4 +26,6 @@ export const ON_SKY = {
   moss: "#8CCDB3",
   coral: "#FF8A6E",
   mist: "#A9BEEA",
+  /** Around words on it. */
+  halo: "#000b",
 } as const;

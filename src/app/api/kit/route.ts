@@ -1,10 +1,10 @@
-import { readJson, refusal, route } from "@/app/http";
-import { KIT_ITEMS, type KitList, kitFile } from "@/contracts/kit";
+import { answer, readJson, refusal, route } from "@/app/http";
+import { KIT_ITEMS, type KitList, kitFile, kitReply } from "@/contracts/kit";
 import { findKit, saveKitItem } from "@/db/kit";
 import { application } from "@/engine/application";
 
 /** Phones, filters, clip-ons and supports. */
-export const GET = route(async () => Response.json(await findKit((await application()).database.db)));
+export const GET = route(async () => answer(kitReply, await findKit((await application()).database.db)));
 
 /** Takes a kit from a file: whatever has the name of something that is there replaces it. */
 export const POST = route(async (request) => {

@@ -1,7 +1,8 @@
 import { Readable } from "node:stream";
 import type { ReadableStream as NodeReadableStream } from "node:stream/web";
-import { problem, route } from "@/app/http";
+import { answer, problem, route } from "@/app/http";
 import { LIMITS } from "@/contracts/limits";
+import { measureReply } from "@/contracts/replies";
 import { plainReason } from "@/engine/files/decode";
 import { measureApart, UnreadablePicture } from "@/engine/files/measureApart";
 import { discardReceived, receiveStream, TooLargeError } from "@/engine/store";
@@ -19,7 +20,7 @@ export const POST = route(async (request) => {
     const received = await receiveStream(source, { limitBytes: LIMITS.fileBytes });
     try {
       if (received.bytes === 0) return problem(422, "unreadable-picture", "The file is empty.");
-      return Response.json(await measureApart(received.path));
+      return answer(measureReply, await measureApart(received.path));
     } finally {
       await discardReceived(received);
     }

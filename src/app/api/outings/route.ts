@@ -1,4 +1,5 @@
-import { notFound, readJson, refusal, route } from "@/app/http";
+import { answer, notFound, readJson, refusal, route } from "@/app/http";
+import { outingListReply } from "@/contracts/replies";
 import { outingRequest } from "@/contracts/requests";
 import { createOuting, listOutings } from "@/db/outings";
 import { createSite, findSite } from "@/db/sites";
@@ -7,7 +8,7 @@ import { startOuting } from "@/engine/newShot";
 import { siteAt } from "@/engine/newSite";
 
 /** All outings. */
-export const GET = route(async () => Response.json(await listOutings((await application()).database.db)));
+export const GET = route(async () => answer(outingListReply, await listOutings((await application()).database.db)));
 
 /** Starts an outing with a first shot. */
 export const POST = route(async (request) => {

@@ -1,4 +1,5 @@
-import { route } from "@/app/http";
+import { answer, route } from "@/app/http";
+import { placesReply } from "@/contracts/replies";
 import { searchPlaces } from "@/engine/gazetteer";
 
 const MOST_PLACES = 8;
@@ -7,5 +8,5 @@ const MOST_LETTERS = 80;
 /** Places by the first letters of their name, without a network. */
 export const GET = route(async (request) => {
   const text = (new URL(request.url).searchParams.get("q") ?? "").slice(0, MOST_LETTERS);
-  return Response.json(await searchPlaces(text, MOST_PLACES));
+  return answer(placesReply, await searchPlaces(text, MOST_PLACES));
 });

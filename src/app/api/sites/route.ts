@@ -1,5 +1,6 @@
 import { z } from "zod";
-import { readJson, refusal, route } from "@/app/http";
+import { answer, readJson, refusal, route } from "@/app/http";
+import { siteReply } from "@/contracts/replies";
 import { latitudeDeg, longitudeDeg, siteChange, siteName } from "@/contracts/site";
 import { createSite, listSites } from "@/db/sites";
 import { application } from "@/engine/application";
@@ -9,7 +10,7 @@ const newSite = siteChange.omit({ deleted: true }).extend({ name: siteName, lati
 const wanted = z.array(newSite).min(1).max(500, "At most 500 sites at once.");
 
 /** All sites. */
-export const GET = route(async () => Response.json(await listSites((await application()).database.db)));
+export const GET = route(async () => answer(z.array(siteReply), await listSites((await application()).database.db)));
 
 /** Adds sites; what is left out is filled in, the zone from the coordinates. */
 export const POST = route(async (request) => {

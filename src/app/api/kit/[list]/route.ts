@@ -1,3 +1,4 @@
+import { z } from "zod";
 import { notFound, readJson, refusal, route } from "@/app/http";
 import { KIT_ITEMS, kitListNamed } from "@/contracts/kit";
 import { saveKitItem } from "@/db/kit";
@@ -7,8 +8,14 @@ import { application } from "@/engine/application";
 export const PUT = route<{ list: string }>(async (request, { list: written }) => {
   const list = kitListNamed(written);
   if (!list) return notFound("list of the kit");
-  const item = KIT_ITEMS[list].safeParse(await readJson(request));
+  const { was: before, ...given } = z
+    .looseObject({})
+    .catch({})
+    .parse(await readJson(request));
+  const item = KIT_ITEMS[list].safeParse(given);
   if (!item.success) return refusal(item.error);
-  await saveKitItem((await application()).database.db, list, item.data);
+  const was = KIT_ITEMS[list].optional().safeParse(before);
+  if (!was.success) return refusal(was.error);
+  await saveKitItem((await application()).database.db, list, item.data, was.data);
   return Response.json({});
 });

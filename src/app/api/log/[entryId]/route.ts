@@ -7,13 +7,13 @@ import { application } from "@/engine/application";
 export const PATCH = route<{ entryId: string }>(async (request, { entryId }) => {
   const wanted = logChange.safeParse(await readJson(request));
   if (!wanted.success) return refusal(wanted.error);
-  const { note, rating, deleted } = wanted.data;
+  const { note, rating, deleted, was } = wanted.data;
   const change = {
     ...(note === undefined ? {} : { note }),
     ...(rating === undefined ? {} : { rating }),
     ...(deleted === undefined ? {} : { deletedAt: deleted ? new Date() : null }),
   };
   if (!isId(entryId)) return notFound("entry");
-  const entry = await updateLogEntry((await application()).database.db, entryId, change);
+  const entry = await updateLogEntry((await application()).database.db, entryId, change, was);
   return entry ? Response.json(entry) : notFound("entry");
 });

@@ -1,4 +1,5 @@
-import { isId, notFound, readJson, refusal, route } from "@/app/http";
+import { answer, isId, notFound, readJson, refusal, route } from "@/app/http";
+import { shotDetailReply } from "@/contracts/replies";
 import { shotChange } from "@/contracts/site";
 import { findShot, updateShot } from "@/db/outings";
 import { listRuns } from "@/db/runs";
@@ -11,14 +12,14 @@ export const GET = route<{ shotId: string }>(async (_request, { shotId }) => {
   const { db } = (await application()).database;
   const shot = isId(shotId) ? await findShot(db, shotId) : undefined;
   if (!shot) return notFound("shot");
-  return Response.json({ shot, runs: await listRuns(db, shotId), stacks: await listStacks(db, shotId) });
+  return answer(shotDetailReply, { shot, runs: await listRuns(db, shotId), stacks: await listStacks(db, shotId) });
 });
 
 /** Moves a shot on the night, renames it, changes its intent, deletes it, or brings it back. */
 export const PATCH = route<{ shotId: string }>(async (request, { shotId }) => {
   const wanted = shotChange.safeParse(await readJson(request));
   if (!wanted.success) return refusal(wanted.error);
-  const { deleted, beginsAt, ...given } = wanted.data;
+  const { deleted, beginsAt, was, ...given } = wanted.data;
   const change = {
     ...Object.fromEntries(Object.entries(given).filter(([, value]) => value !== undefined)),
     ...(beginsAt === undefined ? {} : { beginsAt: beginsAt === null ? null : new Date(beginsAt) }),
@@ -26,7 +27,7 @@ export const PATCH = route<{ shotId: string }>(async (request, { shotId }) => {
   };
   const { db } = (await application()).database;
   const before = isId(shotId) ? await findShot(db, shotId) : undefined;
-  const shot = before && (await updateShot(db, shotId, change));
+  const shot = before && (await updateShot(db, shotId, change, was));
   if (!before || !shot) return notFound("shot");
   await followIntent(db, shot, before.intent);
   return Response.json(await findShot(db, shotId));

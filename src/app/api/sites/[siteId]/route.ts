@@ -8,13 +8,13 @@ import { application } from "@/engine/application";
 export const PATCH = route<{ siteId: string }>(async (request, { siteId }) => {
   const wanted = siteChange.safeParse(await readJson(request));
   if (!wanted.success) return refusal(wanted.error);
-  const { deleted, ...given } = wanted.data;
+  const { deleted, was, ...given } = wanted.data;
   const change = Object.fromEntries(Object.entries(given).filter(([, value]) => value !== undefined));
   const { latitudeDeg, longitudeDeg, zone } = given;
   if (latitudeDeg !== undefined && longitudeDeg !== undefined && zone === undefined) {
     change.zone = tzlookup(latitudeDeg, longitudeDeg);
   }
   const marked = deleted === undefined ? change : { ...change, deletedAt: deleted ? new Date() : null };
-  const site = isId(siteId) ? await updateSite((await application()).database.db, siteId, marked) : undefined;
+  const site = isId(siteId) ? await updateSite((await application()).database.db, siteId, marked, was) : undefined;
   return site ? Response.json(site) : notFound("site");
 });

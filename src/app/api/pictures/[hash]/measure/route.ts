@@ -1,5 +1,6 @@
 import { access } from "node:fs/promises";
-import { notFound, problem, route } from "@/app/http";
+import { answer, notFound, problem, route } from "@/app/http";
+import { measureReply } from "@/contracts/replies";
 import { measureApart, UnreadablePicture } from "@/engine/files/measureApart";
 import { storedPath } from "@/engine/store";
 
@@ -12,7 +13,7 @@ export const GET = route<{ hash: string }>(async (_request, { hash }) => {
   );
   if (!there) return notFound("picture");
   try {
-    return Response.json(await measureApart(storedPath(hash)));
+    return answer(measureReply, await measureApart(storedPath(hash)));
   } catch (error) {
     if (error instanceof UnreadablePicture) return problem(422, "unreadable-picture", error.message);
     throw error;

@@ -1,6 +1,7 @@
 import { Readable } from "node:stream";
 import type { ReadableStream as NodeReadableStream } from "node:stream/web";
-import { isId, notFound, problem, route } from "@/app/http";
+import { answer, isId, notFound, problem, route } from "@/app/http";
+import { importReply } from "@/contracts/replies";
 import { findRun } from "@/db/runs";
 import { application } from "@/engine/application";
 import { importFile } from "@/engine/files/importFiles";
@@ -16,5 +17,5 @@ export const POST = route<{ runId: string }>(async (request, { runId }) => {
   const body = request.body as NodeReadableStream<Uint8Array> | null;
   const announced = Number(request.headers.get("content-length") ?? Number.NaN);
   const file = { name, bytes: Number.isFinite(announced) ? announced : null };
-  return Response.json(await importFile(db, runId, file, body ? Readable.fromWeb(body) : Readable.from([])));
+  return answer(importReply, await importFile(db, runId, file, body ? Readable.fromWeb(body) : Readable.from([])));
 });

@@ -1,4 +1,5 @@
-import { isId, notFound, problem, route } from "@/app/http";
+import { answer, isId, notFound, problem, route } from "@/app/http";
+import { framesReply } from "@/contracts/replies";
 import { FRAMES_PER_PAGE, framesQuery } from "@/contracts/requests";
 import { findRun, listFrames } from "@/db/runs";
 import { application } from "@/engine/application";
@@ -10,5 +11,5 @@ export const GET = route<{ runId: string }>(async (request, { runId }) => {
   const { db } = (await application()).database;
   if (!isId(runId) || !(await findRun(db, runId))) return notFound("run");
   const frames = await listFrames(db, runId, wanted.data.after, FRAMES_PER_PAGE);
-  return Response.json({ frames, more: frames.length === FRAMES_PER_PAGE });
+  return answer(framesReply, { frames, more: frames.length === FRAMES_PER_PAGE });
 });

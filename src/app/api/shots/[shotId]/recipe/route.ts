@@ -20,6 +20,6 @@ export const PUT = route<{ shotId: string }>(async (request, { shotId }) => {
   const { db } = (await application()).database;
   if (!isId(shotId) || !(await findShot(db, shotId))) return notFound("shot");
   const line = printRecipe(recipe);
-  await saveRecipe(db, shotId, line);
+  await saveRecipe(db, shotId, line, wanted.data.was?.line);
   return Response.json({ line });
 });

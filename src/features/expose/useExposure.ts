@@ -1,0 +1,89 @@
+"use client";
+
+import { useMemo } from "react";
+import { type Camera, framed, WHOLE_SENSOR } from "@/core/camera";
+import { planCapture } from "@/core/capture";
+import type { SolveRequest } from "@/core/intent";
+import type { Recipe } from "@/core/recipe";
+import { aimedSkyOf, automaticValues, filtersOf, inOwnNotation, sceneOf } from "@/core/shot";
+import { demandsOf, explain, judge, outlookOfRecipe } from "@/core/solve";
+import { useKit, useShot, useShotCamera } from "@/features/api/queries";
+import { useNight } from "@/features/night/NightContext";
+import { plannedShotOf, shownScene } from "@/features/shot/planned";
+import { plannedSky } from "./plannedSky";
+import { useSolver } from "./useSolver";
+
+/** Fixes the noise of the rehearsed picture. */
+const REHEARSAL_SEED = 11;
+
+/** Everything that Expose works out for a shot and its line; null until it is all there. */
+export function useExposure(shotId: string, recipe: Recipe) {
+  const detail = useShot(shotId).data;
+  const shot = detail?.shot;
+  const camera = useShotCamera(shotId);
+  const kit = useKit().data;
+  const night = useNight();
+  const plan = night?.plan ?? null;
+  const planned = useMemo(() => (shot ? plannedShotOf(shot) : null), [shot]);
+  const scene = useMemo(() => (planned ? shownScene(planned, plan) : null), [planned, plan]);
+  const sky = useMemo(() => (night && shot ? plannedSky(night, shot) : null), [night, shot]);
+  const filters = useMemo(() => (kit ? filtersOf(kit) : []), [kit]);
+  const shape = shot?.aim?.crop ?? WHOLE_SENSOR;
+  const framedCamera = useMemo(() => (camera ? framed(camera, shape) : null), [camera, shape]);
+  const intent = shot?.intent ?? "still-view";
+  const request = useMemo((): SolveRequest | null => {
+    if (!framedCamera || !planned) return null;
+    const filterStops = filters.map(({ stops }) => stops);
+    return { ...sceneOf(planned, plan), intent, camera: framedCamera, filterStops };
+  }, [framedCamera, planned, plan, intent, filters]);
+  const { solved, field } = useSolver(request, recipe);
+  const solution = useMemo(
+    () => solved && { ...solved, recipes: inOwnNotation(solved.recipes, filters) },
+    [solved, filters],
+  );
+  const outlook = useMemo(() => (request ? outlookOfRecipe(request, recipe) : null), [request, recipe]);
+  const figures = useMemo(() => (request ? explain(request, recipe) : []), [request, recipe]);
+  const missed = useMemo(() => {
+    const demands = request && outlook ? judge(outlook, demandsOf(request)).demands : [];
+    return new Set(demands.flatMap(({ demand, miss }) => (miss > 0 ? [demand.id] : [])));
+  }, [request, outlook]);
+  const rehearsed = useMemo(() => {
+    if (!framedCamera || !request || !planned) return null;
+    const moment = { pressedAtMs: planned.beginsAtMs ?? 0, sensorCelsius: request.sensorCelsius, seed: REHEARSAL_SEED };
+    return {
+      intent,
+      sky: aimedSkyOf(planned, plan),
+      plan: planCapture(recipe, framedCamera, moment),
+      camera: framedCamera,
+      light: { sceneEv: request.sceneEv, skyEv: request.skyEv },
+    };
+  }, [framedCamera, request, planned, plan, intent, recipe]);
+  if (!detail || !shot || !planned || !scene || !camera || !kit || !request || !solution || !field || !rehearsed)
+    return null;
+  return {
+    detail,
+    shot,
+    camera,
+    kit,
+    night,
+    shape,
+    scene,
+    sky,
+    filters,
+    request,
+    solution,
+    field,
+    outlook,
+    figures,
+    missed,
+    rehearsed,
+    automatic: automaticValues(planned, plan),
+    iso: isoOf(recipe, camera),
+  };
+}
+
+/** What Expose has worked out. */
+export type Exposure = NonNullable<ReturnType<typeof useExposure>>;
+
+/** The line's ISO, or the lowest that the phone has. */
+const isoOf = (recipe: Recipe, camera: Camera): number => recipe.iso ?? camera.isoLadder[0] ?? camera.lens.baseIso;

@@ -1,0 +1,40 @@
+"use client";
+
+import { type Remote, releaseProxy, wrap } from "comlink";
+import type { AdviceWorker } from "./advice.worker";
+import type { NightWorker } from "./night.worker";
+import type { PictureWorker } from "./picture.worker";
+import type { RehearseWorker } from "./rehearse.worker";
+import type { SolveWorker } from "./solve.worker";
+import type { YearWorker } from "./year.worker";
+
+/** A worker that runs: its functions, and its end, which also ends whatever it is at. */
+export interface Running<Api> {
+  readonly api: Remote<Api>;
+  readonly end: () => void;
+}
+
+function running<Api>(worker: Worker): Running<Api> {
+  const api = wrap<Api>(worker);
+  return {
+    api,
+    end: () => {
+      api[releaseProxy]();
+      worker.terminate();
+    },
+  };
+}
+
+const options = { type: "module" } as const;
+
+export const startNight = () =>
+  running<NightWorker>(new Worker(new URL("./night.worker.ts", import.meta.url), options));
+export const startSolve = () =>
+  running<SolveWorker>(new Worker(new URL("./solve.worker.ts", import.meta.url), options));
+export const startAdvice = () =>
+  running<AdviceWorker>(new Worker(new URL("./advice.worker.ts", import.meta.url), options));
+export const startYear = () => running<YearWorker>(new Worker(new URL("./year.worker.ts", import.meta.url), options));
+export const startPicture = () =>
+  running<PictureWorker>(new Worker(new URL("./picture.worker.ts", import.meta.url), options));
+export const startRehearse = () =>
+  running<RehearseWorker>(new Worker(new URL("./rehearse.worker.ts", import.meta.url), options));
