@@ -5,9 +5,14 @@ await ensureInstalled();
 const { bundle } = await import("./bundle.mjs");
 await bundle();
 let missed = false;
-for (const bench of ["night", "solve", "stack"]) {
+for (const bench of [
+  "dist/bench-night.mjs",
+  "dist/bench-solve.mjs",
+  "dist/bench-stack.mjs",
+  "scripts/benchPages.mjs",
+]) {
   const env = { ...process.env, AEVUMEN_ROOT: root };
-  await run("node", [`dist/bench-${bench}.mjs`], { env }).catch(() => {
+  await run("node", [bench], { env }).catch(() => {
     missed = true;
   });
 }

@@ -230,6 +230,61 @@ describe("shots", () => {
   });
 });
 
+describe("changes of what another window has changed", () => {
+  const elsewhere = { status: 409, json: { code: "changed-elsewhere" } };
+
+  it("are refused field by field, with nothing of them kept", async () => {
+    const { shotId, outing: begun } = await begin("Two windows");
+    const now = async () => shotDetailReply.parse((await ask(shot.GET, { shotId })).json).shot;
+    const { minutes, recipeLine } = await now();
+    const first = await ask(shot.PATCH, { shotId }, { minutes: 7, was: { minutes } });
+    expect(first.status).toBe(200);
+    const late = await ask(shot.PATCH, { shotId }, { minutes: 9, walkMinutes: 3, was: { minutes, walkMinutes: 0 } });
+    expect(late).toMatchObject(elsewhere);
+    expect(saysOf(late)).toMatch(/another window/);
+    const after = await now();
+    expect([after.minutes, after.walkMinutes === 3]).toEqual([7, false]);
+    const other = await ask(shot.PATCH, { shotId }, { setupMinutes: 4, was: { setupMinutes: after.setupMinutes } });
+    expect(other.status).toBe(200);
+    const over = await ask(shot.PATCH, { shotId }, { minutes: 9 });
+    expect([over.status, (await now()).minutes]).toEqual([200, 9]);
+
+    const line = await ask(shotRecipe.PUT, { shotId }, { line: "2s", was: { line: recipeLine } });
+    expect(line.status).toBe(200);
+    expect(await ask(shotRecipe.PUT, { shotId }, { line: "4s", was: { line: recipeLine } })).toMatchObject(elsewhere);
+    expect((await now()).recipeLine).toBe("2s");
+
+    const moved = { date: "2026-11-27", was: { date: "2026-11-26" } };
+    expect(await ask(outing.PATCH, { outingId: begun.id }, moved)).toMatchObject(elsewhere);
+    const lit = { lampEv: 2, was: { lampEv: 99 } };
+    expect((await ask(site.PATCH, { siteId: begun.siteId }, lit)).status).toBe(400);
+    expect(await ask(site.PATCH, { siteId: begun.siteId }, { lampEv: 2, was: { lampEv: 15 } })).toMatchObject(
+      elsewhere,
+    );
+  });
+
+  it("hold scenes by their whole, as they were read", async () => {
+    const { shotId } = await begin("Scenes");
+    const { skyEv: _sky, starAltitudeDeg: _altitude, ...own } = usualScene("light-trails");
+    expect((await ask(shot.PATCH, { shotId }, { scene: own, was: { scene: null } })).status).toBe(200);
+    const read = shotDetailReply.parse((await ask(shot.GET, { shotId })).json).shot.scene;
+    const next = { ...own, gustMps: 9 };
+    expect((await ask(shot.PATCH, { shotId }, { scene: next, was: { scene: read } })).status).toBe(200);
+    expect(await ask(shot.PATCH, { shotId }, { scene: own, was: { scene: read } })).toMatchObject(elsewhere);
+  });
+
+  it("of the kit are held by the item of that name", async () => {
+    const filter = { name: "Two windows", notation: "stops", value: 3 };
+    expect((await ask(kitList.PUT, { list: "filters" }, filter)).status).toBe(200);
+    const brighter = { ...filter, value: 2, was: filter };
+    expect((await ask(kitList.PUT, { list: "filters" }, brighter)).status).toBe(200);
+    expect(await ask(kitList.PUT, { list: "filters" }, brighter)).toMatchObject(elsewhere);
+    const owned = kitReply.parse((await ask(kit.GET, {})).json).filters.find(({ name }) => name === filter.name)!;
+    expect(owned.value).toBe(2);
+    expect((await ask(kitItem.DELETE, { list: "filters", itemId: owned.id })).status).toBe(200);
+  });
+});
+
 describe("a new shot", () => {
   const detailOf = async (shotId: string) => shotDetailReply.parse((await ask(shot.GET, { shotId })).json).shot;
   const second = async (outingId: string, intent: string) => {

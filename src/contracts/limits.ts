@@ -6,3 +6,6 @@ export const LIMITS = {
   /** A ZIP entry that grows more than this many times is not a picture. */
   zipRatio: 100,
 } as const;
+
+/** Longer edges at which previews are made, pixels. */
+export const PREVIEW_EDGES = [1000, 1600, 2400] as const;

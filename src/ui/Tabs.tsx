@@ -11,16 +11,17 @@ interface TabsProps {
 /** Several pages in one column, of which only the open one is drawn. */
 export function Tabs({ label, tabs }: TabsProps) {
   return (
-    <Parts.Root defaultValue={tabs[0]?.name ?? null} lazyMount unmountOnExit>
+    // By their order: a name may hold what an identifier must not.
+    <Parts.Root defaultValue="0" lazyMount unmountOnExit>
       <Parts.List aria-label={label} position="sticky" top="-12px" bg="ink" zIndex={2} mx="-2px" px="2px">
-        {tabs.map(({ name }) => (
-          <Parts.Trigger key={name} value={name}>
+        {tabs.map(({ name }, index) => (
+          <Parts.Trigger key={name} value={String(index)}>
             {name}
           </Parts.Trigger>
         ))}
       </Parts.List>
-      {tabs.map(({ name, content }) => (
-        <Parts.Content key={name} value={name} pt="8px">
+      {tabs.map(({ name, content }, index) => (
+        <Parts.Content key={name} value={String(index)} pt="8px">
           {content}
         </Parts.Content>
       ))}

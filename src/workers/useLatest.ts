@@ -1,6 +1,6 @@
 "use client";
 
-import { useEffect, useLayoutEffect, useRef, useState } from "react";
+import { startTransition, useEffect, useLayoutEffect, useRef, useState } from "react";
 
 /**
  * The answer to the newest question, each worked out after the one before; questions that came and went meanwhile are
@@ -34,7 +34,9 @@ export function useLatest<Question, Answer>(
       while (newest.current !== null && newest.current !== asked) {
         asked = newest.current;
         const answer = await ask(asked);
-        setLatest({ question: asked, answer });
+        // What is drawn from it may be much: the page stays free for the hand meanwhile.
+        const answered = { question: asked, answer };
+        startTransition(() => setLatest(answered));
       }
     })()
       .catch(setFailure)

@@ -11,13 +11,14 @@ const yearWorker = {
     site: NightSite,
     year: number,
     intent: IntentId,
-    onNights: (nights: readonly ScoredNight[]) => Promise<void>,
+    /** Tells whether more are wanted. */
+    onNights: (nights: readonly ScoredNight[]) => Promise<boolean>,
   ): Promise<void> {
     let handful: ScoredNight[] = [];
     for (const night of scoreYear(site, year, intent, intentOf(intent).usualMinutes * MINUTE_MS)) {
       handful.push(night);
       if (handful.length < NIGHTS_AT_ONCE) continue;
-      await onNights(handful);
+      if (!(await onNights(handful))) return;
       handful = [];
     }
     await onNights(handful);

@@ -1,3 +1,4 @@
+import { knownSites, WithKnown } from "@/app/known";
 import { SitesPage } from "@/features/sites/SitesPage";
 import { Shell } from "@/ui/shell/Shell";
 
@@ -9,7 +10,9 @@ export default async function Sites({ searchParams }: PageProps) {
   const { site } = await searchParams;
   return (
     <Shell title={<h1>Sites</h1>}>
-      <SitesPage siteId={typeof site === "string" ? site : null} />
+      <WithKnown known={[knownSites]}>
+        <SitesPage siteId={typeof site === "string" ? site : null} />
+      </WithKnown>
     </Shell>
   );
 }

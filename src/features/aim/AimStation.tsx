@@ -7,7 +7,7 @@ import { openSpanSeconds, planCapture, SOME_TIME } from "@/core/capture";
 import { sensorSizeMm } from "@/core/optics";
 import { useKit, useShot, useShotCamera } from "@/features/api/queries";
 import { clock } from "@/features/night/clock";
-import { useNight, useNightCursor, useNightHeld } from "@/features/night/NightContext";
+import { useNight, useNightCursor, useNightHeld, useNightIsComing } from "@/features/night/NightContext";
 import { RecipeLine } from "@/features/recipe/RecipeLine";
 import { changedScene, plannedShotOf, shownScene } from "@/features/shot/planned";
 import { useShotDraft } from "@/features/shot/useShotDraft";
@@ -42,13 +42,14 @@ export function AimStation({ outingId, shotId }: { readonly outingId: string; re
   const camera = useShotCamera(shotId);
   const kit = useKit().data;
   const night = useNight();
+  const coming = useNightIsComing();
   const cursorMs = useNightCursor();
   const heldMs = useNightHeld();
   const change = useShotDraft();
   const { savedLine, recipe, type, save, apply } = useShotRecipe(shotId);
   const aim = shot?.aim ?? START;
   const coreTimes = useCoreTimes(night, aim.azimuthDeg);
-  if (shot && kit && !night) {
+  if (shot && kit && !night && !coming) {
     return (
       <Quiet
         title="No site, no sky."

@@ -3,6 +3,7 @@
 import { useEffect, useState } from "react";
 import type { SolveRequest } from "@/core/intent";
 import { startAdvice } from "@/workers/clients";
+import { whenIdle } from "@/workers/whenIdle";
 
 /** What would open a request's ground, worked out in a worker; null while it is on its way. A newer request ends the older. */
 export function useAdvice(request: SolveRequest | null): readonly string[] | null {
@@ -10,15 +11,20 @@ export function useAdvice(request: SolveRequest | null): readonly string[] | nul
   useEffect(() => {
     setAdvice(null);
     if (request === null) return;
-    const { api, end } = startAdvice();
     let current = true;
-    void api.advise(request).then((told) => {
-      if (!current) return;
-      setAdvice(told);
-      end();
+    let end = () => {};
+    const callOff = whenIdle(() => {
+      const running = startAdvice();
+      end = running.end;
+      void running.api.advise(request).then((told) => {
+        if (!current) return;
+        setAdvice(told);
+        end();
+      });
     });
     return () => {
       current = false;
+      callOff();
       end();
     };
   }, [request]);

@@ -8,7 +8,7 @@ import type { Recipe } from "@/core/recipe";
 import { aimedSkyOf, automaticValues, filtersOf, inOwnNotation, sceneOf } from "@/core/shot";
 import { demandsOf, explain, judge, outlookOfRecipe } from "@/core/solve";
 import { useKit, useShot, useShotCamera } from "@/features/api/queries";
-import { useNight } from "@/features/night/NightContext";
+import { useNight, useNightIsComing } from "@/features/night/NightContext";
 import { plannedShotOf, shownScene } from "@/features/shot/planned";
 import { plannedSky } from "./plannedSky";
 import { useSolver } from "./useSolver";
@@ -23,6 +23,7 @@ export function useExposure(shotId: string, recipe: Recipe) {
   const camera = useShotCamera(shotId);
   const kit = useKit().data;
   const night = useNight();
+  const coming = useNightIsComing();
   const plan = night?.plan ?? null;
   const planned = useMemo(() => (shot ? plannedShotOf(shot) : null), [shot]);
   const scene = useMemo(() => (planned ? shownScene(planned, plan) : null), [planned, plan]);
@@ -32,10 +33,10 @@ export function useExposure(shotId: string, recipe: Recipe) {
   const framedCamera = useMemo(() => (camera ? framed(camera, shape) : null), [camera, shape]);
   const intent = shot?.intent ?? "still-view";
   const request = useMemo((): SolveRequest | null => {
-    if (!framedCamera || !planned) return null;
+    if (!framedCamera || !planned || coming) return null;
     const filterStops = filters.map(({ stops }) => stops);
     return { ...sceneOf(planned, plan), intent, camera: framedCamera, filterStops };
-  }, [framedCamera, planned, plan, intent, filters]);
+  }, [framedCamera, planned, plan, coming, intent, filters]);
   const { solved, field } = useSolver(request, recipe);
   const solution = useMemo(
     () => solved && { ...solved, recipes: inOwnNotation(solved.recipes, filters) },

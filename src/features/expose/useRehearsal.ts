@@ -22,7 +22,7 @@ export interface Rehearsed {
 /** The picture of a plan before it is taken, simulated in a worker; it grows frame by frame. Null until the first. */
 export function useRehearsal({ intent, sky, plan, camera, light }: Rehearsed, widthPx: number): Rehearsal | null {
   const [picture, setPicture] = useState<Rehearsal | null>(null);
-  const worker = useWorker(startRehearse);
+  const worker = useWorker(startRehearse, true);
   useEffect(() => {
     if (plan === null) {
       setPicture(null);

@@ -27,14 +27,18 @@ interface NightPointer {
 }
 
 const NightContext = createContext<Night | null>(null);
+const ComingContext = createContext(false);
 const DomainContext = createContext<Stretch>([0, 1]);
 const CursorContext = createContext<number | null>(null);
 const HeldContext = createContext<number | null>(null);
 const PointerContext = createContext<NightPointer>({ setDomain: () => {}, setCursorMs: () => {}, holdMs: () => {} });
 const NO_SHOTS: readonly ShotReply[] = [];
 
-/** The night at hand; null for an outing without a site. */
+/** The night at hand; null for an outing without a site, and until it has been worked out. */
 export const useNight = (): Night | null => useContext(NightContext);
+
+/** Whether the night is still being worked out: there is a site, and so there will be one. */
+export const useNightIsComing = (): boolean => useContext(ComingContext);
 
 /** The stretch of the night that the ribbon shows. */
 export const useNightDomain = (): Stretch => useContext(DomainContext);
@@ -88,13 +92,15 @@ export function NightProvider({ outing, shotId, children }: NightProviderProps) 
   );
   return (
     <NightContext.Provider value={night}>
-      <PointerContext.Provider value={pointer}>
-        <DomainContext.Provider value={domain}>
-          <HeldContext.Provider value={heldMs}>
-            <CursorContext.Provider value={cursorMs}>{children}</CursorContext.Provider>
-          </HeldContext.Provider>
-        </DomainContext.Provider>
-      </PointerContext.Provider>
+      <ComingContext.Provider value={night === null && site !== null}>
+        <PointerContext.Provider value={pointer}>
+          <DomainContext.Provider value={domain}>
+            <HeldContext.Provider value={heldMs}>
+              <CursorContext.Provider value={cursorMs}>{children}</CursorContext.Provider>
+            </HeldContext.Provider>
+          </DomainContext.Provider>
+        </PointerContext.Provider>
+      </ComingContext.Provider>
     </NightContext.Provider>
   );
 }

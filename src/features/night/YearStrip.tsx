@@ -2,10 +2,11 @@
 
 import { Box, Flex } from "@chakra-ui/react";
 import { DateTime } from "luxon";
-import { type KeyboardEvent, useState } from "react";
+import { useState } from "react";
 import type { IntentId } from "@/core/intent";
 import { datesOfYear, type NightSite } from "@/core/night";
 import { Action } from "@/ui/Action";
+import { onKeys } from "@/ui/keys";
 import { useSize } from "@/ui/useSize";
 import { clockSpan } from "./clock";
 import { useYear } from "./useYear";
@@ -17,8 +18,10 @@ interface YearStripProps {
   readonly onDate: (date: string) => void;
 }
 
-const HEIGHT = 74;
+const HEIGHT = 78;
 const BARS = 54;
+/** Nights that a page key goes along: a moon. */
+const MONTH = 28;
 
 /** Every night of a year as a bar, tall where the intent does well under a clear sky; click to go there. */
 export function YearStrip({ site, date, intent, onDate }: YearStripProps) {
@@ -33,13 +36,14 @@ export function YearStrip({ site, date, intent, onDate }: YearStripProps) {
   const night = nights[at];
   const best = nights.length === dates.length ? nights.reduce((a, b) => (b.score > a.score ? b : a)) : null;
   const said = (day: string) => DateTime.fromISO(day).toFormat("ccc d LLL");
-  const onKeyDown = (event: KeyboardEvent) => {
-    const move = { ArrowLeft: -1, ArrowRight: 1, PageUp: -28, PageDown: 28 }[event.key];
-    if (move !== undefined) setPointed(Math.max(0, Math.min(dates.length - 1, at + move)));
-    else if (event.key === "Enter" && dates[at]) onDate(dates[at]);
-    else return;
-    event.preventDefault();
-  };
+  const point = (by: number) => () => setPointed(Math.max(0, Math.min(dates.length - 1, at + by)));
+  const keys = onKeys({
+    ArrowLeft: point(-1),
+    ArrowRight: point(1),
+    PageUp: point(-MONTH),
+    PageDown: point(MONTH),
+    Enter: () => dates[at] && onDate(dates[at]),
+  });
   return (
     <Box as="section" aria-label="The year" px="16px" pt="10px" flexShrink="0">
       <Flex justify="space-between" fontSize="note" color="ash" gap="16px" wrap="wrap" minH="20px">
@@ -56,14 +60,14 @@ export function YearStrip({ site, date, intent, onDate }: YearStripProps) {
           )}
           <Action
             look="text"
-            aria-label="The year before"
+            aria-label={`‹ ${year - 1}, the year before`}
             onClick={() => onDate(`${year - 1}${date.slice(4).replace("-02-29", "-02-28")}`)}
           >
             {`‹ ${year - 1}`}
           </Action>
           <Action
             look="text"
-            aria-label="The year after"
+            aria-label={`${year + 1} ›, the year after`}
             onClick={() => onDate(`${year + 1}${date.slice(4).replace("-02-29", "-02-28")}`)}
           >
             {`${year + 1} ›`}
@@ -79,7 +83,7 @@ export function YearStrip({ site, date, intent, onDate }: YearStripProps) {
         aria-valuemax={dates.length}
         aria-valuenow={at + 1}
         aria-valuetext={night ? `${said(night.date)}, score ${Math.round(night.score)}` : "not scored yet"}
-        onKeyDown={onKeyDown}
+        onKeyDown={keys}
         onBlur={() => setPointed(null)}
         onMouseMove={(event) => {
           const left = event.currentTarget.getBoundingClientRect().left;

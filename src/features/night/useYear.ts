@@ -1,30 +1,32 @@
 "use client";
 
 import { proxy } from "comlink";
-import { useEffect, useState } from "react";
+import { startTransition, useEffect, useState } from "react";
 import type { IntentId } from "@/core/intent";
 import type { NightSite, ScoredNight } from "@/core/night";
 import { startYear } from "@/workers/clients";
+import { useWorker } from "@/workers/useWorker";
 
-/** A year's nights for an intent at a site, scored in a worker; they arrive in handfuls. */
+/** A year's nights for an intent at a site, scored in a worker; they arrive in handfuls. A newer question ends the older. */
 export function useYear(site: NightSite, year: number, intent: IntentId): readonly ScoredNight[] {
+  const worker = useWorker(startYear, true);
   const [nights, setNights] = useState<readonly ScoredNight[]>([]);
   useEffect(() => {
     setNights([]);
-    const { api, end } = startYear();
+    if (!worker) return;
     let current = true;
-    void api.score(
+    void worker.score(
       site,
       year,
       intent,
       proxy(async (handful: readonly ScoredNight[]) => {
-        if (current) setNights((before) => [...before, ...handful]);
+        if (current) startTransition(() => setNights((before) => [...before, ...handful]));
+        return current;
       }),
     );
     return () => {
       current = false;
-      end();
     };
-  }, [site, year, intent]);
+  }, [worker, site, year, intent]);
   return nights;
 }

@@ -8,7 +8,7 @@ import { useRouter } from "next/navigation";
 import { z } from "zod";
 import type { outingRequest } from "@/contracts/requests";
 import { errorText, sendJson } from "@/features/api/client";
-import { previewUrl } from "@/features/api/pictures";
+import { previewOf } from "@/features/api/pictures";
 import { useOutings, useSites } from "@/features/api/queries";
 import { Action } from "@/ui/Action";
 import { Shell } from "@/ui/shell/Shell";
@@ -67,7 +67,7 @@ export function Home() {
                 objectFit="cover"
                 objectPosition="50% 62%"
               >
-                <img src={previewUrl(pictured.pictureHash, 1600)} alt={`Newest picture: ${pictured.name}`} />
+                <img {...previewOf(pictured.pictureHash)} alt={`Newest picture: ${pictured.name}`} />
               </Box>
             )}
             <Box
@@ -80,7 +80,7 @@ export function Home() {
               px={{ base: "20px", md: "48px" }}
               py="22px"
               width="100%"
-              color={pictured ? "#ECE6DA" : "bone"}
+              color={pictured ? "onPicture" : "bone"}
               bgImage={pictured ? "linear-gradient(to top, rgb(8 9 14 / 0.85), rgb(8 9 14 / 0))" : "none"}
             >
               The picture your phone

@@ -1,20 +1,20 @@
 "use client";
 
-import { Box, Flex } from "@chakra-ui/react";
+import { Box } from "@chakra-ui/react";
 import { DateTime } from "luxon";
-import NextLink from "next/link";
 import { usePathname, useRouter } from "next/navigation";
 import { type ReactNode, useMemo } from "react";
 import type { ShotDetailReply } from "@/contracts/replies";
 import { errorText } from "@/features/api/client";
 import { useIsLive } from "@/features/api/live";
 import { useLog, useOuting, useShot } from "@/features/api/queries";
-import { NightProvider, useNight } from "@/features/night/NightContext";
-import { Ribbon } from "@/features/ribbon/Ribbon";
+import { NightProvider, useNight, useNightIsComing } from "@/features/night/NightContext";
+import { RIBBON_HEIGHTS, Ribbon } from "@/features/ribbon/Ribbon";
 import { Action } from "@/ui/Action";
 import { Choose } from "@/ui/Choose";
 import { Quiet } from "@/ui/Quiet";
 import { Shell } from "@/ui/shell/Shell";
+import { StationThread } from "./StationThread";
 
 /** The stations that are built, in the order people work; each with what gives it its bead. */
 const STATIONS = [
@@ -111,54 +111,7 @@ export function OutingShell({ outingId, shotId, children }: OutingShellProps) {
     <Shell title={title} items={items}>
       <NightProvider outing={detail} shotId={shotId}>
         <NightBand shotId={shotId} large={pathname.endsWith("/night")} />
-        <Flex
-          as="nav"
-          aria-label="Stations"
-          height="36px"
-          flexShrink="0"
-          align="stretch"
-          pl="16px"
-          borderBottomWidth="1px"
-          borderColor="line"
-          position="relative"
-          gap={{ base: "18px", md: "34px" }}
-          overflowX="auto"
-          overflowY="hidden"
-          scrollbarWidth="none"
-          // Where not all stations fit, the last one fades: there are more.
-          maskImage={{ base: "linear-gradient(to right, black 82%, transparent)", md: "none" }}
-          pr={{ base: "18%", md: "16px" }}
-        >
-          {stations.map(({ href, name, bead }) => {
-            const here = pathname === href;
-            return (
-              <Flex
-                asChild
-                key={href}
-                align="center"
-                gap="8px"
-                flexShrink="0"
-                color={here ? "lamp" : "bone"}
-                fontWeight={here ? 620 : 420}
-                fontStretch="94%"
-              >
-                <NextLink href={href} aria-current={here ? "page" : undefined}>
-                  <Box
-                    aria-hidden
-                    width="8px"
-                    height="8px"
-                    borderRadius="50%"
-                    borderWidth="1.5px"
-                    borderColor={bead ? "moss" : "ash"}
-                    bg={bead ? "moss" : "transparent"}
-                  />
-                  {name}
-                  {bead && <Box srOnly>, has what it needs</Box>}
-                </NextLink>
-              </Flex>
-            );
-          })}
-        </Flex>
+        <StationThread stations={stations} />
         <LiveNotice />
         {children}
       </NightProvider>
@@ -178,7 +131,9 @@ function LiveNotice() {
 
 function NightBand({ shotId, large }: { readonly shotId: string; readonly large: boolean }) {
   const night = useNight();
-  return night && <Ribbon night={night} shotId={shotId} large={large} />;
+  const coming = useNightIsComing();
+  if (night) return <Ribbon night={night} shotId={shotId} large={large} />;
+  return coming && <Box height={RIBBON_HEIGHTS[large ? "large" : "small"]} flexShrink="0" bg="slate" />;
 }
 
 function ShotChooser({

@@ -2,13 +2,16 @@
 
 import { Box, Flex } from "@chakra-ui/react";
 import { Expand, Minus, Plus, ScanSearch, TriangleAlert } from "lucide-react";
-import { type ReactNode, useEffect, useLayoutEffect, useRef, useState } from "react";
-import { previewUrl } from "@/features/api/pictures";
+import { type ReactNode, useEffect, useRef, useState } from "react";
+import { previewOf } from "@/features/api/pictures";
 import { Action } from "@/ui/Action";
+import { onKeys, usePageKeys } from "@/ui/keys";
 import { useSize } from "@/ui/useSize";
 import { drawPicture } from "./drawPicture";
 import type { PictureState } from "./usePicture";
 import { useZoom } from "./useZoom";
+
+const STEP_PX = 60;
 
 interface PictureViewProps {
   readonly picture: PictureState;
@@ -56,25 +59,21 @@ export function PictureView({ picture, hash, name }: PictureViewProps) {
   useEffect(() => {
     if (canvas.current && ready) drawPicture(canvas.current, ready, zoom.transform, size, marked);
   }, [ready, zoom.transform, size, marked]);
-  useLayoutEffect(() => {
-    const onKeyDown = ({ key, target }: KeyboardEvent) => {
-      if (target instanceof HTMLInputElement || target instanceof HTMLTextAreaElement) return;
-      if (key === "x") zoom.toggle();
-      else if (key === "h") setMarked((before) => !before);
-      else if (key === "+") zoom.by(1.5);
-      else if (key === "-") zoom.by(1 / 1.5);
-    };
-    window.addEventListener("keydown", onKeyDown);
-    return () => window.removeEventListener("keydown", onKeyDown);
-  }, [zoom]);
+  usePageKeys({
+    x: zoom.toggle,
+    h: () => setMarked((before) => !before),
+    "[Shift]++": () => zoom.by(1.5),
+    "-": () => zoom.by(1 / 1.5),
+  });
 
-  const scale = zoom.transform.k;
+  // Pixels of the picture to pixels of the screen.
+  const scale = zoom.transform.k * (typeof window === "undefined" ? 1 : window.devicePixelRatio || 1);
   return (
     <Flex direction="column" flex="1" minH="0">
-      <Box ref={box} flex="1" minH="0" position="relative" bg="black" overflow="hidden">
+      <Box ref={box} flex="1" minH="0" position="relative" bg="mount" overflow="hidden">
         {!ready && (
           <Box asChild position="absolute" inset="0" width="100%" height="100%" objectFit="contain">
-            <img src={previewUrl(hash, 1600)} alt={name} />
+            <img {...previewOf(hash)} alt={name} />
           </Box>
         )}
         <Box asChild position="absolute" inset="0" cursor="grab" display={ready ? "block" : "none"} touchAction="none">
@@ -83,12 +82,12 @@ export function PictureView({ picture, hash, name }: PictureViewProps) {
             role="img"
             aria-label={name}
             tabIndex={0}
-            onKeyDown={(event) => {
-              const step = { ArrowLeft: [60, 0], ArrowRight: [-60, 0], ArrowUp: [0, 60], ArrowDown: [0, -60] }[
-                event.key
-              ];
-              if (step) zoom.move(step[0]!, step[1]!);
-            }}
+            onKeyDown={onKeys({
+              ArrowLeft: () => zoom.move(STEP_PX, 0),
+              ArrowRight: () => zoom.move(-STEP_PX, 0),
+              ArrowUp: () => zoom.move(0, STEP_PX),
+              ArrowDown: () => zoom.move(0, -STEP_PX),
+            })}
           />
         </Box>
         {picture.state === "loading" && (
@@ -96,9 +95,9 @@ export function PictureView({ picture, hash, name }: PictureViewProps) {
             position="absolute"
             bottom="10px"
             left="14px"
-            color="#ECE6DA"
+            color="onPicture"
             fontSize="note"
-            bg="blackAlpha.700"
+            bg="veil"
             px="8px"
             py="3px"
           >
@@ -106,17 +105,13 @@ export function PictureView({ picture, hash, name }: PictureViewProps) {
           </Box>
         )}
         {picture.state === "failed" && (
-          <Box position="absolute" bottom="10px" left="14px" color="coral" bg="blackAlpha.700" px="8px" py="3px">
+          <Box position="absolute" bottom="10px" left="14px" color="coral" bg="veil" px="8px" py="3px">
             {picture.reason}
           </Box>
         )}
       </Box>
       <Flex align="center" px="8px" borderTopWidth="1px" borderColor="line" flexShrink="0" wrap="wrap">
-        <ToolButton
-          label="Fit, or every pixel (x)"
-          pressed={Math.abs(scale * (window.devicePixelRatio || 1) - 1) < 0.01}
-          onClick={zoom.toggle}
-        >
+        <ToolButton label="Fit, or every pixel (x)" pressed={Math.abs(scale - 1) < 0.01} onClick={zoom.toggle}>
           {zoom.isFit ? <ScanSearch size={17} /> : <Expand size={17} />}
           {zoom.isFit ? "1:1" : "Fit"}
         </ToolButton>
@@ -139,8 +134,7 @@ export function PictureView({ picture, hash, name }: PictureViewProps) {
           </Box>
         )}
         <Box ml="auto" px="10px" fontSize="note" fontFamily="mono" color="ash" fontVariantNumeric="tabular-nums">
-          {pixels &&
-            `${pixels.width} × ${pixels.height} at ${Math.round(scale * (window.devicePixelRatio || 1) * 100)} %`}
+          {pixels && `${pixels.width} × ${pixels.height} at ${Math.round(scale * 100)} %`}
         </Box>
       </Flex>
     </Flex>

@@ -32,6 +32,12 @@ const SMALL_HEIGHT = 90;
 /** A click this close to the held instant lets go of it. */
 const LET_GO_PX = 7;
 
+/** How tall the ribbon stands: at Night, and everywhere else. */
+export const RIBBON_HEIGHTS = {
+  large: { base: "250px", md: "300px" },
+  small: { base: "64px", md: "104px" },
+} as const;
+
 interface RibbonProps {
   readonly night: Night;
   readonly shotId: string;
@@ -104,7 +110,7 @@ export function Ribbon({ night, shotId, large }: RibbonProps) {
     <Box
       ref={ref}
       position="relative"
-      height={{ base: large ? "250px" : "64px", md: large ? "300px" : "104px" }}
+      height={RIBBON_HEIGHTS[large ? "large" : "small"]}
       flexShrink="0"
       borderBottomWidth="1px"
       borderColor="line"

@@ -5,7 +5,7 @@ import { Layers, Play, Square } from "lucide-react";
 import { useState } from "react";
 import { type CapturePlan, runSeconds } from "@/core/capture";
 import { roughDuration } from "@/core/recipe";
-import { previewUrl, thumbnailUrl } from "@/features/api/pictures";
+import { previewOf, thumbnailUrl } from "@/features/api/pictures";
 import type { RunWithFrames } from "@/features/api/queries";
 import { Action } from "@/ui/Action";
 import { ShutterLine } from "./ShutterLine";
@@ -28,7 +28,7 @@ const STATE_WORDS = { running: "Running", done: "Done", aborted: "Ended early", 
 export function RunView({ run, plan, ready, busy, onStart, onAbort, onStack }: RunViewProps) {
   const [chosen, setChosen] = useState<string | null>(null);
   const frames = run?.frames ?? [];
-  const shown = frames.find(({ id }) => id === chosen) ?? frames.at(-1);
+  const shown = frames.find(({ id }) => id === chosen) ?? frames.at(-1) ?? run?.lastFrame;
   const running = run?.run.state === "running";
   const count = plan?.frames ?? 0;
   const length = plan ? roughDuration(runSeconds(plan)) : "";
@@ -57,7 +57,7 @@ export function RunView({ run, plan, ready, busy, onStart, onAbort, onStack }: R
           </Box>
         )}
       </Flex>
-      <Flex flex="1" minH="0" align="center" justify="center" bg="black" position="relative">
+      <Flex flex="1" minH="0" align="center" justify="center" bg="mount" position="relative">
         {shown ? (
           <Box
             asChild
@@ -69,10 +69,10 @@ export function RunView({ run, plan, ready, busy, onStart, onAbort, onStack }: R
             width="100%"
             height="100%"
           >
-            <img src={previewUrl(shown.hash, 1600)} alt={`${shown.name}, ${shown.width} x ${shown.height} pixels`} />
+            <img {...previewOf(shown.hash)} alt={`${shown.name}, ${shown.width} x ${shown.height} pixels`} />
           </Box>
         ) : (
-          <Box color="#9B978D" maxW="44ch" px="24px" textAlign="center">
+          <Box color="onPictureQuiet" maxW="44ch" px="24px" textAlign="center">
             {running
               ? "The phone looks at the scene; the first frame is on its way."
               : "No frames yet. The stand-in phone is on its tripod at the quay; run the recipe and its frames appear here."}

@@ -14,7 +14,10 @@ const KEYS = [
   [";", "find a place or do a thing by name"],
   ["← →", "on the ribbon: move the cursor; with Shift by a tenth of what is shown"],
   ["+ − Home", "on the ribbon: closer, farther, the whole night; Page keys go along it"],
-  ["arrows, Enter, z", "on a block of the ribbon: move and stretch it, open its shot, zoom to it"],
+  [
+    "arrows, Enter, z",
+    "on a block of the ribbon: move and stretch it, open its shot, zoom to it; comma and full stop move it by 10 s",
+  ],
   ["Enter, Esc", "in the recipe line: save it, or put the saved one back"],
   ["x", "on a picture: fit, or every pixel (1:1)"],
   ["h", "on a picture: show where it clips and where it is crushed"],

@@ -1,10 +1,11 @@
 "use client";
 
 import { Flex } from "@chakra-ui/react";
-import { type ReactNode, useEffect, useState } from "react";
+import dynamic from "next/dynamic";
+import { type ReactNode, useState } from "react";
+import { usePageKeys } from "../keys";
 import { Notices } from "../Notice";
-import { Help } from "./Help";
-import { Palette, type PaletteItem } from "./Palette";
+import type { PaletteItem } from "./Palette";
 import { TitleRow } from "./TitleRow";
 
 interface ShellProps {
@@ -15,26 +16,18 @@ interface ShellProps {
   readonly children: ReactNode;
 }
 
-const isTyping = (target: EventTarget | null): boolean =>
-  target instanceof HTMLElement &&
-  (target.isContentEditable || ["INPUT", "TEXTAREA", "SELECT"].includes(target.tagName));
+// Few open them, and nobody at once.
+const Help = dynamic(() => import("./Help").then((module) => module.Help));
+const Palette = dynamic(() => import("./Palette").then((module) => module.Palette));
 
 /** The frame around every page: title row, help, palette, messages. Pages never scroll as a whole. */
 export function Shell({ title, items = [], children }: ShellProps) {
   const [open, setOpen] = useState<"help" | "palette" | null>(null);
-  useEffect(() => {
-    const onKeyDown = (event: KeyboardEvent) => {
-      if (isTyping(event.target) || event.ctrlKey || event.metaKey || event.altKey) return;
-      const numbered = /^[1-9]$/.test(event.key) ? items[Number(event.key) - 1] : undefined;
-      if (event.key === "?") setOpen("help");
-      else if (event.key === ";") setOpen("palette");
-      else if (numbered) numbered.act();
-      else return;
-      event.preventDefault();
-    };
-    window.addEventListener("keydown", onKeyDown);
-    return () => window.removeEventListener("keydown", onKeyDown);
-  }, [items]);
+  usePageKeys({
+    "[Shift]+?": () => setOpen("help"),
+    "[Shift]+;": () => setOpen("palette"),
+    ...Object.fromEntries(items.slice(0, 9).map(({ act }, index) => [`[Shift]+${index + 1}`, act])),
+  });
   return (
     <>
       <Flex direction="column" height="100dvh" overflow="hidden">
@@ -45,8 +38,8 @@ export function Shell({ title, items = [], children }: ShellProps) {
           {children}
         </Flex>
       </Flex>
-      <Help open={open === "help"} onClose={() => setOpen(null)} numbered={items.map(({ name }) => name)} />
-      <Palette open={open === "palette"} onClose={() => setOpen(null)} items={items} />
+      {open === "help" && <Help open onClose={() => setOpen(null)} numbered={items.map(({ name }) => name)} />}
+      {open === "palette" && <Palette open onClose={() => setOpen(null)} items={items} />}
       <Notices />
     </>
   );

@@ -102,7 +102,7 @@ const radioGroup = defineSlotRecipe({
     item: { ...marked, position: "relative" },
     itemControl: {
       ...mark,
-      borderRadius: "full",
+      borderRadius: "50%",
       "& .dot": { width: "6px", height: "6px", borderRadius: "50%", bg: "ink", opacity: 0 },
       _checked: { bg: "lamp", borderColor: "lamp", "& .dot": { opacity: 1 } },
     },

@@ -1,11 +1,11 @@
 import { access, readFile } from "node:fs/promises";
 import pLimit from "p-limit";
 import { notFound, problem, route } from "@/app/http";
+import { PREVIEW_EDGES } from "@/contracts/limits";
 import { plainReason } from "@/engine/files/decode";
-import { displaySamples, previewJpeg } from "@/engine/files/exportPicture";
+import { displaySamples, previewWebp } from "@/engine/files/exportPicture";
 import { storedPath } from "@/engine/store";
 
-const EDGES_PX = [640, 1600, 2400];
 const FOREVER = { "cache-control": "private, max-age=31536000, immutable" };
 
 /** Pictures that are decoded for display at once: each takes memory while it is. */
@@ -17,7 +17,7 @@ const shown = (make: () => Promise<Response>): Promise<Response> =>
   decoding(make).catch((error: unknown) => problem(422, "unreadable-picture", plainReason(error)));
 
 /**
- * A stored picture for display: `as=thumbnail` a small JPEG as it lies in the store, `as=preview&edge=1600` a JPEG made
+ * A stored picture for display: `as=thumbnail` a small JPEG as it lies in the store, `as=preview&edge=1600` a WebP made
  * for the occasion, `as=samples` every pixel as 8-bit RGB with its size in the headers.
  */
 export const GET = route<{ hash: string }>(async (request, { hash }) => {
@@ -36,11 +36,11 @@ export const GET = route<{ hash: string }>(async (request, { hash }) => {
   }
   if (query.get("as") === "preview") {
     const edge = Number(query.get("edge"));
-    if (!EDGES_PX.includes(edge))
-      return problem(400, "invalid-edge", `Choose an edge of ${EDGES_PX.join(", ")} pixels.`);
+    if (!PREVIEW_EDGES.some((each) => each === edge))
+      return problem(400, "invalid-edge", `Choose an edge of ${PREVIEW_EDGES.join(", ")} pixels.`);
     return shown(async () => {
-      const jpeg = await previewJpeg(hash, edge);
-      return new Response(jpeg, { headers: { ...FOREVER, "content-type": "image/jpeg" } });
+      const webp = await previewWebp(hash, edge);
+      return new Response(webp, { headers: { ...FOREVER, "content-type": "image/webp" } });
     });
   }
   if (query.get("as") === "samples") {

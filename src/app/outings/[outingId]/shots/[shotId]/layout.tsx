@@ -1,4 +1,5 @@
 import type { ReactNode } from "react";
+import { knownKit, knownOuting, knownShot, WithKnown } from "@/app/known";
 import { OutingShell } from "@/features/outings/OutingShell";
 
 interface ShotLayoutProps {
@@ -7,5 +8,12 @@ interface ShotLayoutProps {
 }
 
 export default async function ShotLayout({ children, params }: ShotLayoutProps) {
-  return <OutingShell {...(await params)}>{children}</OutingShell>;
+  const { outingId, shotId } = await params;
+  return (
+    <WithKnown known={[knownOuting(outingId), knownShot(shotId), knownKit]}>
+      <OutingShell outingId={outingId} shotId={shotId}>
+        {children}
+      </OutingShell>
+    </WithKnown>
+  );
 }

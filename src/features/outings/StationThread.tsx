@@ -1,0 +1,69 @@
+"use client";
+
+import { Box, Flex } from "@chakra-ui/react";
+import NextLink from "next/link";
+import { usePathname } from "next/navigation";
+
+interface StationThreadProps {
+  readonly stations: readonly {
+    readonly href: string;
+    readonly name: string;
+    /** Whether it has what it needs. */
+    readonly bead: boolean;
+  }[];
+}
+
+/** The thread of stations, each with a bead once it has what it needs. */
+export function StationThread({ stations }: StationThreadProps) {
+  const pathname = usePathname();
+  return (
+    <Flex
+      as="nav"
+      aria-label="Stations"
+      height="36px"
+      flexShrink="0"
+      align="stretch"
+      pl="16px"
+      borderBottomWidth="1px"
+      borderColor="line"
+      position="relative"
+      gap={{ base: "18px", md: "34px" }}
+      overflowX="auto"
+      overflowY="hidden"
+      scrollbarWidth="none"
+      // Where not all stations fit, the last one fades: there are more.
+      maskImage={{ base: "linear-gradient(to right, black 82%, transparent)", md: "none" }}
+      pr={{ base: "18%", md: "16px" }}
+    >
+      {stations.map(({ href, name, bead }) => {
+        const here = pathname === href;
+        return (
+          <Flex
+            asChild
+            key={href}
+            align="center"
+            gap="8px"
+            flexShrink="0"
+            color={here ? "lamp" : "bone"}
+            fontWeight={here ? 620 : 420}
+            fontStretch="94%"
+          >
+            <NextLink href={href} aria-current={here ? "page" : undefined}>
+              <Box
+                aria-hidden
+                width="8px"
+                height="8px"
+                borderRadius="50%"
+                borderWidth="1.5px"
+                borderColor={bead ? "moss" : "ash"}
+                bg={bead ? "moss" : "transparent"}
+              />
+              {name}
+              {bead && <Box srOnly>, has what it needs</Box>}
+            </NextLink>
+          </Flex>
+        );
+      })}
+    </Flex>
+  );
+}
