@@ -36,6 +36,7 @@ test("filters and phones are added, copied, deleted with undo, and travel in a f
   await expect(page.getByText("Sees like 23 mm on a 35 mm frame.")).toBeVisible();
 
   await page.getByLabel("Name", { exact: true }).fill("Pocket D");
+  await page.getByRole("button", { name: /^What the phone offers/ }).click();
   await page.getByLabel("Shutter times, shortest first").fill("2, 1");
   await page.getByRole("button", { name: "Save as Pocket D" }).click();
   await expect(page.getByText(/Shutter times must rise/)).toBeVisible();

@@ -19,6 +19,8 @@ const toaster = createToaster({
   overlap: false,
   offsets: "56px",
   duration: SHOWN_MS,
+  // Brings the focus to the message; no browser takes this key.
+  hotkey: ["F8"],
 });
 
 /** Says one thing at the foot of the screen, with an undo or another thing to do where there is one. The page has `Notices`. */

@@ -8,7 +8,7 @@ import type { RehearseWorker } from "./rehearse.worker";
 import type { SolveWorker } from "./solve.worker";
 import type { YearWorker } from "./year.worker";
 
-/** A worker that runs: its functions, and its end, which also ends whatever it is at. */
+/** A worker that runs: its functions, and its end, which also ends whatever it is at; ending twice is ending once. */
 export interface Running<Api> {
   readonly api: Remote<Api>;
   readonly end: () => void;
@@ -16,9 +16,12 @@ export interface Running<Api> {
 
 function running<Api>(worker: Worker): Running<Api> {
   const api = wrap<Api>(worker);
+  let ended = false;
   return {
     api,
     end: () => {
+      if (ended) return;
+      ended = true;
       api[releaseProxy]();
       worker.terminate();
     },

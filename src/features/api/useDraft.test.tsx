@@ -13,7 +13,16 @@ interface Jar {
   readonly lid: string;
 }
 type JarPart = Partial<Jar>;
-const draft = { url: "/api/jars/1", shown: [shownIn<Jar, JarPart>(["jar"], (jar, part) => ({ ...jar, ...part }))] };
+const told = {
+  row: "jar 1",
+  read: (answer: unknown) =>
+    answer && "sand" in (answer as Jar) ? { shows: answer as Jar, fields: answer as Jar } : null,
+};
+const draft = {
+  told,
+  url: "/api/jars/1",
+  shown: [shownIn<Jar, JarPart>(["jar"], (jar, part) => ({ ...jar, ...part }))],
+};
 
 interface Bench {
   change: (part: JarPart, edit?: { was?: JarPart; said?: string; restMs?: number }) => Promise<void>;
@@ -79,6 +88,20 @@ describe("a draft", () => {
       { sand: 3, was: { sand: 2 } },
     ]);
     expect(stale()).toBe(true);
+  });
+
+  it("changes from what the answer to one's own earlier change has told, for that is no other window's doing", async () => {
+    let answer = (_value: unknown) => {};
+    sent.mockImplementationOnce(() => new Promise((resolve) => (answer = resolve)) as never);
+    const { change, jar } = bench();
+    const first = change({ sand: 2 });
+    // Made before the answer comes: the lid is not known to have been taken off with the sand.
+    const second = change({ lid: "half" });
+    await waitFor(() => expect(sent).toHaveBeenCalledTimes(1));
+    await settled(() => answer({ sand: 2, lid: "off" }));
+    await Promise.all([first, second]);
+    expect(bodies().at(-1)).toEqual({ lid: "half", was: { lid: "off" } });
+    expect(jar()!.sand).toBe(2);
   });
 
   it("gathers small steps until the hand rests, from what was before the first", async () => {

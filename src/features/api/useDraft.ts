@@ -28,6 +28,15 @@ export interface Draft<Part> {
   readonly shown: readonly Shown<Part>[];
   /** What else follows from it, by the keys of their replies. */
   readonly affects?: readonly QueryKey[];
+  /** What the answer tells of the row, where a change of one part changes others too. */
+  readonly told?: Told<Part>;
+}
+
+/** A row that several drafts change, and how its state is read from an answer. */
+interface Told<Part> {
+  readonly row: string;
+  /** What is shown of it, and its fields by the names under which changes send them; null where it tells nothing. */
+  readonly read: (answer: unknown) => { readonly shows: Part; readonly fields: object } | null;
 }
 
 /** A change, and what it changes from. */
@@ -52,6 +61,9 @@ interface Gathered {
 interface Outbox {
   tail: Promise<unknown>;
   count: number;
+  /** How many answers have told of a row. */
+  answers: number;
+  readonly told: Map<string, { readonly answer: number; readonly fields: object }>;
   readonly stale: Map<string, QueryKey>;
   readonly gathered: Map<string, Gathered>;
 }
@@ -60,7 +72,14 @@ const anything = z.unknown();
 const outboxes = new WeakMap<QueryClient, Outbox>();
 
 function outboxOf(client: QueryClient): Outbox {
-  const known = outboxes.get(client) ?? { tail: Promise.resolve(), count: 0, stale: new Map(), gathered: new Map() };
+  const known = outboxes.get(client) ?? {
+    tail: Promise.resolve(),
+    count: 0,
+    answers: 0,
+    told: new Map(),
+    stale: new Map(),
+    gathered: new Map(),
+  };
   outboxes.set(client, known);
   return known;
 }
@@ -120,6 +139,19 @@ async function change<Part extends object>(client: QueryClient, draft: Draft<Par
   return done;
 }
 
+const bodyOf = (part: object, was: object | undefined): object => (was === undefined ? part : { ...part, was });
+
+/**
+ * What a change changes from, as the answers to one's own earlier changes have told since it was made: what those have
+ * changed besides is no other window's doing.
+ */
+function newest<Part extends object>(box: Outbox, { told }: Draft<Part>, was: Part, made: number): object {
+  const latest = told && box.told.get(told.row);
+  if (!latest || latest.answer <= made) return was;
+  const known = new Map(Object.entries(latest.fields));
+  return Object.fromEntries(Object.entries(was).map(([field, value]) => [field, known.get(field) ?? value]));
+}
+
 async function deliver<Part extends object>(
   client: QueryClient,
   draft: Draft<Part>,
@@ -129,22 +161,28 @@ async function deliver<Part extends object>(
   const box = outboxOf(client);
   box.count++;
   for (const key of [...shown.map(({ queryKey }) => queryKey), ...affects]) box.stale.set(JSON.stringify(key), key);
-  const answer = box.tail.then(() => sendJson(method, url, was === undefined ? part : { ...part, was }, anything));
+  const made = box.answers;
+  const answer = box.tail.then(async () => {
+    const given = bodyOf(part, was && newest(box, draft, was, made));
+    // The next one begins from what this answer tells.
+    const told = draft.told?.read(await sendJson(method, url, given, anything)) ?? null;
+    if (draft.told && told) box.told.set(draft.told.row, { answer: ++box.answers, fields: told.fields });
+    return told;
+  });
   box.tail = answer.catch(() => {});
-  await answer.catch((error: unknown) => {
+  const told = await answer.catch((error: unknown) => {
     const elsewhere = error instanceof ProblemError && error.code === CHANGED_ELSEWHERE;
     const again = () => {
       for (const { show } of shown) show(client, part);
       void whileSaving(deliver(client, draft, { part }));
     };
-    notice({
-      tone: "wrong",
-      text: errorText(error),
-      action: { label: elsewhere ? "Keep mine" : "Try again", act: again },
-    });
+    const action = { label: elsewhere ? "Keep mine" : "Try again", act: again };
+    notice({ tone: "wrong", text: errorText(error), action });
+    return null;
   });
   box.count--;
   if (box.count > 0) return;
+  if (told) for (const { show } of shown) show(client, told.shows);
   const stale = [...box.stale.values()];
   box.stale.clear();
   await Promise.all(stale.map((queryKey) => client.invalidateQueries({ queryKey })));

@@ -1,7 +1,7 @@
 "use client";
 
 import { useCallback } from "react";
-import type { OutingReply, ShotDetailReply, ShotReply } from "@/contracts/replies";
+import { type OutingReply, type ShotDetailReply, type ShotReply, shotReply } from "@/contracts/replies";
 import { shownIn, useDraft } from "@/features/api/useDraft";
 
 /** What can be changed of a shot. */
@@ -26,13 +26,23 @@ export const shotShown = ({ id, outingId }: ShotReply) => [
   })),
 ];
 
+/** A shot's row as the answer to a change tells it; another intent plans its line, time and scene anew. */
+const toldOf = ({ id }: ShotReply) => ({
+  row: `shot ${id}`,
+  read: (answer: unknown) => {
+    const { data } = shotReply.safeParse(answer);
+    return data ? { shows: data, fields: { ...data, line: data.recipeLine } } : null;
+  },
+});
+
 /** Changes parts of shots. */
 export function useShotDraft(): (shot: ShotReply, part: ShotPart, edit?: ShotEdit) => Promise<void> {
   const change = useDraft();
   return useCallback(
     (shot, part, edit) => {
       const was = Object.fromEntries(Object.keys(part).map((key) => [key, shot[key as keyof ShotReply]])) as ShotPart;
-      return change({ url: `/api/shots/${shot.id}`, shown: shotShown(shot) }, { part, was, ...edit });
+      const draft = { url: `/api/shots/${shot.id}`, shown: shotShown(shot), told: toldOf(shot) };
+      return change(draft, { part, was, ...edit });
     },
     [change],
   );

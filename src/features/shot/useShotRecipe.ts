@@ -44,7 +44,9 @@ export function useShotRecipe(shotId: string): ShotRecipe {
         shots: outing.shots.map((each) => (each.id === shotId ? { ...each, recipeLine } : each)),
       })),
     ];
-    const draft = { method: "PUT", url: `/api/shots/${shotId}/recipe`, shown } as const;
+    // Of the shot's row the line is told by other changes alone.
+    const told = { row: `shot ${shotId}`, read: () => null };
+    const draft = { method: "PUT", url: `/api/shots/${shotId}/recipe`, shown, told } as const;
     void change(draft, { part: { line: text }, was: { line: savedLine } });
   };
   return { ...parsed, savedLine, line, type: setTyped, save, apply: (recipe) => save(printRecipe(recipe)) };

@@ -11,6 +11,7 @@ interface HelpProps {
 
 const KEYS = [
   ["?", "this help"],
+  ["F8", "to the message at the foot of the page, with its undo"],
   [";", "find a place or do a thing by name"],
   ["← →", "on the ribbon: move the cursor; with Shift by a tenth of what is shown"],
   ["+ − Home", "on the ribbon: closer, farther, the whole night; Page keys go along it"],

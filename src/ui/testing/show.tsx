@@ -1,9 +1,12 @@
 import { ChakraProvider } from "@chakra-ui/react";
 import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
-import { act, fireEvent, render, screen } from "@testing-library/react";
+import { act, configure, fireEvent, render, screen } from "@testing-library/react";
 import type { ReactElement } from "react";
 import { Notices } from "@/ui/Notice";
 import { system } from "@/ui/theme/system";
+
+// A state is waited for as long as a busy machine may take.
+configure({ asyncUtilTimeout: 20_000 });
 
 /** Lets drawings measure themselves: every element is this large. */
 function giveSizes(width: number, height: number): void {
