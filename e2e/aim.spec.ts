@@ -1,4 +1,4 @@
-import { expect, test } from "@playwright/test";
+import { expect, test } from "./page";
 
 test("the camera is turned, a path dragged, focus set; the line and the ribbon follow", async ({ page }) => {
   const created = await (

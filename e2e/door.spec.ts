@@ -1,4 +1,4 @@
-import { expect, test } from "@playwright/test";
+import { expect, test } from "./page";
 
 test("a page runs only scripts of its own, and says nothing of itself to others", async ({ page, request }) => {
   const broken: string[] = [];

@@ -1,6 +1,6 @@
-import { expect, type Page, test } from "@playwright/test";
 import sharp from "sharp";
 import { GENERIC_PHONE } from "../src/core/camera";
+import { expect, type Page, test } from "./page";
 
 async function open(page: Page): Promise<void> {
   const created = await (
@@ -139,6 +139,7 @@ test("a filter and many frames open the ground; another lens moves it", async ({
   await expect(line(page)).toHaveValue("1s | iso 50");
   const limits = page.getByRole("table", { name: "Limits of the exposure field" });
   const crossing = limits.getByRole("rowheader", { name: /^crosses in/ });
+  await expect(crossing).toHaveCount(1);
   const wide = await crossing.textContent();
   const phones = page.getByLabel("Phone", { exact: true });
   if (await phones.isVisible()) await phones.selectOption(phone.name);

@@ -1,7 +1,7 @@
 import { createHash } from "node:crypto";
 import { readFile } from "node:fs/promises";
-import { expect, type Page, test } from "@playwright/test";
 import sharp from "sharp";
+import { expect, type Page, test } from "./page";
 
 const WIDTH = 600;
 const HEIGHT = 400;

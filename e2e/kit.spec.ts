@@ -1,5 +1,5 @@
 import { readFile } from "node:fs/promises";
-import { expect, test } from "@playwright/test";
+import { expect, test } from "./page";
 
 test("filters and phones are added, copied, deleted with undo, and travel in a file", async ({ page }) => {
   await page.goto("/kit");

@@ -1,7 +1,7 @@
 import { readFile } from "node:fs/promises";
-import { expect, type Page, test } from "@playwright/test";
 import ICAL from "ical.js";
 import { extractText, getDocumentProxy } from "unpdf";
+import { expect, type Page, test } from "./page";
 
 async function newSite(page: Page, name: string, coordinates: string): Promise<void> {
   await page.goto("/sites");
@@ -136,8 +136,11 @@ test("the ribbon is read, zoomed and its blocks moved by mouse and by keys, with
   await page.keyboard.press("Home");
   await expect(page.getByTitle("The whole night; drag to move through it")).toBeHidden();
 
-  await page.getByRole("button", { name: "Lane cloud" }).click();
-  await expect(page.getByRole("button", { name: "Lane cloud" })).toHaveAttribute("aria-pressed", "false");
+  await page.getByRole("button", { name: "Lanes" }).click();
+  const cloudLane = page.getByRole("menuitemcheckbox", { name: "cloud" });
+  await cloudLane.click();
+  await expect(cloudLane).toHaveAttribute("aria-checked", "false");
+  await page.keyboard.press("Escape");
   const cloud = page.getByLabel("Cloud, %");
   await cloud.fill("12");
   await cloud.blur();

@@ -1,5 +1,5 @@
-import { expect, type Page, test } from "@playwright/test";
 import { GENERIC_PHONE } from "../src/core/camera";
+import { expect, type Page, test } from "./page";
 
 /** The form of a new outing, with a site to be made; it stands there only once the known sites are read. */
 async function askForNewSite(page: Page): Promise<void> {

@@ -3,7 +3,7 @@
 import { ChakraProvider } from "@chakra-ui/react";
 import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
 import { ThemeProvider } from "next-themes";
-import { type ReactNode, useState } from "react";
+import { type ReactNode, useEffect, useState } from "react";
 import { system } from "./theme/system";
 
 interface ProvidersProps {
@@ -28,6 +28,10 @@ export function Providers({ nonce, children }: ProvidersProps) {
         },
       }),
   );
+  // From here on the page answers.
+  useEffect(() => {
+    document.documentElement.dataset.alive = "";
+  }, []);
   return (
     <ThemeProvider attribute="class" defaultTheme="dark" enableSystem={false} disableTransitionOnChange nonce={nonce}>
       <ChakraProvider value={system}>

@@ -3,7 +3,7 @@ import { useQueryClient } from "@tanstack/react-query";
 import { screen, waitFor } from "@testing-library/react";
 import { press, settled, show } from "@/ui/testing/show";
 import { ProblemError, saved, sendJson } from "./client";
-import { shownIn, useDraft } from "./useDraft";
+import { type Draft, shownIn, useDraft } from "./useDraft";
 
 jest.mock("./client", () => ({ ...jest.requireActual("./client"), sendJson: jest.fn() }));
 const sent = jest.mocked(sendJson);
@@ -25,7 +25,7 @@ const draft = {
 };
 
 interface Bench {
-  change: (part: JarPart, edit?: { was?: JarPart; said?: string; restMs?: number }) => Promise<void>;
+  change: (part: JarPart, edit?: { said?: string; restMs?: number }, with?: Partial<Draft<JarPart>>) => Promise<void>;
   jar: () => Jar | undefined;
   stale: () => boolean;
 }
@@ -38,10 +38,10 @@ function bench(): Bench {
     const change = useDraft();
     made.jar = () => client.getQueryData<Jar>(["jar"]);
     made.stale = () => client.getQueryState(["jar"])?.isInvalidated ?? false;
-    made.change = (part, edit = {}) => {
+    made.change = (part, edit = {}, more = {}) => {
       const jar = client.getQueryData<Jar>(["jar"])!;
       const was = Object.fromEntries(Object.keys(part).map((key) => [key, jar[key as keyof Jar]]));
-      return change(draft, { part, was, ...edit });
+      return change({ ...draft, ...more }, { part, was, ...edit });
     };
     client.setQueryDefaults(["jar"], { queryFn: () => ({ sand: 0, lid: "on" }) });
     if (!client.getQueryData(["jar"])) client.setQueryData<Jar>(["jar"], { sand: 1, lid: "on" });
@@ -94,9 +94,9 @@ describe("a draft", () => {
     let answer = (_value: unknown) => {};
     sent.mockImplementationOnce(() => new Promise((resolve) => (answer = resolve)) as never);
     const { change, jar } = bench();
-    const first = change({ sand: 2 });
+    const first = change({ sand: 2 }, {}, { told });
     // Made before the answer comes: the lid is not known to have been taken off with the sand.
-    const second = change({ lid: "half" });
+    const second = change({ lid: "half" }, {}, { told });
     await waitFor(() => expect(sent).toHaveBeenCalledTimes(1));
     await settled(() => answer({ sand: 2, lid: "off" }));
     await Promise.all([first, second]);

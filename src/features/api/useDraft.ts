@@ -107,7 +107,8 @@ export function useDraft(): <Part extends object>(draft: Draft<Part>, edit: Edit
 async function change<Part extends object>(client: QueryClient, draft: Draft<Part>, edit: Edit<Part>): Promise<void> {
   const { part, was, said, restMs } = edit;
   for (const { queryKey, show } of draft.shown) {
-    void client.cancelQueries({ queryKey });
+    // What is being read now is older than the change; it must not put back what was there before either.
+    void client.cancelQueries({ queryKey }, { revert: false, silent: true });
     show(client, part);
   }
   if (said !== undefined) {
@@ -164,8 +165,9 @@ async function deliver<Part extends object>(
   const made = box.answers;
   const answer = box.tail.then(async () => {
     const given = bodyOf(part, was && newest(box, draft, was, made));
+    const reply = await sendJson(method, url, given, anything);
     // The next one begins from what this answer tells.
-    const told = draft.told?.read(await sendJson(method, url, given, anything)) ?? null;
+    const told = draft.told?.read(reply) ?? null;
     if (draft.told && told) box.told.set(draft.told.row, { answer: ++box.answers, fields: told.fields });
     return told;
   });

@@ -40,14 +40,16 @@ function textsOf(site: SiteReply): SiteTexts {
 /** The typed fields of a site: each is saved by itself when one leaves it changed and right. */
 export function useSiteFields(site: SiteReply, onSave: (change: Partial<SiteRequest>) => void) {
   const values = useMemo(() => textsOf(site), [site]);
-  const { register, trigger, getValues, resetField, formState } = useForm<SiteTexts>({
+  const { register, trigger, getValues, getFieldState, resetField, formState } = useForm<SiteTexts>({
     values,
     resetOptions: { keepDirtyValues: true, keepErrors: true },
     resolver: zodResolver(typedSite) as never,
   });
-  const { errors, dirtyFields } = formState;
+  const { errors } = formState;
+  // Only what is looked at is kept up to date.
+  void formState.dirtyFields;
   const leave = async (key: keyof SiteTexts) => {
-    if (!dirtyFields[key] || !(await trigger(key))) return;
+    if (!getFieldState(key).isDirty || !(await trigger(key))) return;
     const text = getValues(key);
     // As typed until the site that was saved comes back in its own spelling.
     resetField(key, { defaultValue: text });

@@ -1,0 +1,22 @@
+import { test as base } from "@playwright/test";
+
+export { expect, type Page } from "@playwright/test";
+
+/** Tests whose pages answer: what is typed before a page has come to life would be lost on it. */
+export const test = base.extend({
+  page: async ({ page }, use) => {
+    const alive = () => page.locator("html[data-alive]").waitFor();
+    const { goto, reload } = { goto: page.goto.bind(page), reload: page.reload.bind(page) };
+    page.goto = async (...given) => {
+      const response = await goto(...given);
+      await alive();
+      return response;
+    };
+    page.reload = async (...given) => {
+      const response = await reload(...given);
+      await alive();
+      return response;
+    };
+    await use(page);
+  },
+});
