@@ -25,7 +25,7 @@ const draft = {
 };
 
 interface Bench {
-  change: (part: JarPart, edit?: { said?: string; restMs?: number }, with?: Partial<Draft<JarPart>>) => Promise<void>;
+  change: (part: JarPart, edit?: { said?: string; restMs?: number }, more?: Partial<Draft<JarPart>>) => Promise<void>;
   jar: () => Jar | undefined;
   stale: () => boolean;
 }
