@@ -55,7 +55,7 @@ test("own files are dropped, sorted, fused and downloaded, each value right", as
   const names = await page.getByRole("button", { name: /kept$/ }).allTextContents();
   expect(names).toEqual(["DSC_1.jpg", "DSC_2.jpg", "DSC_3.jpg", "DSC_4.jpg", "DSC_5.jpg"]);
 
-  await page.getByRole("radio", { name: /Mean/ }).check();
+  await page.getByText("Mean", { exact: true }).click();
   await page.getByRole("button", { name: "Fuse 5 frames" }).click();
   await expect(page.getByText("600 × 400 at")).toBeVisible({ timeout: 60_000 });
   const wanted = await expectedMean(frames);

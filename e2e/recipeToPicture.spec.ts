@@ -41,7 +41,7 @@ test("a recipe is typed, run, fused, looked at and logged", async ({ page }) => 
   await page.reload();
   await expect(line).toHaveValue("4 x 1s every 1.5s | iso 50 | jpeg -> mean");
 
-  await page.getByLabel("0.8 MP").check();
+  await page.getByText("0.8 MP", { exact: true }).click();
   await page.getByRole("button", { name: "Run 4 frames" }).click();
   await expect(page.getByText("Done: 4 of 4 frames")).toBeVisible({ timeout: 60_000 });
   await expect(page.getByRole("img", { name: /frame-0004.jpg, 1020 x 765 pixels/ })).toBeVisible();
@@ -85,7 +85,7 @@ test("a bracket is run with the shot's own camera, fused, and fused otherwise", 
   const line = page.getByRole("textbox", { name: "Recipe" });
   await line.fill("3 x 1/4 | bracket 2 stops | iso 50 | jpeg -> fuse");
   await line.press("Enter");
-  await page.getByLabel("0.8 MP").check();
+  await page.getByText("0.8 MP", { exact: true }).click();
   await page.getByRole("button", { name: "Run 3 frames" }).click();
   await expect(page.getByText("Done: 3 of 3 frames")).toBeVisible({ timeout: 60_000 });
   await page.getByRole("button", { name: "Fuse 3 frames" }).click();
@@ -108,8 +108,8 @@ test("the phone says what it cannot do, and a run can be ended early", async ({ 
 
   await line.fill("30 x 1s every 2s | iso 50 | jpeg");
   await line.press("Enter");
-  await page.getByLabel("0.8 MP").check();
-  await page.getByLabel("in real time").check();
+  await page.getByText("0.8 MP", { exact: true }).click();
+  await page.getByText("in real time", { exact: true }).click();
   await page.getByRole("button", { name: /^Run 30 frames/ }).click();
   await expect(page.getByText(/Running: [1-9] of 30 frames/)).toBeVisible({ timeout: 30_000 });
   await page.getByRole("button", { name: "Stop after this frame" }).click();

@@ -46,6 +46,7 @@ export function ExposeStation({ shotId }: { readonly outingId: string; readonly 
               request={request}
               recipe={recipe}
               field={field}
+              busy={exposure.busy}
               before={changes.before?.edges ?? []}
               point={point}
               recipes={solution.recipes}

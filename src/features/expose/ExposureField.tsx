@@ -32,6 +32,8 @@ interface ExposureFieldProps {
   /** The line: its frames, filters and way to fuse are those of the whole field. */
   readonly recipe: Recipe;
   readonly field: DrawnField;
+  /** Whether the field still is that of an earlier line or scene. */
+  readonly busy?: boolean;
   /** Edges as they stood before the last change of the scene. */
   readonly before: readonly Edge[];
   readonly point: FieldPoint | null;
@@ -47,7 +49,7 @@ const MOST_ROWS = 6;
 const POINT_CLEARANCE_PX = 16;
 /** Shutter across, ISO up, every limit as an edge with its name; what is left is the open ground. */
 export function ExposureField(props: ExposureFieldProps) {
-  const { request, recipe, field, before, point, recipes, chosenEdge, onEdge, onPoint, onRecipe } = props;
+  const { request, recipe, field, busy = false, before, point, recipes, chosenEdge, onEdge, onPoint, onRecipe } = props;
   const { edges } = field;
   const filterStops = stackedFilterStops(recipe.filters);
   const frames = recipe.sequence?.frames ?? 1;
@@ -144,6 +146,7 @@ export function ExposureField(props: ExposureFieldProps) {
           width={width}
           height={height}
           role="application"
+          aria-busy={busy}
           // biome-ignore lint/a11y/noNoninteractiveTabindex: the field is worked by its arrow keys
           tabIndex={0}
           aria-label={`Exposure field. ${point ? `${readableDuration(point.shutterSeconds)} at ISO ${point.iso}.` : "No point yet."} Arrow keys move it by a rung.`}

@@ -37,7 +37,7 @@ export function useExposure(shotId: string, recipe: Recipe) {
     const filterStops = filters.map(({ stops }) => stops);
     return { ...sceneOf(planned, plan), intent, camera: framedCamera, filterStops };
   }, [framedCamera, planned, plan, coming, intent, filters]);
-  const { solved, field } = useSolver(request, recipe);
+  const { solved, field, busy } = useSolver(request, recipe);
   const solution = useMemo(
     () => solved && { ...solved, recipes: inOwnNotation(solved.recipes, filters) },
     [solved, filters],
@@ -74,6 +74,7 @@ export function useExposure(shotId: string, recipe: Recipe) {
     request,
     solution,
     field,
+    busy,
     outlook,
     figures,
     missed,

@@ -16,17 +16,23 @@ interface FieldQuestion {
 
 const NO_FIELD: DrawnField = { edges: [], missed: [], openRungs: 0, firstToMove: [] };
 
+interface Solved {
+  readonly solved: Solution | null;
+  readonly field: DrawnField | null;
+  /** Whether they still are those of an earlier question. */
+  readonly busy: boolean;
+}
+
 /** Solves in a worker: the ranked recipes of a request, and the field of a line; null until they are there. */
-export function useSolver(
-  request: SolveRequest | null,
-  recipe: Recipe,
-): { readonly solved: Solution | null; readonly field: DrawnField | null } {
+export function useSolver(request: SolveRequest | null, recipe: Recipe): Solved {
   const worker = useWorker(startSolve);
   const solve = useMemo(() => worker && ((asked: SolveRequest) => worker.solve(asked)), [worker]);
   const draw = useMemo(() => worker && ((asked: FieldQuestion) => worker.field(asked.request, asked.recipe)), [worker]);
-  const solved = useLatest(solve, request)?.answer ?? null;
+  const solution = useLatest(solve, request);
+  const solved = solution?.answer ?? null;
   const asks = solved !== null && solved.asks.length > 0;
   const question = useMemo(() => (request && !asks ? { request, recipe } : null), [request, recipe, asks]);
-  const field = useLatest(draw, question)?.answer ?? null;
-  return { solved, field: asks ? NO_FIELD : field };
+  const drawn = useLatest(draw, question);
+  const busy = solution?.question !== request || (!asks && drawn?.question !== question);
+  return { solved, field: asks ? NO_FIELD : (drawn?.answer ?? null), busy };
 }

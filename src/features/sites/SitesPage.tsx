@@ -82,8 +82,8 @@ export function SitesPage({ siteId }: { readonly siteId: string | null }) {
     );
     const said = `${site.name} is deleted. Outings there keep it.`;
     const draft = { url: `/api/sites/${site.id}`, shown: [shown], affects: [["outing"]] };
+    // It stays the chosen one, and is open again once it is back.
     void change(draft, { part: { deleted: true }, was: { deleted: false }, said });
-    setChosenId(null);
   };
   const takeFile = async (given: File) => {
     const read = readPlaces(await given.text(), (text) => new DOMParser().parseFromString(text, "text/xml"));
