@@ -1,16 +1,18 @@
 "use client";
 
-import { Box, Flex, Grid } from "@chakra-ui/react";
+import { Box, Flex } from "@chakra-ui/react";
 import { FolderPlus } from "lucide-react";
+import { useRef } from "react";
 import { useDropzone } from "react-dropzone";
 import type { FrameReply } from "@/contracts/replies";
-import { groupBySettings } from "@/core/picture";
-import { readableDuration } from "@/core/recipe";
 import type { RunWithFrames } from "@/features/api/queries";
 import { Action } from "@/ui/Action";
-import { Bar } from "@/ui/Bar";
-import { FrameTile } from "./FrameTile";
+import { useSize } from "@/ui/useSize";
+import { FrameSheet } from "./FrameSheet";
+import { UploadList } from "./UploadList";
 import type { Upload } from "./useImport";
+
+const NO_FRAMES: readonly FrameReply[] = [];
 
 interface SiftViewProps {
   readonly run: RunWithFrames | null;
@@ -21,18 +23,6 @@ interface SiftViewProps {
   readonly onFiles: (files: readonly File[]) => void;
 }
 
-const UPLOAD_WORDS = { waiting: "waiting", sending: "sending", taken: "taken", refused: "refused" } as const;
-
-function groupTitle(frame: FrameReply, count: number): string {
-  const settings = [
-    frame.shutterSeconds === null ? "shutter unknown" : readableDuration(frame.shutterSeconds),
-    frame.iso === null ? null : `ISO ${frame.iso}`,
-    `${frame.width} × ${frame.height}`,
-    frame.camera,
-  ];
-  return `${count} ${count === 1 ? "frame" : "frames"} · ${settings.filter(Boolean).join(" · ")}`;
-}
-
 /** Frames as pictures in groups of equal settings; the whole area takes dropped files. */
 export function SiftView({ run, dropped, uploads, onToggle, onFiles }: SiftViewProps) {
   const { getRootProps, getInputProps, isDragActive, open } = useDropzone({
@@ -40,7 +30,9 @@ export function SiftView({ run, dropped, uploads, onToggle, onFiles }: SiftViewP
     noClick: true,
     noKeyboard: true,
   });
-  const groups = groupBySettings(run?.frames ?? []);
+  const frames = run?.frames ?? NO_FRAMES;
+  const scroller = useRef<HTMLDivElement>(null);
+  const [sized, { width }] = useSize<HTMLDivElement>();
   return (
     <Flex {...getRootProps()} direction="column" flex="1" minH="0" position="relative">
       <input {...getInputProps()} aria-label="Files to fuse" />
@@ -61,27 +53,9 @@ export function SiftView({ run, dropped, uploads, onToggle, onFiles }: SiftViewP
           or drop JPEG, PNG, TIFF or ZIP anywhere here. Originals are kept as they are.
         </Box>
       </Flex>
-      <Box flex="1" minH="0" overflowY="auto" px="16px" py="12px">
-        {uploads.length > 0 && (
-          <Box as="ul" listStyleType="none" aria-label="Files on their way" mb="16px">
-            {uploads.map(({ id, name, share, state, reason }) => (
-              <Flex as="li" key={id} align="center" gap="12px" py="3px" fontSize="note">
-                <Box width="220px" overflow="hidden" textOverflow="ellipsis" whiteSpace="nowrap">
-                  {name}
-                </Box>
-                <Bar
-                  label={name}
-                  done={share}
-                  total={1}
-                  width="min(280px, 40%)"
-                  colour={state === "refused" ? "coral" : "lamp"}
-                />
-                <Box color={state === "refused" ? "coral" : "ash"}>{reason ?? UPLOAD_WORDS[state]}</Box>
-              </Flex>
-            ))}
-          </Box>
-        )}
-        {groups.length === 0 && uploads.length === 0 && (
+      <Box ref={scroller} flex="1" minH="0" overflowY="auto" px="16px" py="12px">
+        {uploads.length > 0 && <UploadList uploads={uploads} />}
+        {frames.length === 0 && uploads.length === 0 && (
           <Flex
             direction="column"
             height="100%"
@@ -102,18 +76,11 @@ export function SiftView({ run, dropped, uploads, onToggle, onFiles }: SiftViewP
             </Action>
           </Flex>
         )}
-        {groups.map(({ key, frames }) => (
-          <Box as="section" key={key} mb="18px">
-            <Box as="h2" fontSize="note" fontFamily="mono" color="ash" mb="8px">
-              {groupTitle(frames[0]!, frames.length)}
-            </Box>
-            <Grid templateColumns="repeat(auto-fill, minmax(148px, 1fr))" gap="6px">
-              {frames.map((frame) => (
-                <FrameTile key={frame.id} frame={frame} out={dropped.has(frame.id)} onToggle={onToggle} />
-              ))}
-            </Grid>
-          </Box>
-        ))}
+        <Box ref={sized}>
+          {frames.length > 0 && width > 0 && (
+            <FrameSheet frames={frames} dropped={dropped} scroller={scroller} width={width} onToggle={onToggle} />
+          )}
+        </Box>
       </Box>
       {isDragActive && (
         <Flex
