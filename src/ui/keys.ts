@@ -6,26 +6,31 @@ import { createKeybindingsHandler } from "tinykeys";
 /** What keys do, by their names: `ArrowLeft`, `Shift+ArrowLeft`, `[Shift]+?` where the layout may need Shift. */
 export type Keys = Readonly<Record<string, () => void>>;
 
-function handlerOf(keys: Keys, taken: (event: KeyboardEvent) => void, ignore: (event: KeyboardEvent) => boolean) {
-  const map = Object.fromEntries(
-    Object.entries(keys).map(([key, act]) => [
-      key,
-      (event: KeyboardEvent) => {
-        taken(event);
-        act();
-      },
-    ]),
-  );
-  return createKeybindingsHandler(map, { ignore });
+const OPTIONAL_SHIFT = "[Shift]+";
+const spellings = (key: string): readonly string[] => {
+  const bare = key.startsWith(OPTIONAL_SHIFT) ? key.slice(OPTIONAL_SHIFT.length) : null;
+  return bare === null ? [key] : [bare, `Shift+${bare}`];
+};
+
+/** Gives an event to the key that it is; `taken` hears of it first. */
+function answer(keys: Keys, event: KeyboardEvent, taken: () => void): void {
+  const bindings = Object.entries(keys).flatMap(([key, act]) => {
+    const heard = () => {
+      taken();
+      act();
+    };
+    return spellings(key).map((spelling) => [spelling, heard] as const);
+  });
+  createKeybindingsHandler(Object.fromEntries(bindings))(event);
 }
 
 /** Answers the keys of a part that has the focus; nobody else gets them, and a held key goes on. */
 export const onKeys = (keys: Keys) => (event: PartKeyboardEvent) => {
-  const taken = () => {
+  if (event.nativeEvent.isComposing) return;
+  answer(keys, event.nativeEvent, () => {
     event.preventDefault();
     event.stopPropagation();
-  };
-  handlerOf(keys, taken, ({ isComposing }) => isComposing)(event.nativeEvent);
+  });
 };
 
 const FIELDS = "[contenteditable],input,select,textarea";
@@ -39,8 +44,9 @@ export function usePageKeys(keys: Keys): void {
     latest.current = keys;
   });
   useEffect(() => {
-    const onKeyDown = (event: KeyboardEvent) =>
-      handlerOf(latest.current, () => event.preventDefault(), isTyping)(event);
+    const onKeyDown = (event: KeyboardEvent) => {
+      if (!isTyping(event)) answer(latest.current, event, () => event.preventDefault());
+    };
     window.addEventListener("keydown", onKeyDown);
     return () => window.removeEventListener("keydown", onKeyDown);
   }, []);
