@@ -5,9 +5,10 @@ const createConfig = nextJest({ dir: "./" });
 export default createConfig({
   testEnvironment: "node",
   globalSetup: "<rootDir>/scripts/jestSetup.mjs",
-  // d3 ships modules only for "import"; its one-file build is the same code for "require".
+  // Both ship modules only for "import"; their one-file builds are the same code for "require".
   moduleNameMapper: {
     "^@/(.*)$": "<rootDir>/src/$1",
+    "^comlink/dist/esm/node-adapter.mjs$": "<rootDir>/node_modules/comlink/dist/umd/node-adapter.js",
     "^d3$": "<rootDir>/node_modules/d3/dist/d3.js",
   },
   setupFilesAfterEnv: ["<rootDir>/src/workers/testing/setup.ts"],

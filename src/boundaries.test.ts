@@ -64,6 +64,28 @@ const forTests = (path: string): boolean => path.includes("/testing/");
 const shown = (path: string): string => relative(SOURCE, path);
 
 describe("the layers", () => {
+  it("no two features lean on each other, round however many corners", () => {
+    const featureOf = (path: string) => /^features\/([^/]+)\//.exec(relative(SOURCE, path))?.[1];
+    const leansOn = new Map<string, Set<string>>();
+    for (const { from, to } of imports) {
+      const [leaning, on] = [featureOf(from), featureOf(to)];
+      if (!leaning || !on || leaning === on || forTests(from)) continue;
+      leansOn.set(leaning, (leansOn.get(leaning) ?? new Set()).add(on));
+    }
+    const reached = (start: string): ReadonlySet<string> => {
+      const seen = new Set<string>();
+      const open = [...(leansOn.get(start) ?? [])];
+      for (let next = open.pop(); next !== undefined; next = open.pop()) {
+        if (seen.has(next)) continue;
+        seen.add(next);
+        open.push(...(leansOn.get(next) ?? []));
+      }
+      return seen;
+    };
+    expect(leansOn.size).toBeGreaterThan(5);
+    expect([...leansOn.keys()].filter((feature) => reached(feature).has(feature))).toEqual([]);
+  });
+
   it("no object is put together from spread literals, which switch off the check for properties that nobody knows", () => {
     const spread = files.filter(
       (file) => !file.includes("/testing/") && /\.\.\.\{\s*[\w"'[]/.test(readFileSync(file, "utf8")),

@@ -1,7 +1,7 @@
-import { Worker } from "node:worker_threads";
 import pLimit from "p-limit";
 import type { MeasureReply } from "@/contracts/replies";
-import { builtFile } from "../folders";
+import { startThread } from "../thread";
+import type { MeasureThread } from "./measureThread";
 
 /** What the thread answers. */
 export type MeasureThreadReply =
@@ -22,23 +22,23 @@ const LONGEST_MS = 60_000;
  * @throws UnreadablePicture when it cannot be read, or takes too long.
  */
 export function measureApart(path: string): Promise<MeasureReply> {
-  return oneAtATime(
-    () =>
-      new Promise<MeasureReply>((resolve, reject) => {
-        const thread = new Worker(builtFile("measure-thread.mjs"), { workerData: path });
-        const late = setTimeout(() => {
-          reject(new UnreadablePicture("Measuring took longer than a minute; use a smaller picture."));
-          void thread.terminate();
-        }, LONGEST_MS);
-        thread.once("message", (reply: MeasureThreadReply) => {
-          if (reply.kind === "measured") resolve(reply.measured);
-          else reject(new UnreadablePicture(reply.reason));
-        });
-        thread.once("error", reject);
-        thread.once("exit", () => {
-          clearTimeout(late);
-          reject(new UnreadablePicture("Measuring ended unexpectedly; try it again."));
-        });
-      }),
-  );
+  return oneAtATime(async () => {
+    const thread = startThread<MeasureThread>("measure-thread.mjs");
+    let late: ReturnType<typeof setTimeout> | undefined;
+    const tooLong = new Promise<never>((_resolve, reject) => {
+      const reason = "Measuring took longer than a minute; use a smaller picture.";
+      late = setTimeout(() => reject(new UnreadablePicture(reason)), LONGEST_MS);
+    });
+    try {
+      const reply = await Promise.race([thread.ask(async (api) => api.measure(path)), tooLong]);
+      if (reply.kind === "unreadable") throw new UnreadablePicture(reply.reason);
+      return reply.measured;
+    } catch (error) {
+      if (error instanceof UnreadablePicture) throw error;
+      throw new UnreadablePicture("Measuring ended unexpectedly; try it again.");
+    } finally {
+      clearTimeout(late);
+      await thread.end();
+    }
+  });
 }

@@ -1,39 +1,14 @@
-import { Worker } from "node:worker_threads";
 import type { Camera } from "@/core/camera";
-import { type CapturePlan, type PlannedFrame, planCapture, plannedFrames } from "@/core/capture";
+import { type CapturePlan, planCapture, plannedFrames } from "@/core/capture";
 import type { Recipe } from "@/core/recipe";
 import { type PlaceLight, stillGainOf } from "@/core/rehearse";
 import { type Scene, viewOf } from "@/core/scene";
-import { builtFile } from "../folders";
+import { startThread, type Thread } from "../thread";
 import { armProblems } from "./arm";
-import type { PhoneThreadReply, PhoneThreadRequest } from "./messages";
 import type { ArmResult, CapturedFrame, CaptureOptions, Phone, PhoneCapabilities, PhoneStatus } from "./protocol";
+import type { PhoneThread } from "./thread";
 
 const THREADS = 2;
-class PhoneThread {
-  private readonly worker = new Worker(builtFile("phone-thread.mjs"));
-
-  ask(request: PhoneThreadRequest): Promise<PhoneThreadReply> {
-    return new Promise((resolve, reject) => {
-      const settle = (reply: PhoneThreadReply) => {
-        this.worker.off("error", reject);
-        resolve(reply);
-      };
-      this.worker.once("message", settle);
-      this.worker.once("error", reject);
-      this.worker.postMessage(request);
-    });
-  }
-
-  end(): Promise<number> {
-    return this.worker.terminate();
-  }
-}
-
-function expectReply(reply: PhoneThreadReply): PhoneThreadReply {
-  if (reply.kind === "failed") throw new Error(reply.reason);
-  return reply;
-}
 
 const wait = (milliseconds: number, signal: AbortSignal): Promise<void> =>
   new Promise((resolve) => {
@@ -44,12 +19,6 @@ const wait = (milliseconds: number, signal: AbortSignal): Promise<void> =>
       resolve();
     });
   });
-
-async function takeFrame(thread: PhoneThread, plan: CapturePlan, frame: PlannedFrame): Promise<Uint8Array> {
-  const reply = expectReply(await thread.ask({ kind: "frame", plan, frame }));
-  if (reply.kind !== "taken") throw new Error(`unexpected reply ${reply.kind}`);
-  return reply.jpeg;
-}
 
 /** Where the phone stands: a scene, as bright as a person's own place. */
 export interface PhoneStage {
@@ -100,7 +69,7 @@ export class StandInPhone implements Phone {
     const { plan, options } = this.armed;
     const { signal } = this.stop;
     this.state = "capturing";
-    const threads = Array.from({ length: THREADS }, () => new PhoneThread());
+    const threads = Array.from({ length: THREADS }, () => startThread<PhoneThread>("phone-thread.mjs"));
     try {
       await this.setStage(threads, options.widthPx);
       const frames = plannedFrames(plan);
@@ -108,7 +77,7 @@ export class StandInPhone implements Phone {
       const taking: Promise<Uint8Array>[] = [];
       const take = (index: number) => {
         const frame = frames[index];
-        if (frame) taking[index] = takeFrame(threads[index % THREADS]!, plan, frame);
+        if (frame) taking[index] = threads[index % THREADS]!.ask((api) => api.take(plan, frame));
       };
       for (let index = 0; index < THREADS; index++) take(index);
       for (const { index, opensSeconds, closesSeconds, nominalSeconds } of frames) {
@@ -139,20 +108,19 @@ export class StandInPhone implements Phone {
   }
 
   /** Renders the scene's still light once, each thread a part of the rows. */
-  private async setStage(threads: readonly PhoneThread[], widthPx: number): Promise<void> {
+  private async setStage(threads: readonly Thread<PhoneThread>[], widthPx: number): Promise<void> {
     const { lens } = this.camera;
     const { scene, light } = this.stage;
     const stillGain = light ? stillGainOf(scene, this.camera, light) : 1;
     const { height } = viewOf(scene, lens, widthPx);
     const still = new SharedArrayBuffer(12 * widthPx * height);
     const perThread = Math.ceil(height / threads.length);
-    const replies = await Promise.all(
+    await Promise.all(
       threads.map((thread, part) => {
         const firstRow = part * perThread;
         const rows = Math.min(perThread, height - firstRow);
-        return thread.ask({ kind: "stage", scene, lens, widthPx, still, firstRow, rows, stillGain });
+        return thread.ask((api) => api.stage({ scene, lens, widthPx, still, firstRow, rows, stillGain }));
       }),
     );
-    replies.forEach(expectReply);
   }
 }

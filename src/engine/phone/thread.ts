@@ -1,8 +1,10 @@
 import { parentPort } from "node:worker_threads";
 import sharp from "sharp";
+import type { CapturePlan, PlannedFrame } from "@/core/capture";
 import { renderStaticRows, type Stage, simulateFrame, viewOf } from "@/core/scene";
 import { captureExif } from "../files/exif";
-import type { PhoneThreadReply, PhoneThreadRequest } from "./messages";
+import { serveThread } from "../thread";
+import type { StageRequest } from "./messages";
 
 // A thread of the stand-in phone: renders rows of the scene's still light, then takes frames of it.
 
@@ -13,33 +15,29 @@ sharp.concurrency(1);
 let stage: Stage | undefined;
 let gain = 1;
 
-async function answer(request: PhoneThreadRequest): Promise<PhoneThreadReply> {
-  if (request.kind === "stage") {
-    const { scene, lens, stillGain } = request;
-    const view = viewOf(scene, lens, request.widthPx);
-    const still = new Float32Array(request.still);
+/** Work for a thread of the stand-in: render part of the still light into shared memory, then take frames of it. */
+const phoneThread = {
+  stage({ scene, lens, stillGain, widthPx, still: shared, firstRow, rows }: StageRequest): void {
+    const view = viewOf(scene, lens, widthPx);
+    const still = new Float32Array(shared);
     const rowSamples = 3 * view.width;
-    renderStaticRows(scene, view, request.firstRow, request.rows, still.subarray(request.firstRow * rowSamples));
+    renderStaticRows(scene, view, firstRow, rows, still.subarray(firstRow * rowSamples));
     stage = { scene, lens, view, still };
     gain = stillGain;
-    return { kind: "staged" };
-  }
-  if (!stage) return { kind: "failed", reason: "The stage was not set." };
-  const { plan, frame } = request;
-  const { width, height, data } = simulateFrame(stage, plan, frame, gain);
-  const { exif, xmp } = captureExif(plan, frame);
-  const jpeg = await sharp(data, { raw: { width, height, channels: 3 } })
-    .jpeg({ quality: JPEG_QUALITY, chromaSubsampling: "4:4:4" })
-    .withExif(exif)
-    .withXmp(xmp)
-    .toBuffer();
-  return { kind: "taken", jpeg };
-}
+  },
 
-parentPort!.on("message", async (request: PhoneThreadRequest) => {
-  try {
-    parentPort!.postMessage(await answer(request));
-  } catch (error) {
-    parentPort!.postMessage({ kind: "failed", reason: error instanceof Error ? error.message : String(error) });
-  }
-});
+  /** A frame as a JPEG. @throws Error before the stage was set. */
+  async take(plan: CapturePlan, frame: PlannedFrame): Promise<Uint8Array> {
+    if (!stage) throw new Error("The stage was not set.");
+    const { width, height, data } = simulateFrame(stage, plan, frame, gain);
+    const { exif, xmp } = captureExif(plan, frame);
+    return sharp(data, { raw: { width, height, channels: 3 } })
+      .jpeg({ quality: JPEG_QUALITY, chromaSubsampling: "4:4:4" })
+      .withExif(exif)
+      .withXmp(xmp)
+      .toBuffer();
+  },
+};
+
+export type PhoneThread = typeof phoneThread;
+serveThread(phoneThread, parentPort);

@@ -1,13 +1,13 @@
 import { availableParallelism } from "node:os";
 import { join } from "node:path";
-import { Worker } from "node:worker_threads";
 import { createStack, type FoldMethod, layOutMemory, MOST_MEMORY_BYTES, type StackState } from "@/core/stack";
-import { builtFile } from "../folders";
+import { startThread, type Thread } from "../thread";
 import { checkpointKey, loadCheckpoint, saveCheckpoint } from "./checkpoint";
 import { chooseFrames } from "./chooseFrames";
 import { compiledKernels } from "./compiledKernels";
-import type { FoldReply, FoldRequest, StackThreadData } from "./messages";
+import type { FoldReply, StackThreadData } from "./messages";
 import type { StackFile, StackOutcome, StackProgress, StackRequest } from "./request";
+import type { StackThread } from "./thread";
 import { writeResult } from "./writeResult";
 
 const BANDS = 16;
@@ -84,7 +84,7 @@ export async function foldStack(
   try {
     await foldPending({ pool, pending, files: request.files, settle, save, signal });
   } finally {
-    await Promise.all(pool.map((worker) => worker.terminate()));
+    await Promise.all(pool.map((thread) => thread.end()));
   }
   if (signal?.aborted) return { kind: "aborted" };
   const withoutIndex = refused.map(({ name, reason }) => ({ name, reason }));
@@ -96,16 +96,16 @@ export async function foldStack(
   return { kind: "done", width, height, used, refused: withoutIndex, seconds, resumed: resumed?.folded.length ?? 0 };
 }
 
-function startThreads(state: StackState, kernels: WebAssembly.Module): Worker[] {
+function startThreads(state: StackState, kernels: WebAssembly.Module): Thread<StackThread>[] {
   const locks = new Int32Array(new SharedArrayBuffer(4 * BANDS));
   return Array.from({ length: state.plan.threads }, (_, thread) => {
     const workerData: StackThreadData = { state, kernels, thread, locks };
-    return new Worker(builtFile("stack-thread.mjs"), { workerData });
+    return startThread<StackThread>("stack-thread.mjs", workerData);
   });
 }
 
 interface FoldLoop {
-  readonly pool: readonly Worker[];
+  readonly pool: readonly Thread<StackThread>[];
   /** Indices still to fold; emptied. */
   readonly pending: number[];
   readonly files: readonly StackFile[];
@@ -121,11 +121,11 @@ async function foldPending({ pool, pending, files, settle, save, signal }: FoldL
   while (pending.length > 0 && !signal?.aborted) {
     const pauseAt = performance.now() + everyMs;
     await Promise.all(
-      pool.map(async (worker) => {
+      pool.map(async (thread) => {
         while (performance.now() < pauseAt && !signal?.aborted) {
           const index = pending.shift();
           if (index === undefined) return;
-          settle(await askThread(worker, { index, path: files[index]!.path }));
+          settle(await thread.ask(async (api) => api.fold({ index, path: files[index]!.path })));
         }
       }),
     );
@@ -134,20 +134,4 @@ async function foldPending({ pool, pending, files, settle, save, signal }: FoldL
     await save();
     everyMs = Math.max(CHECKPOINT_EVERY_MS, (performance.now() - savingFrom) / CHECKPOINT_SHARE);
   }
-}
-
-function askThread(worker: Worker, request: FoldRequest): Promise<FoldReply> {
-  return new Promise((resolve, reject) => {
-    const onMessage = (reply: FoldReply) => {
-      worker.off("error", onError);
-      resolve(reply);
-    };
-    const onError = (error: unknown) => {
-      worker.off("message", onMessage);
-      reject(error);
-    };
-    worker.once("message", onMessage);
-    worker.once("error", onError);
-    worker.postMessage(request);
-  });
 }

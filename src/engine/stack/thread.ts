@@ -2,6 +2,7 @@ import { parentPort, workerData } from "node:worker_threads";
 import sharp from "sharp";
 import { bindKernels, foldFrame, type StackKernels } from "@/core/stack";
 import { decodePicture, plainReason } from "../files/decode";
+import { serveThread } from "../thread";
 import type { FoldReply, FoldRequest, StackThreadData } from "./messages";
 
 // A stacking thread: decodes one frame at a time into its own buffer of the shared memory and folds it in, band by
@@ -43,5 +44,10 @@ async function fold(kernels: StackKernels, { index, path }: FoldRequest): Promis
   return { kind: "folded", index };
 }
 
-const kernels = await bindKernels(module_, state.memory);
-parentPort!.on("message", async (request: FoldRequest) => parentPort!.postMessage(await fold(kernels, request)));
+const bound = bindKernels(module_, state.memory);
+const stackThread = {
+  fold: async (request: FoldRequest): Promise<FoldReply> => fold(await bound, request),
+};
+
+export type StackThread = typeof stackThread;
+serveThread(stackThread, parentPort);

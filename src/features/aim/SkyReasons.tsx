@@ -18,8 +18,8 @@ import {
   starOf,
 } from "@/core/sky";
 import { plain } from "@/core/words";
-import { clock } from "@/features/night/clock";
-import type { Night } from "@/features/night/NightContext";
+import { clock } from "@/features/nightPlan/clock";
+import type { Night } from "@/features/nightPlan/NightContext";
 import { Action } from "@/ui/Action";
 import { Readout } from "@/ui/Readout";
 

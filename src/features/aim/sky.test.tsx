@@ -5,7 +5,7 @@ import { chosenCamera, GENERIC_PHONE } from "@/core/camera";
 import { USUAL_SCHOOLS } from "@/core/intent";
 import { longestStarShutter } from "@/core/motion";
 import { clearSkyAt, evTowards, moonOf } from "@/core/sky";
-import { type Night, NightProvider, useNight } from "@/features/night/NightContext";
+import { type Night, NightProvider, useNight } from "@/features/nightPlan/NightContext";
 import { outingReply, shotReply } from "@/features/testing/replies";
 import { choose, settled, show, slide } from "@/ui/testing/show";
 import { AimBar } from "./AimBar";

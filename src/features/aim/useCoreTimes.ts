@@ -2,7 +2,7 @@
 
 import { useMemo } from "react";
 import { type Crossing, coreOf, crossings } from "@/core/sky";
-import type { Night } from "@/features/night/NightContext";
+import type { Night } from "@/features/nightPlan/NightContext";
 
 /** With the sun higher than this the Milky Way does not show. */
 const DARK_SUN_DEG = -12;

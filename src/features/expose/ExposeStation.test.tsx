@@ -2,7 +2,7 @@
 import { configure, fireEvent, screen, waitFor, within } from "@testing-library/react";
 import type { ShotReply } from "@/contracts/replies";
 import { getJson, sendJson } from "@/features/api/client";
-import { NightProvider } from "@/features/night/NightContext";
+import { NightProvider } from "@/features/nightPlan/NightContext";
 import { outingReply, shotReply } from "@/features/testing/replies";
 import { choose, enter, press, settled, show, slide } from "@/ui/testing/show";
 import { ExposeStation } from "./ExposeStation";

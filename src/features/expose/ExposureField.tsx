@@ -1,31 +1,16 @@
 "use client";
 
 import { Box, VisuallyHidden } from "@chakra-ui/react";
-import { useMemo, useState } from "react";
 import type { SolveRequest } from "@/core/intent";
-import { nearestRung, stackedFilterStops } from "@/core/light";
 import { type Recipe, readableDuration } from "@/core/recipe";
 import type { Edge, FieldPoint, SolvedRecipe } from "@/core/solve";
-import { onKeys } from "@/ui/keys";
-import { type DragPoint, useDrag } from "@/ui/useDrag";
 import { useSize } from "@/ui/useSize";
 import type { DrawnField } from "@/workers/solve.worker";
 import { EdgeLines } from "./EdgeLines";
 import { FieldGround } from "./FieldGround";
-import {
-  axisIsos,
-  axisTimes,
-  brightnessDiagonals,
-  edgeLine,
-  fieldBox,
-  fieldScales,
-  nameRows,
-  placeAlong,
-  placeDiagonals,
-  placeRows,
-  takenBy,
-  uprightNames,
-} from "./fieldGeometry";
+import { axisIsos, axisTimes } from "./fieldGeometry";
+import { useFieldHand } from "./useFieldHand";
+import { useFieldLayout } from "./useFieldLayout";
 
 interface ExposureFieldProps {
   readonly request: SolveRequest;
@@ -45,104 +30,23 @@ interface ExposureFieldProps {
 }
 
 const SLIDES = "transform 180ms, opacity 180ms";
-const MOST_ROWS = 6;
-const POINT_CLEARANCE_PX = 16;
+
 /** Shutter across, ISO up, every limit as an edge with its name; what is left is the open ground. */
 export function ExposureField(props: ExposureFieldProps) {
   const { request, recipe, field, busy = false, before, point, recipes, chosenEdge, onEdge, onPoint, onRecipe } = props;
   const { edges } = field;
-  const filterStops = stackedFilterStops(recipe.filters);
-  const frames = recipe.sequence?.frames ?? 1;
   const [ref, { width, height }] = useSize<HTMLDivElement>();
-  const { shutterLadder, isoLadder } = request.camera;
-  const { box, scales, uprightLabels } = useMemo(() => {
-    const wide = Math.max(200, width);
-    const tall = Math.max(160, height);
-    const flat = fieldBox(wide, tall, 0);
-    const rows = nameRows(uprightNames(edges, fieldScales(flat, request, frames), frames), flat.right).filter(
-      ({ row }) => row < MOST_ROWS,
-    );
-    const roomy = fieldBox(wide, tall, 1 + Math.max(0, ...rows.map(({ row }) => row)));
-    return { box: roomy, scales: fieldScales(roomy, request, frames), uprightLabels: placeRows(rows, roomy) };
-  }, [edges, request, frames, width, height]);
+  const { isoLadder } = request.camera;
+  const layout = useFieldLayout({ request, recipe, edges, point, recipes, width, height });
+  const { frames, box, scales, diagonals, diagonalLabels, labels, shown, pointAt } = layout;
+  const { y } = scales;
   const closed = edges.length > 0 && field.openRungs === 0;
-  const { x, y } = scales;
-  const inField = (seconds: number) => seconds >= x.domain()[0]! && seconds <= x.domain()[1]!;
-  const diagonals = brightnessDiagonals(box, scales, request, { filterStops, frames });
-  const diagonalLabels = placeDiagonals(diagonals, box);
-  const shown = recipes.flatMap((solved, index) => {
-    const { sequence, iso } = solved.recipe;
-    const here = sequence && sequence.frames === frames && Math.abs(solved.filterStops - filterStops) < 0.01;
-    if (!here || iso === null || !inField(sequence.shutterSeconds * frames)) return [];
-    return [{ solved, number: index + 1, px: x(sequence.shutterSeconds * frames), py: y(iso) }];
-  });
-  const pointAt =
-    point && inField(point.shutterSeconds * frames) ? { px: x(point.shutterSeconds * frames), py: y(point.iso) } : null;
-  const around = ({ px, py }: { readonly px: number; readonly py: number }) => ({
-    left: px - POINT_CLEARANCE_PX,
-    right: px + POINT_CLEARANCE_PX,
-    top: py - 1.5 * POINT_CLEARANCE_PX,
-    bottom: py + POINT_CLEARANCE_PX,
-  });
-  const lineLabels = placeAlong(
-    edges.flatMap((edge) => {
-      const line = edgeLine(edge, box, scales, frames);
-      return line ? [{ id: edge.id, text: edge.name, line }] : [];
-    }),
-    box,
-    [
-      ...uprightNames(edges, scales, frames).map(({ at }) => ({
-        left: at - 2,
-        right: at + 2,
-        top: box.top,
-        bottom: box.bottom,
-      })),
-      ...edges.flatMap(({ curve }) =>
-        curve.kind === "iso"
-          ? [{ left: box.left, right: box.right, top: y(curve.iso) - 0.5, bottom: y(curve.iso) + 0.5 }]
-          : [],
-      ),
-      ...diagonalLabels.map(({ text, x: left, y: base, anchor }) => takenBy(text, left, base, anchor)),
-      ...shown.map(around),
-      ...(pointAt ? [around(pointAt)] : []),
-    ],
-  );
-
-  const moveOf = (id: string) => {
-    const edge = edges.find((each) => each.id === id);
-    return edge ? `"${edge.name}". ${edge.moves}` : `what "${id.replaceAll("-", " ")}" asks for.`;
-  };
-  const moveTo = (at: DragPoint) =>
-    onPoint({
-      shutterSeconds: nearestRung(shutterLadder, x.invert(at.x) / frames),
-      iso: nearestRung(isoLadder, y.invert(at.y)),
-    });
-  const [held, setHeld] = useState(false);
-  const hand = useDrag<SVGSVGElement>({
-    start: (at) => {
-      setHeld(true);
-      moveTo(at);
-    },
-    move: moveTo,
-    end: () => setHeld(false),
-  });
-  const step = (ladder: readonly number[], value: number, by: number) => {
-    const at = ladder.indexOf(nearestRung(ladder, value)) + by;
-    return ladder[Math.max(0, Math.min(ladder.length - 1, at))]!;
-  };
-  const go = (shutterBy: number, isoBy: number) => () => {
-    if (!point) return;
-    onPoint({
-      shutterSeconds: shutterBy === 0 ? point.shutterSeconds : step(shutterLadder, point.shutterSeconds, shutterBy),
-      iso: isoBy === 0 ? point.iso : step(isoLadder, point.iso, isoBy),
-    });
-  };
-  const keys = onKeys({ ArrowRight: go(1, 0), ArrowLeft: go(-1, 0), ArrowUp: go(0, 1), ArrowDown: go(0, -1) });
+  const hand = useFieldHand({ camera: request.camera, scales, frames, point, onPoint });
   return (
     <Box ref={ref} flex="1" minH="0" position="relative">
       {width > 0 && (
         <svg
-          ref={hand}
+          ref={hand.ref}
           width={width}
           height={height}
           role="application"
@@ -151,7 +55,7 @@ export function ExposureField(props: ExposureFieldProps) {
           tabIndex={0}
           aria-label={`Exposure field. ${point ? `${readableDuration(point.shutterSeconds)} at ISO ${point.iso}.` : "No point yet."} Arrow keys move it by a rung.`}
           style={{ display: "block", touchAction: "none", cursor: "crosshair" }}
-          onKeyDown={keys}
+          onKeyDown={hand.keys}
         >
           <clipPath id="expose-field">
             <rect x={box.left} y={box.top} width={box.right - box.left} height={box.bottom - box.top} />
@@ -187,7 +91,7 @@ export function ExposureField(props: ExposureFieldProps) {
           <EdgeLines
             edges={edges}
             before={before}
-            labels={[...uprightLabels, ...lineLabels]}
+            labels={labels}
             box={box}
             scales={scales}
             frames={frames}
@@ -229,7 +133,7 @@ export function ExposureField(props: ExposureFieldProps) {
               <g
                 style={{
                   transform: `translate(${pointAt.px}px, ${pointAt.py}px)`,
-                  transition: held ? "none" : SLIDES,
+                  transition: hand.held ? "none" : SLIDES,
                 }}
                 pointerEvents="none"
               >
@@ -240,40 +144,62 @@ export function ExposureField(props: ExposureFieldProps) {
           )}
         </svg>
       )}
-      {closed && (
-        <Box
-          position="absolute"
-          right="24px"
-          top={`${box.top + 40}px`}
-          px="10px"
-          py="6px"
-          bg="ink"
-          borderLeftWidth="3px"
-          borderColor="coral"
-          fontSize="text"
-          maxW="min(400px, 70%)"
-          pointerEvents="none"
-          role="status"
-        >
-          {field.firstToMove.length === 0
-            ? "No open ground, and no one or two limits would open it: another hour or place."
-            : `No open ground. First to move: ${field.firstToMove.map((id) => moveOf(id)).join(" And ")}`}
-        </Box>
-      )}
-      <VisuallyHidden>
-        <table>
-          <caption>Limits of the exposure field</caption>
-          <tbody>
-            {edges.map(({ id, name, reason, moves }) => (
-              <tr key={id}>
-                <th scope="row">{name}</th>
-                <td>{reason}</td>
-                <td>{moves}</td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
-      </VisuallyHidden>
+      {closed && <ClosedGround edges={edges} firstToMove={field.firstToMove} top={box.top + 40} />}
+      <FieldLimits edges={edges} />
     </Box>
+  );
+}
+
+/** Says that no ground is open, and what would have to move first. */
+function ClosedGround(props: {
+  readonly edges: readonly Edge[];
+  /** By the ids of their demands. */
+  readonly firstToMove: readonly string[];
+  readonly top: number;
+}) {
+  const { edges, firstToMove, top } = props;
+  const moveOf = (id: string) => {
+    const edge = edges.find((each) => each.id === id);
+    return edge ? `"${edge.name}". ${edge.moves}` : `what "${id.replaceAll("-", " ")}" asks for.`;
+  };
+  return (
+    <Box
+      position="absolute"
+      right="24px"
+      top={`${top}px`}
+      px="10px"
+      py="6px"
+      bg="ink"
+      borderLeftWidth="3px"
+      borderColor="coral"
+      fontSize="text"
+      maxW="min(400px, 70%)"
+      pointerEvents="none"
+      role="status"
+    >
+      {firstToMove.length === 0
+        ? "No open ground, and no one or two limits would open it: another hour or place."
+        : `No open ground. First to move: ${firstToMove.map(moveOf).join(" And ")}`}
+    </Box>
+  );
+}
+
+/** The limits as a table, for those who do not see the field. */
+function FieldLimits({ edges }: { readonly edges: readonly Edge[] }) {
+  return (
+    <VisuallyHidden>
+      <table>
+        <caption>Limits of the exposure field</caption>
+        <tbody>
+          {edges.map(({ id, name, reason, moves }) => (
+            <tr key={id}>
+              <th scope="row">{name}</th>
+              <td>{reason}</td>
+              <td>{moves}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </VisuallyHidden>
   );
 }

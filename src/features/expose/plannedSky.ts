@@ -1,6 +1,6 @@
 import type { ShotReply } from "@/contracts/replies";
 import { clearSkyAt, evTowards } from "@/core/sky";
-import type { Night } from "@/features/night/NightContext";
+import type { Night } from "@/features/nightPlan/NightContext";
 
 /** The clear sky's light when a shot is planned. */
 export interface PlannedSky {

@@ -8,7 +8,7 @@ import type { Recipe } from "@/core/recipe";
 import { aimedSkyOf, automaticValues, filtersOf, inOwnNotation, sceneOf } from "@/core/shot";
 import { demandsOf, explain, judge, outlookOfRecipe } from "@/core/solve";
 import { useKit, useShot, useShotCamera } from "@/features/api/queries";
-import { useNight, useNightIsComing } from "@/features/night/NightContext";
+import { useNight, useNightIsComing } from "@/features/nightPlan/NightContext";
 import { plannedShotOf, shownScene } from "@/features/shot/planned";
 import { plannedSky } from "./plannedSky";
 import { useSolver } from "./useSolver";

@@ -4,17 +4,17 @@ import { Box, Flex } from "@chakra-ui/react";
 import { CalendarDays, Download, FileJson, MapPin } from "lucide-react";
 import NextLink from "next/link";
 import { CAUTIONS, INTENTS, intentOf } from "@/core/intent";
-import { bestStretch, type NightOverrides, NO_OVERRIDES, scoreMoment, scoreReasons } from "@/core/night";
+import { bestStretch, type Moment, type NightOverrides, NO_OVERRIDES, scoreMoment, scoreReasons } from "@/core/night";
 import { moonVisibility } from "@/core/sky";
 import { plain, typedNumber } from "@/core/words";
 import { DownloadLink } from "@/features/api/DownloadLink";
+import { clock, clockSpan } from "@/features/nightPlan/clock";
+import { type Night, useNightCursor, useNightHeld } from "@/features/nightPlan/NightContext";
 import { LANES } from "@/features/ribbon/lanes";
 import { Action } from "@/ui/Action";
 import { Choose } from "@/ui/Choose";
 import { Entry } from "@/ui/Entry";
 import { Readout } from "@/ui/Readout";
-import { clock, clockSpan } from "./clock";
-import { type Night, useNightCursor, useNightHeld } from "./NightContext";
 
 interface NightReasonsProps {
   readonly night: Night;
@@ -50,7 +50,7 @@ export function NightReasons({ night, outingId, overrides, onOverride }: NightRe
   const pointedMs = useNightCursor();
   const heldMs = useNightHeld();
   const cursorMs = pointedMs ?? heldMs;
-  const { intent, setIntent, plan, site, moments, scores, shots } = night;
+  const { intent, setIntent, plan, site, moments, scores } = night;
   const minutes = intentOf(night.intent).usualMinutes;
   const best = bestStretch(moments, scores, minutes * MINUTE_MS);
   const at = cursorMs ?? best.beginMs + (minutes * MINUTE_MS) / 2;
@@ -88,6 +88,49 @@ export function NightReasons({ night, outingId, overrides, onOverride }: NightRe
           </Box>
         ))}
       </Box>
+      <MomentReadout night={night} moment={moment} />
+      <Box as="h3" fontSize="note" fontWeight={620} mt="12px">
+        Set by hand for this night
+      </Box>
+      <Box fontSize="note" color="ash">
+        Forecast, traffic and tide are stand-ins until you type what you know, or give the site your own files.
+      </Box>
+      {FIELDS.filter(
+        ({ key }) => (key !== "tideMetres" || site.tidal) && (key !== "vehiclesPerHour" || site.road !== "none"),
+      ).map(({ key, name, unit }) => (
+        <OverrideField
+          key={key}
+          name={name}
+          unit={unit}
+          value={overrides[key]}
+          onCommit={(value) => onOverride({ [key]: value })}
+        />
+      ))}
+      <TakeAlong night={night} outingId={outingId} />
+      <Box as="h3" fontSize="note" fontWeight={620} mt="12px">
+        Mind
+      </Box>
+      {[site.hazards, site.access]
+        .filter((text) => text.trim() !== "")
+        .map((text) => (
+          <Box key={text} fontSize="note" color="coral" whiteSpace="pre-wrap">
+            {text}
+          </Box>
+        ))}
+      {cautions.map((id) => (
+        <Box key={id} fontSize="note" color="ash" py="1px">
+          {CAUTIONS[id]}
+        </Box>
+      ))}
+    </Box>
+  );
+}
+
+/** Every lane at one instant, read out. */
+function MomentReadout({ night, moment }: { readonly night: Night; readonly moment: Moment }) {
+  const { site } = night;
+  return (
+    <>
       <Box as="h3" fontSize="note" fontWeight={620} mt="10px">
         {`At ${clock(moment.atMs, site.zone)}`}
       </Box>
@@ -115,23 +158,14 @@ export function NightReasons({ night, outingId, overrides, onOverride }: NightRe
       <Box fontSize="note" color="ash" mt="4px">
         {`Moon ${Math.round(moment.moonIlluminatedFraction * 100)} % lit. ${moonWords(night)}`}
       </Box>
-      <Box as="h3" fontSize="note" fontWeight={620} mt="12px">
-        Set by hand for this night
-      </Box>
-      <Box fontSize="note" color="ash">
-        Forecast, traffic and tide are stand-ins until you type what you know, or give the site your own files.
-      </Box>
-      {FIELDS.filter(
-        ({ key }) => (key !== "tideMetres" || site.tidal) && (key !== "vehiclesPerHour" || site.road !== "none"),
-      ).map(({ key, name, unit }) => (
-        <OverrideField
-          key={key}
-          name={name}
-          unit={unit}
-          value={overrides[key]}
-          onCommit={(value) => onOverride({ [key]: value })}
-        />
-      ))}
+    </>
+  );
+}
+
+/** The night to take along, and the way to its site. */
+function TakeAlong({ night: { site, shots }, outingId }: { readonly night: Night; readonly outingId: string }) {
+  return (
+    <>
       <Box as="h3" fontSize="note" fontWeight={620} mt="12px" mb="4px">
         Take it along
       </Box>
@@ -162,22 +196,7 @@ export function NightReasons({ night, outingId, overrides, onOverride }: NightRe
           Place the shots first; sheet and calendar hold those that stand on the night.
         </Box>
       )}
-      <Box as="h3" fontSize="note" fontWeight={620} mt="12px">
-        Mind
-      </Box>
-      {[site.hazards, site.access]
-        .filter((text) => text.trim() !== "")
-        .map((text) => (
-          <Box key={text} fontSize="note" color="coral" whiteSpace="pre-wrap">
-            {text}
-          </Box>
-        ))}
-      {cautions.map((id) => (
-        <Box key={id} fontSize="note" color="ash" py="1px">
-          {CAUTIONS[id]}
-        </Box>
-      ))}
-    </Box>
+    </>
   );
 }
 

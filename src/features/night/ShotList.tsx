@@ -7,12 +7,12 @@ import type { ShotReply } from "@/contracts/replies";
 import { INTENTS, type IntentId, intentOf } from "@/core/intent";
 import type { PlanConflict } from "@/core/night";
 import { typedNumber } from "@/core/words";
+import { clock, instantOfClock } from "@/features/nightPlan/clock";
+import type { Night } from "@/features/nightPlan/NightContext";
 import type { ShotPart } from "@/features/shot/useShotDraft";
 import { Action } from "@/ui/Action";
 import { Choose } from "@/ui/Choose";
 import { Entry } from "@/ui/Entry";
-import { clock, instantOfClock } from "./clock";
-import type { Night } from "./NightContext";
 
 interface ShotListProps {
   readonly night: Night;

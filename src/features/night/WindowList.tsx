@@ -4,10 +4,10 @@ import { Box } from "@chakra-ui/react";
 import { intentOf } from "@/core/intent";
 import { type NightWindow, WINDOW_KINDS } from "@/core/night";
 import { counted } from "@/core/words";
+import { clockSpan } from "@/features/nightPlan/clock";
+import type { Night } from "@/features/nightPlan/NightContext";
 import { Action } from "@/ui/Action";
 import { Fold } from "@/ui/Fold";
-import { clockSpan } from "./clock";
-import type { Night } from "./NightContext";
 
 interface WindowListProps {
   readonly night: Night;

@@ -5,10 +5,10 @@ import { DateTime } from "luxon";
 import { useState } from "react";
 import type { IntentId } from "@/core/intent";
 import { datesOfYear, type NightSite } from "@/core/night";
+import { clockSpan } from "@/features/nightPlan/clock";
 import { Action } from "@/ui/Action";
 import { onKeys } from "@/ui/keys";
 import { useSize } from "@/ui/useSize";
-import { clockSpan } from "./clock";
 import { useYear } from "./useYear";
 
 interface YearStripProps {

@@ -1,7 +1,7 @@
 import type { ShotReply } from "@/contracts/replies";
 import { chosenCamera } from "@/core/camera";
 import { NO_OVERRIDES, planNight } from "@/core/night";
-import { clock, clockSpan, instantOfClock } from "./clock";
+import { clock, clockSpan, instantOfClock } from "@/features/nightPlan/clock";
 import { arrange, conflictsOf, plannedBlock } from "./planning";
 
 const site = {

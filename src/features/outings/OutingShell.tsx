@@ -8,7 +8,7 @@ import type { ShotDetailReply } from "@/contracts/replies";
 import { errorText } from "@/features/api/client";
 import { useIsLive } from "@/features/api/live";
 import { useLog, useOuting, useShot } from "@/features/api/queries";
-import { NightProvider, useNight, useNightIsComing } from "@/features/night/NightContext";
+import { NightProvider, useNight, useNightIsComing } from "@/features/nightPlan/NightContext";
 import { RIBBON_HEIGHTS, Ribbon } from "@/features/ribbon/Ribbon";
 import { Action } from "@/ui/Action";
 import { Choose } from "@/ui/Choose";

@@ -1,61 +1,17 @@
 "use client";
 
 import { Box, Flex } from "@chakra-ui/react";
-import { type KeyboardEvent, useRef, useState } from "react";
-import { parseRecipe, printRecipe } from "@/core/recipe";
+import { useRef } from "react";
 import { Action } from "@/ui/Action";
+import { onKeys } from "@/ui/keys";
 import { underlined } from "./underlined";
-
-interface RecipeLineProps {
-  /** The saved line, in canonical spelling. */
-  readonly line: string;
-  /** Called with the canonical line when a right line is finished (Enter, or leaving the field). */
-  readonly onSave: (line: string) => void;
-  /** Called with every text as it is typed. */
-  readonly onDraft: (text: string) => void;
-}
+import { type LineTextProps, useLineText } from "./useLineText";
 
 /** The recipe as one line of text: what is wrong is underlined, and what was expected is said above it. */
-export function RecipeLine({ line, onSave, onDraft }: RecipeLineProps) {
-  const [text, setText] = useState(line);
-  const [adopted, setAdopted] = useState(line);
-  const [earlier, setEarlier] = useState<readonly string[]>([]);
-  const [focused, setFocused] = useState(false);
+export function RecipeLine(props: LineTextProps) {
   const mirror = useRef<HTMLDivElement>(null);
-  // A newly saved line replaces the text, but never what somebody is in the middle of typing.
-  if (line !== adopted) {
-    setAdopted(line);
-    if (text === adopted || !focused) setText(line);
-  }
-  const { recipe, problems } = parseRecipe(text);
+  const { text, problems, change, commit, revert, takeBack, focus, canTakeBack } = useLineText(props);
   const [first] = problems;
-
-  const change = (next: string) => {
-    setText(next);
-    onDraft(next);
-  };
-  const commit = () => {
-    if (problems.length > 0) return;
-    const canonical = printRecipe(recipe);
-    change(canonical);
-    if (canonical === line) return;
-    setEarlier((lines) => [...lines, line]);
-    onSave(canonical);
-  };
-  const onKeyDown = (event: KeyboardEvent) => {
-    if (event.key === "Enter") commit();
-    else if (event.key === "Escape") change(line);
-    else return;
-    event.preventDefault();
-  };
-  const takeBack = () => {
-    const previous = earlier.at(-1);
-    if (previous === undefined) return;
-    setEarlier((lines) => lines.slice(0, -1));
-    change(previous);
-    onSave(previous);
-  };
-
   return (
     <Flex
       as="section"
@@ -70,31 +26,7 @@ export function RecipeLine({ line, onSave, onDraft }: RecipeLineProps) {
       gap="14px"
       position="relative"
     >
-      {first && (
-        <Box
-          role="alert"
-          id="recipe-problem"
-          position="absolute"
-          bottom="100%"
-          left="16px"
-          right="16px"
-          mb="6px"
-          bg="slate"
-          borderWidth="1px"
-          borderColor="coral"
-          px="12px"
-          py="6px"
-          fontSize="note"
-          zIndex={10}
-          maxW="760px"
-        >
-          <Box as="span" color="coral" fontFamily="mono">
-            {first.found === "" ? "Here" : `“${first.found}”`}
-          </Box>
-          {` — expected ${first.expected}.`}
-          {problems.length > 1 && ` (${problems.length - 1} more after it)`}
-        </Box>
-      )}
+      {first && <LineProblem found={first.found} expected={first.expected} more={problems.length - 1} />}
       <Box as="label" fontSize="note" color="ash" flexShrink="0" display={{ base: "none", md: "block" }}>
         <label htmlFor="recipe-line">Recipe</label>
       </Box>
@@ -150,10 +82,10 @@ export function RecipeLine({ line, onSave, onDraft }: RecipeLineProps) {
             aria-invalid={problems.length > 0}
             aria-describedby={first ? "recipe-problem" : undefined}
             onChange={(event) => change(event.target.value)}
-            onKeyDown={onKeyDown}
-            onFocus={() => setFocused(true)}
+            onKeyDown={onKeys({ Enter: commit, Escape: revert })}
+            onFocus={() => focus(true)}
             onBlur={() => {
-              setFocused(false);
+              focus(false);
               commit();
             }}
             onScroll={(event) => {
@@ -162,11 +94,48 @@ export function RecipeLine({ line, onSave, onDraft }: RecipeLineProps) {
           />
         </Box>
       </Box>
-      {earlier.length > 0 && (
+      {canTakeBack && (
         <Action look="text" color="ash" fontSize="note" minH="32px" onClick={takeBack} _hover={{ color: "bone" }}>
           Undo
         </Action>
       )}
     </Flex>
+  );
+}
+
+interface LineProblemProps {
+  /** Empty where something is missing at the end. */
+  readonly found: string;
+  readonly expected: string;
+  /** How many problems come after it. */
+  readonly more: number;
+}
+
+/** The first thing that is wrong with the line, above it. */
+function LineProblem({ found, expected, more }: LineProblemProps) {
+  return (
+    <Box
+      role="alert"
+      id="recipe-problem"
+      position="absolute"
+      bottom="100%"
+      left="16px"
+      right="16px"
+      mb="6px"
+      bg="slate"
+      borderWidth="1px"
+      borderColor="coral"
+      px="12px"
+      py="6px"
+      fontSize="note"
+      zIndex={10}
+      maxW="760px"
+    >
+      <Box as="span" color="coral" fontFamily="mono">
+        {found === "" ? "Here" : `“${found}”`}
+      </Box>
+      {` — expected ${expected}.`}
+      {more > 0 && ` (${more} more after it)`}
+    </Box>
   );
 }

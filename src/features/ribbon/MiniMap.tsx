@@ -1,7 +1,7 @@
 "use client";
 
 import { Box } from "@chakra-ui/react";
-import type { Night } from "@/features/night/NightContext";
+import type { Night } from "@/features/nightPlan/NightContext";
 import { ON_SKY, skyColour } from "@/ui/theme/skyScale";
 import { type DragPoint, useDrag } from "@/ui/useDrag";
 

@@ -4,15 +4,8 @@ import { Box } from "@chakra-ui/react";
 import { useEffect, useMemo, useRef, useState } from "react";
 import { plain } from "@/core/words";
 import { useCameraOf } from "@/features/api/queries";
-import { clock, clockSeconds } from "@/features/night/clock";
-import {
-  type Night,
-  useNightCursor,
-  useNightDomain,
-  useNightHeld,
-  useNightPointer,
-} from "@/features/night/NightContext";
-import { onKeys } from "@/ui/keys";
+import { clock, clockSeconds } from "@/features/nightPlan/clock";
+import { type Night, useNightDomain, useNightPointer } from "@/features/nightPlan/NightContext";
 import { ON_SKY } from "@/ui/theme/skyScale";
 import { useSize } from "@/ui/useSize";
 import { clampTo } from "./geometry";
@@ -22,12 +15,10 @@ import { MiniMap } from "./MiniMap";
 import { RibbonDrawing } from "./RibbonDrawing";
 import { RibbonTip } from "./RibbonTip";
 import { ShotBlock } from "./ShotBlock";
+import { useRibbonCursor } from "./useRibbonCursor";
 import { useTimeZoom } from "./useTimeZoom";
 
 const MINUTE_MS = 60_000;
-/** A step of the cursor: this many through what is shown, and no finer. */
-const STEPS = 288;
-const LEAST_STEP_MS = 100;
 const SMALL_HEIGHT = 90;
 /** A click this close to the held instant lets go of it. */
 const LET_GO_PX = 7;
@@ -52,9 +43,7 @@ export function Ribbon({ night, shotId, large }: RibbonProps) {
   const [hidden, setHidden] = useState<ReadonlySet<string>>(new Set());
   const ground = useRef<SVGRectElement>(null);
   const domain = useNightDomain();
-  const cursorMs = useNightCursor();
-  const heldMs = useNightHeld();
-  const { setDomain, setCursorMs, holdMs } = useNightPointer();
+  const { setDomain } = useNightPointer();
   const cameraOf = useCameraOf();
   const { beginMs, endMs, site, plan } = night;
   const show = useTimeZoom(ground, width, { beginMs, endMs, domain, setDomain });
@@ -72,36 +61,7 @@ export function Ribbon({ night, shotId, large }: RibbonProps) {
   const length = to - from;
   const zoomed = length < endMs - beginMs - 1;
 
-  const atPointer = (clientX: number) => {
-    const left = ground.current?.getBoundingClientRect().left ?? 0;
-    return clampTo(from + ((clientX - left) / width) * length, beginMs, endMs);
-  };
-  const moveCursor = (atMs: number) => {
-    const at = clampTo(atMs, beginMs, endMs);
-    setCursorMs(at);
-    if (at < from || at > to) show(at - length / 2, at + length / 2);
-  };
-
-  const middle = cursorMs ?? heldMs ?? (from + to) / 2;
-  const step = Math.max(LEAST_STEP_MS, length / STEPS);
-  const closer = () => show(middle - length / 4, middle + length / 4);
-  const keys = onKeys({
-    ArrowRight: () => moveCursor(middle + step),
-    ArrowLeft: () => moveCursor(middle - step),
-    "Shift+ArrowRight": () => moveCursor(middle + length / 10),
-    "Shift+ArrowLeft": () => moveCursor(middle - length / 10),
-    "[Shift]++": closer,
-    "=": closer,
-    "-": () => show(middle - length, middle + length),
-    PageUp: () => show(from - length / 2, to - length / 2),
-    PageDown: () => show(from + length / 2, to + length / 2),
-    Home: () => show(beginMs, endMs),
-    Enter: () => holdMs(cursorMs),
-    Escape: () => {
-      setCursorMs(null);
-      holdMs(null);
-    },
-  });
+  const { cursorMs, heldMs, atPointer, keys, setCursorMs, holdMs } = useRibbonCursor(night, ground, width, show);
   const moment = cursorMs === null ? null : plan.momentAt(clampTo(cursorMs, beginMs, endMs));
   const heldX = heldMs === null ? null : ((heldMs - from) / length) * width;
   const cursorX = cursorMs === null ? null : ((cursorMs - from) / length) * width;

@@ -2,7 +2,7 @@
 
 import { memo, useMemo } from "react";
 import { BALANCE_STOPS } from "@/core/night";
-import type { Night } from "@/features/night/NightContext";
+import type { Night } from "@/features/nightPlan/NightContext";
 import { ON_SKY, skyColour } from "@/ui/theme/skyScale";
 import { areaPath, clockTicks, evScale, linePath, type RibbonBox, timeScale, visibleMoments } from "./geometry";
 import type { Lane } from "./lanes";

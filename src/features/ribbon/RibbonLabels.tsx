@@ -2,8 +2,8 @@
 
 import type { SunEvents } from "@/core/sky";
 import { plain } from "@/core/words";
-import { clock } from "@/features/night/clock";
-import type { Night } from "@/features/night/NightContext";
+import { clock } from "@/features/nightPlan/clock";
+import type { Night } from "@/features/nightPlan/NightContext";
 import { ON_SKY } from "@/ui/theme/skyScale";
 import { evScale, type RibbonBox, timeScale } from "./geometry";
 

@@ -3,8 +3,8 @@
 import { useRouter } from "next/navigation";
 import type { ShotReply } from "@/contracts/replies";
 import type { CaptureCamera } from "@/core/capture";
-import { clock, clockSeconds, clockSpan } from "@/features/night/clock";
-import type { Night } from "@/features/night/NightContext";
+import { clock, clockSeconds, clockSpan } from "@/features/nightPlan/clock";
+import type { Night } from "@/features/nightPlan/NightContext";
 import { onKeys } from "@/ui/keys";
 import { ON_SKY } from "@/ui/theme/skyScale";
 import { ShutterBars } from "./ShutterBars";

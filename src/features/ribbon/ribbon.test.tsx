@@ -2,7 +2,13 @@
 import { act, fireEvent, screen } from "@testing-library/react";
 import type { OutingReply } from "@/contracts/replies";
 import { getJson, sendJson } from "@/features/api/client";
-import { NightProvider, useNight, useNightCursor, useNightDomain, useNightHeld } from "@/features/night/NightContext";
+import {
+  NightProvider,
+  useNight,
+  useNightCursor,
+  useNightDomain,
+  useNightHeld,
+} from "@/features/nightPlan/NightContext";
 import { outingReply, shotReply } from "@/features/testing/replies";
 import { settled, show } from "@/ui/testing/show";
 import { Ribbon } from "./Ribbon";

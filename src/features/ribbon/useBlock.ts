@@ -2,8 +2,8 @@
 
 import { useState } from "react";
 import type { ShotReply } from "@/contracts/replies";
-import { clockSpan } from "@/features/night/clock";
-import type { Night } from "@/features/night/NightContext";
+import { clockSpan } from "@/features/nightPlan/clock";
+import type { Night } from "@/features/nightPlan/NightContext";
 import { useShotDraft } from "@/features/shot/useShotDraft";
 import { useDrag } from "@/ui/useDrag";
 import { snapped } from "./geometry";

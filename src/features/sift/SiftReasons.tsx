@@ -9,11 +9,11 @@ import { groupBySettings } from "@/core/picture";
 import type { StackMethod } from "@/core/recipe";
 import { counted } from "@/core/words";
 import type { RunWithFrames } from "@/features/api/queries";
-import { MethodChoice } from "@/features/stack/MethodChoice";
+import { MethodChoice } from "@/features/fusing/MethodChoice";
+import { RefusedList } from "@/features/fusing/RefusedList";
 import { Action } from "@/ui/Action";
 import { Choose } from "@/ui/Choose";
 import { Readout } from "@/ui/Readout";
-import { RefusedList } from "./RefusedList";
 import type { Upload } from "./useImport";
 
 interface SiftReasonsProps {

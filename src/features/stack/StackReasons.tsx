@@ -8,12 +8,12 @@ import type { PictureStatistics } from "@/core/picture";
 import { readableDuration, STACK_METHODS, type StackMethod } from "@/core/recipe";
 import { counted } from "@/core/words";
 import { DownloadLink } from "@/features/api/DownloadLink";
+import { givenBy } from "@/features/fusing/MethodChoice";
+import { RefusedList } from "@/features/fusing/RefusedList";
 import { HistogramView } from "@/features/picture/HistogramView";
-import { RefusedList } from "@/features/sift/RefusedList";
 import { Action } from "@/ui/Action";
 import { Choose } from "@/ui/Choose";
 import { Readout } from "@/ui/Readout";
-import { givenBy } from "./MethodChoice";
 
 interface StackReasonsProps {
   readonly stacks: readonly StackReply[];

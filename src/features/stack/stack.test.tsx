@@ -2,9 +2,9 @@
 import { fireEvent, screen, within } from "@testing-library/react";
 import { pictureStatistics } from "@/core/picture";
 import { STACK_METHODS, type StackMethod } from "@/core/recipe";
+import { givenBy, MethodChoice } from "@/features/fusing/MethodChoice";
 import { jobReply, stackReply } from "@/features/testing/replies";
 import { settled, show } from "@/ui/testing/show";
-import { givenBy, MethodChoice } from "./MethodChoice";
 import { StackProgressView } from "./StackProgressView";
 import { StackReasons } from "./StackReasons";
 
