@@ -63,6 +63,19 @@ const layer = (path: string): string =>
 const forTests = (path: string): boolean => path.includes("/testing/");
 const shown = (path: string): string => relative(SOURCE, path);
 
+describe("the stations", () => {
+  it("each stand in the thread, and are looked at by the tests of access", () => {
+    const pages = readdirSync(join(SOURCE, "app/outings/[outingId]/shots/[shotId]")).filter(
+      (name) => !name.includes("."),
+    );
+    expect(pages.length).toBeGreaterThan(5);
+    const thread = readFileSync(join(SOURCE, "features/outings/OutingShell.tsx"), "utf8");
+    const access = readFileSync(join(ROOT, "e2e/access.spec.ts"), "utf8");
+    const inThread = (name: string) => thread.includes(`path: "${name}"`) || thread.includes(`/${name}\``);
+    expect(pages.filter((name) => !inThread(name) || !access.includes(`"${name}"`))).toEqual([]);
+  });
+});
+
 describe("the layers", () => {
   it("no two features lean on each other, round however many corners", () => {
     const featureOf = (path: string) => /^features\/([^/]+)\//.exec(relative(SOURCE, path))?.[1];
