@@ -2,7 +2,7 @@
 
 import { Box, Dialog, Flex, Portal } from "@chakra-ui/react";
 import { Eye, EyeOff, Maximize2 } from "lucide-react";
-import { useEffect, useRef, useState } from "react";
+import { type ReactNode, useEffect, useRef, useState } from "react";
 import { intentOf } from "@/core/intent";
 import type { Rehearsal } from "@/core/rehearse";
 import { Action } from "@/ui/Action";
@@ -29,7 +29,13 @@ function draw(canvas: HTMLCanvasElement, { width, height, data }: Rehearsal): vo
   context.putImageData(image, 0, 0);
 }
 
-function Simulated({ widthPx, ...rehearsed }: Rehearsed & { readonly widthPx: number }) {
+interface SimulatedProps extends Rehearsed {
+  readonly widthPx: number;
+  /** What can be done with it, beside its words. */
+  readonly actions?: ReactNode;
+}
+
+function Simulated({ widthPx, actions, ...rehearsed }: SimulatedProps) {
   const canvas = useRef<HTMLCanvasElement>(null);
   const picture = useRehearsal(rehearsed, widthPx);
   useEffect(() => {
@@ -47,9 +53,10 @@ function Simulated({ widthPx, ...rehearsed }: Rehearsed & { readonly widthPx: nu
           style={{ aspectRatio: picture ? `${picture.width} / ${picture.height}` : "4 / 3" }}
         />
       </Box>
-      <Box color="ash" fontSize="label">
-        {[STAGES[intentOf(rehearsed.intent).stage], ...(some ? [some] : [])].join(", ")}
-      </Box>
+      <Flex justify="space-between" gap="2px 12px" wrap="wrap" color="ash" fontSize="label">
+        <Box>{[STAGES[intentOf(rehearsed.intent).stage], ...(some ? [some] : [])].join(", ")}</Box>
+        {actions}
+      </Flex>
     </>
   );
 }
@@ -59,33 +66,27 @@ export function RehearsedPicture(props: Rehearsed) {
   const [shown, setShown] = useState(true);
   const [large, setLarge] = useState(false);
   const Sign = shown ? EyeOff : Eye;
+  const quiet = { look: "text", color: "ash", fontSize: "label" } as const;
+  const actions = (
+    <Flex gap="12px" ml="auto">
+      {shown && (
+        <Action {...quiet} onClick={() => setLarge(true)} aria-label="Show the picture large">
+          <Maximize2 size={13} /> larger
+        </Action>
+      )}
+      <Action
+        {...quiet}
+        aria-expanded={shown}
+        aria-label={shown ? "Hide the picture" : "Show the picture"}
+        onClick={() => setShown(!shown)}
+      >
+        <Sign size={13} /> {shown ? "hide" : "the picture"}
+      </Action>
+    </Flex>
+  );
   return (
     <Box mb="4px">
-      {shown && <Simulated {...props} widthPx={SMALL_WIDTH} />}
-      <Flex justify="flex-end" mt={shown ? "-18px" : "0"}>
-        {shown && (
-          <Action
-            look="text"
-            color="ash"
-            fontSize="label"
-            onClick={() => setLarge(true)}
-            aria-label="Show the picture large"
-          >
-            <Maximize2 size={13} /> larger
-          </Action>
-        )}
-        <Action
-          look="text"
-          color="ash"
-          fontSize="label"
-          ml="12px"
-          aria-expanded={shown}
-          aria-label={shown ? "Hide the picture" : "Show the picture"}
-          onClick={() => setShown(!shown)}
-        >
-          <Sign size={13} /> {shown ? "hide" : "the picture"}
-        </Action>
-      </Flex>
+      {shown ? <Simulated {...props} widthPx={SMALL_WIDTH} actions={actions} /> : actions}
       <Dialog.Root open={large} onOpenChange={(change) => setLarge(change.open)} lazyMount unmountOnExit>
         <Portal>
           <Dialog.Backdrop />
