@@ -4,6 +4,7 @@ import { Box } from "@chakra-ui/react";
 import type { ShotAim, ShotScene } from "@/contracts/scene";
 import { cropped } from "@/core/camera";
 import { openSpanSeconds, planCapture, SOME_TIME } from "@/core/capture";
+import { type IntentId, intentOf } from "@/core/intent";
 import { sensorSizeMm } from "@/core/optics";
 import { useKit, useShot, useShotCamera } from "@/features/api/queries";
 import { clock } from "@/features/nightPlan/clock";
@@ -35,6 +36,9 @@ const REST_MS = 350;
 const HOUR_MS = 3_600_000;
 /** Showers that bring fewer meteors an hour are not drawn. */
 const LEAST_METEORS = 1;
+
+/** Whether the sky is what a picture is of: then it comes first. */
+const forStars = (intent: IntentId): boolean => intentOf(intent).stage === "salt-marsh";
 
 /** Aim: where the camera looks, what crosses the frame and when to press, and what will be sharp. */
 export function AimStation({ outingId, shotId }: { readonly outingId: string; readonly shotId: string }) {
@@ -75,6 +79,49 @@ export function AimStation({ outingId, shotId }: { readonly outingId: string; re
   const turn = (next: ShotAim) => void change(shot, { aim: next }, { restMs: REST_MS });
   const changeScene = (part: Partial<ShotScene>) =>
     void change(shot, { scene: changedScene(scene, part) }, { restMs: REST_MS });
+  const pathTab = {
+    name: "Path and focus",
+    content: (
+      <>
+        <PathReasons
+          mover={scene.mover}
+          camera={camera}
+          halfWidth={halfWidth}
+          plan={plan}
+          onMover={(mover) => changeScene({ mover })}
+        />
+        <FocusReasons
+          lens={lens}
+          focusMetres={recipe.focus?.kind === "distance" ? recipe.focus.metres : Number.POSITIVE_INFINITY}
+          onFocus={(metres) =>
+            apply({
+              ...recipe,
+              focus: Number.isFinite(metres) ? { kind: "distance", metres } : { kind: "infinity" },
+            })
+          }
+        />
+      </>
+    ),
+  };
+  const skyTab = {
+    name: "Sky",
+    content: (
+      <SkyReasons
+        night={night}
+        atMs={atMs}
+        aim={aim}
+        camera={camera}
+        halfWidth={halfWidth}
+        schools={scene.schools}
+        coreTimes={coreTimes}
+        sceneDeclinationDeg={scene.declinationDeg}
+        onDeclination={() => {
+          const { own } = scene;
+          changeScene({ own: own.filter((field) => field !== "declinationDeg") });
+        }}
+      />
+    ),
+  };
   return (
     <>
       <Station
@@ -106,56 +153,7 @@ export function AimStation({ outingId, shotId }: { readonly outingId: string; re
           </>
         }
         reasonsName="Path and focus"
-        reasons={
-          <Tabs
-            label="Path, focus, sky"
-            tabs={[
-              {
-                name: "Path and focus",
-                content: (
-                  <>
-                    <PathReasons
-                      mover={scene.mover}
-                      camera={camera}
-                      halfWidth={halfWidth}
-                      plan={plan}
-                      onMover={(mover) => changeScene({ mover })}
-                    />
-                    <FocusReasons
-                      lens={lens}
-                      focusMetres={recipe.focus?.kind === "distance" ? recipe.focus.metres : Number.POSITIVE_INFINITY}
-                      onFocus={(metres) =>
-                        apply({
-                          ...recipe,
-                          focus: Number.isFinite(metres) ? { kind: "distance", metres } : { kind: "infinity" },
-                        })
-                      }
-                    />
-                  </>
-                ),
-              },
-              {
-                name: "Sky",
-                content: (
-                  <SkyReasons
-                    night={night}
-                    atMs={atMs}
-                    aim={aim}
-                    camera={camera}
-                    halfWidth={halfWidth}
-                    schools={scene.schools}
-                    coreTimes={coreTimes}
-                    sceneDeclinationDeg={scene.declinationDeg}
-                    onDeclination={() => {
-                      const { own } = scene;
-                      changeScene({ own: own.filter((field) => field !== "declinationDeg") });
-                    }}
-                  />
-                ),
-              },
-            ]}
-          />
-        }
+        reasons={<Tabs label="Path, focus, sky" tabs={forStars(shot.intent) ? [skyTab, pathTab] : [pathTab, skyTab]} />}
       />
       <RecipeLine key={shotId} line={savedLine} onSave={save} onDraft={type} />
     </>

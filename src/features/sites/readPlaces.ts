@@ -1,5 +1,6 @@
 import { gpx, kml } from "@tmcw/togeojson";
 import Papa from "papaparse";
+import { z } from "zod";
 import { type NamedPlace, parseCoordinates } from "@/core/formats";
 
 export type PlacesFile =
@@ -26,14 +27,37 @@ function gathered(candidates: readonly (NamedPlace | null)[], what: string): Pla
 const named = (value: unknown, index: number): string =>
   typeof value === "string" && value.trim() !== "" ? value.trim().slice(0, 120) : `Place ${index + 1}`;
 
+/** Longitude, latitude, and whatever comes after. @see RFC 7946, 3.1.1. */
+const position = z.tuple([z.number(), z.number()]).rest(z.unknown());
+/** The first position of a point, a line, an area, and many of each; further ones are not looked at. */
+const firstPosition = z.union([
+  position,
+  z
+    .tuple([position])
+    .rest(z.unknown())
+    .transform(([at]) => at),
+  z
+    .tuple([z.tuple([position]).rest(z.unknown())])
+    .rest(z.unknown())
+    .transform(([[at]]) => at),
+  z
+    .tuple([z.tuple([z.tuple([position]).rest(z.unknown())]).rest(z.unknown())])
+    .rest(z.unknown())
+    .transform(([[[at]]]) => at),
+]);
+const feature = z.looseObject({
+  geometry: z.looseObject({ coordinates: firstPosition }),
+  properties: z.looseObject({ name: z.unknown().optional(), title: z.unknown().optional() }).nullish(),
+});
+const collection = z.looseObject({ features: z.array(z.unknown()) });
+
 /** A GeoJSON feature's point; lines and areas give their first point. */
-function featurePlace(feature: unknown, index: number): NamedPlace | null {
-  if (typeof feature !== "object" || feature === null) return null;
-  const { geometry, properties } = feature as { geometry?: unknown; properties?: Record<string, unknown> | null };
-  let at: unknown = (geometry as { coordinates?: unknown } | null | undefined)?.coordinates;
-  while (Array.isArray(at) && Array.isArray(at[0])) at = at[0];
-  if (!Array.isArray(at) || typeof at[0] !== "number" || typeof at[1] !== "number") return null;
-  return { name: named(properties?.name ?? properties?.title, index), longitudeDeg: at[0], latitudeDeg: at[1] };
+function featurePlace(given: unknown, index: number): NamedPlace | null {
+  const read = feature.safeParse(given);
+  if (!read.success) return null;
+  const { geometry, properties } = read.data;
+  const [longitudeDeg, latitudeDeg] = geometry.coordinates;
+  return { name: named(properties?.name ?? properties?.title, index), longitudeDeg, latitudeDeg };
 }
 
 function fromGeoJson(text: string): PlacesFile {
@@ -43,8 +67,7 @@ function fromGeoJson(text: string): PlacesFile {
   } catch {
     return wrong("This JSON breaks off or is damaged; export it again.");
   }
-  const features = (data as { features?: unknown } | null)?.features;
-  return gathered((Array.isArray(features) ? features : [data]).map(featurePlace), "GeoJSON");
+  return gathered((collection.safeParse(data).data?.features ?? [data]).map(featurePlace), "GeoJSON");
 }
 
 /** Declarations of entities let a few lines stand for gigabytes; no file of places needs any. */
@@ -63,8 +86,8 @@ function fromXml(text: string, parseXml: (text: string) => Document): PlacesFile
     return wrong("This XML breaks off or is damaged; export it again.");
   }
   const isGpx = document.getElementsByTagName("gpx").length > 0;
-  const collection = isGpx ? gpx(document) : kml(document);
-  return gathered(collection.features.map(featurePlace), isGpx ? "GPX" : "KML");
+  const { features } = isGpx ? gpx(document) : kml(document);
+  return gathered(features.map(featurePlace), isGpx ? "GPX" : "KML");
 }
 
 const LATITUDE = /^(lat|latitude)(_?deg)?$/i;
