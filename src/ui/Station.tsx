@@ -54,6 +54,7 @@ export function Station({ main, mainName, reasonsName, reasons, opensOn = "main"
         {tabs.map(({ id, name }) => (
           <Action
             look="text"
+            justifyContent="center"
             key={id}
             role="tab"
             aria-selected={tab === id}

@@ -76,7 +76,7 @@ export function FrameSheet({ frames, dropped, scroller, width, onToggle }: Frame
         return (
           <Box key={key} position="absolute" top="0" left="0" right="0" transform={`translateY(${start}px)`}>
             {"title" in row ? (
-              <Box as="h2" fontSize="note" fontFamily="mono" color="ash" pt="8px">
+              <Box as="h2" fontSize="note" fontFamily="mono" color="ash" pt="8px" truncate title={row.title}>
                 {row.title}
               </Box>
             ) : (
