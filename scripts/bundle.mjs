@@ -13,6 +13,7 @@ const ENTRIES = {
   "stack-process": "src/engine/stack/process.ts",
   "phone-thread": "src/engine/phone/thread.ts",
   "measure-thread": "src/engine/files/measureThread.ts",
+  "picture-thread": "src/engine/files/pictureThread.ts",
   worker: "src/engine/jobs/workerProcess.ts",
   seed: "src/engine/demo/seed.ts",
   "bench-night": "bench/night.ts",

@@ -10,6 +10,7 @@ import {
   measureReply,
   outingListReply,
   outingReply,
+  pictureViewReply,
   problemReply,
   runEvent,
   shotDetailReply,
@@ -20,7 +21,8 @@ import { intentOf, usualScene } from "@/core/intent";
 import { type Database, openEmbedded } from "@/db/database";
 import { addLogEntry } from "@/db/log";
 import { addFrame, createRun } from "@/db/runs";
-import { storeBytes } from "@/engine/store";
+import { closePictures } from "@/engine/files/openPictures";
+import { storeBytes, storedPath } from "@/engine/store";
 import * as runEvents from "./api/events/route";
 import * as kitItem from "./api/kit/[list]/[itemId]/route";
 import * as kitList from "./api/kit/[list]/route";
@@ -51,6 +53,7 @@ beforeAll(async () => {
   (globalThis as { aevumenApplication?: unknown }).aevumenApplication = Promise.resolve(application);
 });
 afterAll(async () => {
+  await closePictures();
   await database.close();
   rmSync(data, { recursive: true, force: true });
 });
@@ -362,15 +365,57 @@ describe("pictures", () => {
   it("that are stored are measured and shown by their hash alone", async () => {
     const { hash } = await storeBytes(await grey());
     expect(measureReply.safeParse((await ask(measured.GET, { hash })).json).success).toBe(true);
-    const samples = await ask(picture.GET, { hash }, undefined, "?as=samples");
-    expect(samples.response.headers.get("x-picture-width")).toBe("64");
-    expect((await samples.response.arrayBuffer()).byteLength).toBe(64 * 48 * 3);
+    const view = pictureViewReply.parse((await ask(picture.GET, { hash }, undefined, "?as=view")).json);
+    expect(view).toMatchObject({ width: 64, height: 48, clippedAny: 0, crushedAll: 0 });
     expect((await ask(picture.GET, { hash }, undefined, "?as=preview&edge=17")).status).toBe(400);
     expect((await ask(picture.GET, { hash })).status).toBe(400);
     for (const unknown of ["0".repeat(64), "../../etc/passwd", ""]) {
       expect((await ask(measured.GET, { hash: unknown })).status).toBe(404);
-      expect((await ask(picture.GET, { hash: unknown }, undefined, "?as=samples")).status).toBe(404);
+      expect((await ask(picture.GET, { hash: unknown }, undefined, "?as=view")).status).toBe(404);
     }
+  });
+});
+
+describe("a stored picture's pixels", () => {
+  /** Bright at the left, dark at the right, of 16 bits, with one white pixel. */
+  const ramp = async () => {
+    const [width, height] = [1300, 700];
+    const samples = new Uint16Array(3 * width * height);
+    for (let i = 0; i < samples.length; i++) samples[i] = 60_000 - 40 * (Math.floor(i / 3) % width);
+    samples.fill(65_535, 3 * (600 * width + 1200), 3 * (600 * width + 1201));
+    const raw = { width, height, channels: 3 } as const;
+    const tiff = await sharp(samples, { raw }).toColourspace("rgb16").tiff({ compression: "none" }).toBuffer();
+    return (await storeBytes(tiff)).hash;
+  };
+  const tile = (hash: string, query: string) => ask(picture.GET, { hash }, undefined, `?as=tile&${query}`);
+  const pixelsOf = async ({ response }: Awaited<ReturnType<typeof tile>>) =>
+    new Uint8Array(await response.arrayBuffer());
+
+  it("come by tile in every size, with the mark of what clips in them", async () => {
+    const hash = await ramp();
+    const view = pictureViewReply.parse((await ask(picture.GET, { hash }, undefined, "?as=view")).json);
+    expect(view.clippedAll * 1300 * 700).toBeCloseTo(1, 6);
+    expect(view.light.luminance.reduce((sum, count) => sum + count, 0)).toBe(1300 * 700);
+    const last = await pixelsOf(await tile(hash, "level=0&column=2&row=1"));
+    expect(last.length).toBe(4 * (1300 - 1024) * (700 - 512));
+    const first = await pixelsOf(await tile(hash, "level=0&column=0&row=0"));
+    expect([...first.subarray(0, 4)]).toEqual([233, 233, 233, 0]);
+    expect(first[4 * 500]).toBe(Math.round((60_000 - 40 * 500) / 257));
+    const whole = await pixelsOf(await tile(hash, "level=2&column=0&row=0"));
+    expect(whole.length).toBe(4 * 325 * 175);
+    expect([...whole].filter((value, at) => at % 4 === 3 && value !== 0)).toEqual([3]);
+  });
+
+  it("are none where the picture has none, and of a damaged one it is said why", async () => {
+    const hash = await ramp();
+    for (const query of ["level=3&column=0&row=0", "level=0&column=3&row=0", "level=-1&column=0&row=0", "level=x", ""])
+      expect((await tile(hash, query)).status).toBe(404);
+    const damaged = await storeBytes(
+      Buffer.concat([(await sharp(storedPath(hash)).jpeg().toBuffer()).subarray(0, 900)]),
+    );
+    const refused = await ask(picture.GET, { hash: damaged.hash }, undefined, "?as=view");
+    expect([refused.status, saysOf(refused)]).toEqual([422, expect.stringMatching(/^The file breaks off/)]);
+    expect((await tile(damaged.hash, "level=0&column=0&row=0")).status).toBe(422);
   });
 });
 

@@ -1,5 +1,5 @@
 import { basename } from "node:path";
-import { exposureErrors, pictureStatistics } from "@/core/picture";
+import { clippedShares, exposureErrors } from "@/core/picture";
 import { readableDuration } from "@/core/recipe";
 import { decodePicture, plainReason, readHeader } from "@/engine/files/decode";
 import { readMetadata } from "@/engine/files/metadata";
@@ -10,7 +10,7 @@ async function inspectFile(file: string) {
   try {
     const { width, height, depth, format } = await readHeader(file);
     const samples = await decodePicture(file, 8);
-    const { clippedAny, clippedAll, crushedAll } = pictureStatistics(samples as Uint8Array);
+    const { clippedAny, clippedAll, crushedAll } = clippedShares(samples);
     const exposureError = exposureErrors({ width, height, samples: samples as Uint8Array });
     const metadata = await readMetadata(file);
     return { file, format, width, height, depth, ...metadata, exposureError, clippedAny, clippedAll, crushedAll };

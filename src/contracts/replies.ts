@@ -1,5 +1,6 @@
 import { z } from "zod";
 import { INTENT_IDS } from "@/core/intent";
+import { BIN_COUNT } from "@/core/picture";
 import { shotCamera } from "./phone";
 import { shotAim, shotScene } from "./scene";
 import { nightOverrides, siteRequest } from "./site";
@@ -132,6 +133,19 @@ export const measureReply = z.object({
   recipeLine: z.string().nullable(),
 });
 export type MeasureReply = z.infer<typeof measureReply>;
+
+const bins = z.array(z.number()).length(BIN_COUNT).readonly();
+
+/** A stored picture's size and what its pixels say, before any of them is sent. */
+export const pictureViewReply = z.object({
+  width: z.int().positive(),
+  height: z.int().positive(),
+  clippedAny: z.number(),
+  clippedAll: z.number(),
+  crushedAll: z.number(),
+  light: z.object({ red: bins, green: bins, blue: bins, luminance: bins }),
+});
+export type PictureViewReply = z.infer<typeof pictureViewReply>;
 
 /** Places of the gazetteer that match a search, the largest first. */
 export const placesReply = z.array(

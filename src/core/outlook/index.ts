@@ -2,6 +2,7 @@ export { type BaseOutlook, METER_TO_CLIP_STOPS, meterStopsOf, type SkyOutlook } 
 export { brightestOf } from "./brightest";
 export type { DiscOutlook } from "./discs";
 export type { Crowd, SceneFacts } from "./facts";
+export { lightName, lightsOf, type PictureLight, type PictureLights } from "./lights";
 export { keepsMotion, type MoverOutlook, type SweepOutlook, type TrafficOutlook } from "./moving";
 export type { NoiseOutlook } from "./noise";
 export { type Outlook, outlookOf } from "./outlook";

@@ -5,6 +5,7 @@ import type { StackMethod } from "../recipe";
 import { darkCurrent, electronsPerLuminanceSecond, fullWell, readNoise } from "../sensor";
 import { brightestOf } from "./brightest";
 import type { SceneFacts } from "./facts";
+import { normalDensity, normalTail } from "./normal";
 
 /** Signal over noise in the green channel of the fused picture. */
 export interface NoiseOutlook {
@@ -54,16 +55,52 @@ function inOneFrame(plan: CapturePlan, luminance: number, shutterSeconds: number
   return { electrons, random, rounding, pattern: lens.prnu * electrons, white: electrons >= well };
 }
 
-/** Signal to noise of a surface so many stops over the metered one, in a frame of this shutter time; 0 where it is white. */
-function snrOf(plan: CapturePlan, ev: number, shutterSeconds: number): number {
-  const { electrons, random, rounding, pattern, white } = inOneFrame(plan, luminanceFromEv(ev), shutterSeconds);
-  if (white) return 0;
+/** Electrons of a surface as the fused picture shows it, and the noise about them. */
+function inFused(plan: CapturePlan, luminance: number, shutterSeconds: number) {
+  const { electrons, random, rounding, pattern, white } = inOneFrame(plan, luminance, shutterSeconds);
   const { frames, stack } = plan;
-  const signal = electrons + (stack === "lighten" && frames > 1 ? brightestOf(frames).mean * random : 0);
+  const lift = stack === "lighten" && frames > 1 ? brightestOf(frames).mean * random : 0;
   const share = randomShare(stack, frames);
   // A mean lies between the codes of its frames; a median or the brightest is one of them.
   const averaged = stack === "mean" || stack === "lighten over mean";
-  return signal / Math.hypot(random * share, rounding * (averaged ? share : 1), pattern);
+  const noise = Math.hypot(random * share, rounding * (averaged ? share : 1), pattern);
+  return { electrons, random, averaged, shown: electrons + lift, noise, white };
+}
+
+/** Signal to noise of a surface so many stops over the metered one, in a frame of this shutter time; 0 where it is white. */
+function snrOf(plan: CapturePlan, ev: number, shutterSeconds: number): number {
+  const { shown, noise, white } = inFused(plan, luminanceFromEv(ev), shutterSeconds);
+  return white ? 0 : shown / noise;
+}
+
+/** Darkest and brightest light between which the floor is sought, stops under white. */
+const FLOOR_WITHIN = [24, 0] as const;
+/** Halvings after which it is known to a hundred-thousandth of a stop. */
+const FLOOR_HALVINGS = 21;
+
+/** Mean of a normally distributed value of which nothing under zero is written. */
+const writtenMean = (mean: number, deviation: number): number =>
+  mean * (1 - normalTail(mean / deviation)) + deviation * normalDensity(mean / deviation);
+
+/**
+ * Where a surface's own light equals the noise about it in the fused picture, and how far under white it then lies there:
+ * the brightest of many frames shows such a surface brighter than it is, and so does a mean, for a file holds nothing darker
+ * than black. Below it the picture has nothing to tell.
+ */
+export function noiseFloorUnderWhite(plan: CapturePlan): number {
+  const shutterSeconds = shutterOf(plan, plan.frames - 1).deliveredSeconds;
+  const well = fullWell(plan.lens, plan.iso);
+  const perLuminance = electronsPerLuminanceSecond(plan.lens, plan.transmission) * shutterSeconds;
+  const at = (underWhite: number) => inFused(plan, (well * 2 ** -underWhite) / perLuminance, shutterSeconds);
+  let [dark, bright]: [number, number] = [...FLOOR_WITHIN];
+  for (let halving = 0; halving < FLOOR_HALVINGS; halving++) {
+    const middle = (dark + bright) / 2;
+    const { electrons, noise } = at(middle);
+    if (electrons < noise) dark = middle;
+    else bright = middle;
+  }
+  const { electrons, random, averaged, shown } = at(bright);
+  return Math.log2(well / (averaged ? writtenMean(electrons, random) : shown));
 }
 
 /** How far the brightest of a run's frames lies over one of them on surfaces of so much light, stops; 0 for other ways to fuse. */

@@ -1,4 +1,25 @@
 export { type FrameGroup, type FrameSettings, groupBySettings, inTakenOrder } from "./groups";
 export { exposureErrors, type MeteredPicture, type MeteringMode } from "./metering";
+export {
+  halvedPixels,
+  markedPixels,
+  type PyramidLevel,
+  pyramidLevels,
+  TILE_PIXEL_BYTES,
+  TILE_PX,
+  type TileArea,
+  tileArea,
+  tilePixels,
+} from "./pyramid";
 export { decodeSrgb, encodeSrgb, srgbSlope } from "./srgb";
-export { MARK, type PictureStatistics, pictureStatistics } from "./statistics";
+export {
+  BIN_COUNT,
+  binOf,
+  binStops,
+  type ClippedShares,
+  clippedShares,
+  DARKEST_STOPS,
+  type LightHistogram,
+  lightHistogram,
+  MARK,
+} from "./statistics";

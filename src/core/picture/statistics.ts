@@ -1,66 +1,124 @@
-/** What a picture's display values say about its exposure. */
-export interface PictureStatistics {
-  /** Counts of pixels by display value 0 to 255, 256 each. */
-  readonly red: Uint32Array;
-  readonly green: Uint32Array;
-  readonly blue: Uint32Array;
-  readonly luminance: Uint32Array;
-  /** Fractions of all pixels, 0 to 1: at the top code in any channel, in all; at the bottom code in all. */
+import { decodeSrgb } from "./srgb";
+
+/** Light further under white than this is counted together; an 8-bit file's darkest code above black lies at -11.7. */
+export const DARKEST_STOPS = -12;
+export const BINS_PER_STOP = 8;
+/** The first holds all that is darker, the last what is white. */
+export const BIN_COUNT = 2 - DARKEST_STOPS * BINS_PER_STOP;
+
+/** Counts of pixels by light under white, in steps of an eighth of a stop, `BIN_COUNT` each. */
+export interface LightHistogram {
+  readonly red: readonly number[];
+  readonly green: readonly number[];
+  readonly blue: readonly number[];
+  readonly luminance: readonly number[];
+}
+
+/** Fractions of all pixels, 0 to 1: at the top code of 8 bits in any channel, in all; at the bottom code in all. */
+export interface ClippedShares {
   readonly clippedAny: number;
   readonly clippedAll: number;
   readonly crushedAll: number;
 }
 
-/** Marks of the overlay map, one byte a pixel. */
-export const MARK = { none: 0, clippedAny: 1, clippedAll: 2, crushed: 3 } as const;
+/** Bits that mark a pixel; a mark of a smaller picture says what one of the pixels under it is. */
+export const MARK = { clippedAny: 1, clippedAll: 2, crushed: 4 } as const;
 
-/**
- * Histograms, clipped and crushed shares of 8-bit sRGB samples, interleaved; luminance is the weighted sum of the
- * display values (Rec. 709 weights).
- *
- * @param marks Receives one `MARK` a pixel when given.
- * @throws RangeError when the samples are not whole pixels.
- */
-export function pictureStatistics(samples: Uint8Array | Uint8ClampedArray, marks?: Uint8Array): PictureStatistics {
+/** Stops under white at which a bin begins; the first has no beginning. */
+export const binStops = (bin: number): number => DARKEST_STOPS + (bin - 1) / BINS_PER_STOP;
+
+/** The bin of linear light, 0 to 1. */
+export function binOf(light: number): number {
+  if (light >= 1) return BIN_COUNT - 1;
+  const bin = 1 + Math.floor((Math.log2(light) - DARKEST_STOPS) * BINS_PER_STOP);
+  return Math.max(0, Math.min(BIN_COUNT - 2, bin));
+}
+
+type Samples = Uint8Array | Uint8ClampedArray | Uint16Array;
+
+const whiteOf = (samples: Samples): number => (samples instanceof Uint16Array ? 65_535 : 255);
+
+function pixelsIn(samples: Samples): number {
   if (samples.length === 0 || samples.length % 3 !== 0)
     throw new RangeError(`${samples.length} samples are not whole RGB pixels`);
-  const pixels = samples.length / 3;
-  const red = new Uint32Array(256);
-  const green = new Uint32Array(256);
-  const blue = new Uint32Array(256);
-  const luminance = new Uint32Array(256);
+  return samples.length / 3;
+}
+
+/** Marks of a pixel of 8-bit values. */
+export function marksOf(red: number, green: number, blue: number): number {
+  if (red === 255 && green === 255 && blue === 255) return MARK.clippedAny | MARK.clippedAll;
+  if (red === 255 || green === 255 || blue === 255) return MARK.clippedAny;
+  return red === 0 && green === 0 && blue === 0 ? MARK.crushed : 0;
+}
+
+/**
+ * Counts the pixels of interleaved sRGB samples, of 8 or 16 bits, that clip or are crushed on a screen of 8 bits.
+ *
+ * @throws RangeError when the samples are not whole pixels.
+ */
+export function clippedShares(samples: Samples): ClippedShares {
+  const pixels = pixelsIn(samples);
+  const toByte = 255 / whiteOf(samples);
   let clippedAny = 0;
   let clippedAll = 0;
   let crushedAll = 0;
-  for (let pixel = 0, index = 0; pixel < pixels; pixel++, index += 3) {
+  for (let index = 0; index < samples.length; index += 3) {
+    const red = Math.round(samples[index]! * toByte);
+    const green = Math.round(samples[index + 1]! * toByte);
+    const blue = Math.round(samples[index + 2]! * toByte);
+    if (red === 255 || green === 255 || blue === 255) {
+      clippedAny++;
+      if (red === 255 && green === 255 && blue === 255) clippedAll++;
+    } else if (red === 0 && green === 0 && blue === 0) crushedAll++;
+  }
+  return { clippedAny: clippedAny / pixels, clippedAll: clippedAll / pixels, crushedAll: crushedAll / pixels };
+}
+
+/**
+ * Shares out the counts of codes over the bins of light that each code stands for, half a code to either side: an 8-bit
+ * file's few dark codes would otherwise stand as a comb. White stays white.
+ */
+function byLight(counts: Uint32Array): number[] {
+  const white = counts.length - 1;
+  const bins = new Array<number>(BIN_COUNT).fill(0);
+  bins[BIN_COUNT - 1] = counts[white]!;
+  for (let code = 0; code < white; code++) {
+    const count = counts[code]!;
+    if (count === 0) continue;
+    const from = decodeSrgb(Math.max(0, code - 0.5) / white);
+    const to = decodeSrgb((code + 0.5) / white);
+    const last = Math.min(binOf(to), BIN_COUNT - 2);
+    for (let bin = binOf(from); bin <= last; bin++) {
+      const begins = bin === 0 ? 0 : 2 ** binStops(bin);
+      const share = (Math.min(to, 2 ** binStops(bin + 1)) - Math.max(from, begins)) / (to - from);
+      bins[bin] = bins[bin]! + count * share;
+    }
+  }
+  return bins;
+}
+
+/**
+ * Histograms of interleaved sRGB samples, of 8 or 16 bits, by light in stops under white; luminance is the weighted sum of
+ * linear light (Rec. 709).
+ *
+ * @throws RangeError when the samples are not whole pixels.
+ */
+export function lightHistogram(samples: Samples): LightHistogram {
+  pixelsIn(samples);
+  const white = whiteOf(samples);
+  const linear = Float32Array.from({ length: white + 1 }, (_, code) => decodeSrgb(code / white));
+  const counts = [0, 1, 2].map(() => new Uint32Array(white + 1)) as [Uint32Array, Uint32Array, Uint32Array];
+  const [red, green, blue] = counts;
+  const luminance = new Array<number>(BIN_COUNT).fill(0);
+  for (let index = 0; index < samples.length; index += 3) {
     const r = samples[index]!;
     const g = samples[index + 1]!;
     const b = samples[index + 2]!;
     red[r]!++;
     green[g]!++;
     blue[b]!++;
-    luminance[Math.round(0.2126 * r + 0.7152 * g + 0.0722 * b)]!++;
-    let mark: number = MARK.none;
-    if (r === 255 || g === 255 || b === 255) {
-      clippedAny++;
-      mark = MARK.clippedAny;
-      if (r === 255 && g === 255 && b === 255) {
-        clippedAll++;
-        mark = MARK.clippedAll;
-      }
-    } else if (r === 0 && g === 0 && b === 0) {
-      crushedAll++;
-      mark = MARK.crushed;
-    }
-    if (marks) marks[pixel] = mark;
+    const all = r === white && g === white && b === white;
+    luminance[binOf(all ? 1 : 0.2126 * linear[r]! + 0.7152 * linear[g]! + 0.0722 * linear[b]!)]!++;
   }
-  return {
-    red,
-    green,
-    blue,
-    luminance,
-    clippedAny: clippedAny / pixels,
-    clippedAll: clippedAll / pixels,
-    crushedAll: crushedAll / pixels,
-  };
+  return { red: byLight(red), green: byLight(green), blue: byLight(blue), luminance };
 }

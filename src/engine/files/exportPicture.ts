@@ -55,26 +55,6 @@ export async function exportFile(path: string, format: "png" | "jpeg", output: s
   await (await convert(path, format)).toFile(output);
 }
 
-/** A stored picture as 8-bit RGB samples, rounded from 16 bits: what histograms and 1:1 views are made of. */
-export async function displaySamples(
-  hash: string,
-): Promise<{ width: number; height: number; samples: Uint8Array<ArrayBuffer> }> {
-  const image = sharp(storedPath(hash), { limitInputPixels: false }).autoOrient().removeAlpha();
-  const { depth } = await sharp(storedPath(hash), { limitInputPixels: false }).metadata();
-  if (depth !== "ushort") {
-    const { data, info } = await image.toColourspace("srgb").raw().toBuffer({ resolveWithObject: true });
-    return { width: info.width, height: info.height, samples: new Uint8Array(data) };
-  }
-  const { data, info } = await image
-    .toColourspace("rgb16")
-    .raw({ depth: "ushort" })
-    .toBuffer({ resolveWithObject: true });
-  const wide = new Uint16Array(data.buffer, data.byteOffset, data.length / 2);
-  const samples = new Uint8Array(wide.length);
-  for (let i = 0; i < wide.length; i++) samples[i] = (wide[i]! * 255 + 32_767) / 65_535;
-  return { width: info.width, height: info.height, samples };
-}
-
 /** A stored picture as a WebP whose longer edge is at most `edgePx`. */
 export async function previewWebp(hash: string, edgePx: number): Promise<Uint8Array<ArrayBuffer>> {
   const webp = await sharp(storedPath(hash), { limitInputPixels: false })

@@ -1,5 +1,5 @@
 import type { MeasureReply } from "@/contracts/replies";
-import { exposureErrors, pictureStatistics } from "@/core/picture";
+import { clippedShares, exposureErrors } from "@/core/picture";
 import { decodePicture, readHeader } from "./decode";
 import { readMetadata } from "./metadata";
 
@@ -11,7 +11,7 @@ import { readMetadata } from "./metadata";
 export async function measurePicture(path: string): Promise<MeasureReply> {
   const { width, height } = await readHeader(path);
   const samples = (await decodePicture(path, 8)) as Uint8Array;
-  const { clippedAny, crushedAll } = pictureStatistics(samples);
+  const { clippedAny, crushedAll } = clippedShares(samples);
   const { shutterSeconds, iso, fNumber, recipeLine } = await readMetadata(path);
   const errors = exposureErrors({ width, height, samples });
   return { errors, clippedAny, crushedAll, shutterSeconds, iso, fNumber, recipeLine };

@@ -14,5 +14,11 @@ export const previewOf = (hash: string) => ({
   fetchPriority: "high" as const,
 });
 
-/** Address of all of a stored picture's samples. */
-export const samplesUrl = (hash: string): string => `/api/pictures/${hash}?as=samples`;
+/** Address of a stored picture's size and of what its pixels say. */
+export const viewUrl = (hash: string): string => `/api/pictures/${hash}?as=view`;
+
+/** Address of a part of a stored picture's pixels. */
+export const tileUrl = (
+  hash: string,
+  { level, column, row }: { readonly level: number; readonly column: number; readonly row: number },
+): string => `/api/pictures/${hash}?as=tile&level=${level}&column=${column}&row=${row}`;

@@ -1,15 +1,14 @@
 "use client";
 
 import { useMemo } from "react";
-import { type Camera, framed, WHOLE_SENSOR } from "@/core/camera";
+import type { Camera } from "@/core/camera";
 import { planCapture } from "@/core/capture";
-import type { SolveRequest } from "@/core/intent";
 import type { Recipe } from "@/core/recipe";
-import { aimedSkyOf, automaticValues, filtersOf, inOwnNotation, sceneOf } from "@/core/shot";
+import { aimedSkyOf, automaticValues, inOwnNotation } from "@/core/shot";
 import { demandsOf, explain, judge, outlookOfRecipe } from "@/core/solve";
-import { useKit, useShot, useShotCamera } from "@/features/api/queries";
-import { useNight, useNightIsComing } from "@/features/nightPlan/NightContext";
-import { plannedShotOf, shownScene } from "@/features/shot/planned";
+import { useShot } from "@/features/api/queries";
+import { shownScene } from "@/features/shot/planned";
+import { useShotRequest } from "@/features/shot/useShotRequest";
 import { plannedSky } from "./plannedSky";
 import { useSolver } from "./useSolver";
 
@@ -20,23 +19,10 @@ const REHEARSAL_SEED = 11;
 export function useExposure(shotId: string, recipe: Recipe) {
   const detail = useShot(shotId).data;
   const shot = detail?.shot;
-  const camera = useShotCamera(shotId);
-  const kit = useKit().data;
-  const night = useNight();
-  const coming = useNightIsComing();
+  const { camera, kit, night, planned, filters, shape, framedCamera, intent, request } = useShotRequest(shotId);
   const plan = night?.plan ?? null;
-  const planned = useMemo(() => (shot ? plannedShotOf(shot) : null), [shot]);
   const scene = useMemo(() => (planned ? shownScene(planned, plan) : null), [planned, plan]);
   const sky = useMemo(() => (night && shot ? plannedSky(night, shot) : null), [night, shot]);
-  const filters = useMemo(() => (kit ? filtersOf(kit) : []), [kit]);
-  const shape = shot?.aim?.crop ?? WHOLE_SENSOR;
-  const framedCamera = useMemo(() => (camera ? framed(camera, shape) : null), [camera, shape]);
-  const intent = shot?.intent ?? "still-view";
-  const request = useMemo((): SolveRequest | null => {
-    if (!framedCamera || !planned || coming) return null;
-    const filterStops = filters.map(({ stops }) => stops);
-    return { ...sceneOf(planned, plan), intent, camera: framedCamera, filterStops };
-  }, [framedCamera, planned, plan, coming, intent, filters]);
   const { solved, field, busy } = useSolver(request, recipe);
   const solution = useMemo(
     () => solved && { ...solved, recipes: inOwnNotation(solved.recipes, filters) },

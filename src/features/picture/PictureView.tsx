@@ -2,13 +2,16 @@
 
 import { Box, Flex } from "@chakra-ui/react";
 import { Expand, Minus, Plus, ScanSearch, TriangleAlert } from "lucide-react";
-import { type ReactNode, useEffect, useRef, useState } from "react";
+import { type ReactNode, useEffect, useMemo, useRef, useState } from "react";
+import { pyramidLevels } from "@/core/picture";
 import { previewOf } from "@/features/api/pictures";
 import { Action } from "@/ui/Action";
 import { onKeys, usePageKeys } from "@/ui/keys";
 import { useSize } from "@/ui/useSize";
 import { drawPicture } from "./drawPicture";
+import { levelAt, tilesIn } from "./tiles";
 import type { PictureState } from "./usePicture";
+import { useTiles } from "./useTiles";
 import { useZoom } from "./useZoom";
 
 const STEP_PX = 60;
@@ -47,18 +50,58 @@ function ToolButton({
   );
 }
 
+/** What stands over the picture while something is on its way or went wrong. */
+function PictureNote({ children, wrong = false }: { readonly children: ReactNode; readonly wrong?: boolean }) {
+  return (
+    <Flex
+      position="absolute"
+      bottom="10px"
+      left="14px"
+      align="center"
+      gap="8px"
+      color={wrong ? "coral" : "onPicture"}
+      fontSize="note"
+      bg="veil"
+      px="8px"
+      py="3px"
+      role="status"
+    >
+      {children}
+    </Flex>
+  );
+}
+
+/** The stack of sizes of a picture that is open, and the tiles that the screen shows of it. */
+function useShownTiles(hash: string, picture: PictureState, size: { width: number; height: number }) {
+  const canvas = useRef<HTMLCanvasElement>(null);
+  const view = picture.state === "ready" ? picture.view : null;
+  const zoom = useZoom(canvas, size, view);
+  const levels = useMemo(() => (view ? pyramidLevels(view.width, view.height) : []), [view]);
+  const ratio = typeof window === "undefined" ? 1 : window.devicePixelRatio || 1;
+  const scale = zoom.transform.k * ratio;
+  const level = levelAt(levels, scale);
+  const coarse = levels.length - 1;
+  const wanted = useMemo(() => {
+    const under = tilesIn(levels, coarse, zoom.transform, size);
+    return level === coarse ? under : [...under, ...tilesIn(levels, level, zoom.transform, size)];
+  }, [levels, coarse, level, zoom.transform, size]);
+  const tiles = useTiles(hash, wanted);
+  return { canvas, view, zoom, scale, wanted, tiles };
+}
+
 /** A picture to be looked at: fit or pixel by pixel, by wheel, drag and keys, with its clipped and crushed parts marked. */
 export function PictureView({ picture, hash, name }: PictureViewProps) {
   const [box, size] = useSize<HTMLDivElement>();
-  const canvas = useRef<HTMLCanvasElement>(null);
   const [marked, setMarked] = useState(false);
-  const ready = picture.state === "ready" ? picture : null;
-  const pixels = ready ? { width: ready.bitmap.width, height: ready.bitmap.height } : null;
-  const zoom = useZoom(canvas, size, pixels);
+  const { canvas, view, zoom, scale, wanted, tiles } = useShownTiles(hash, picture, size);
+  const shown = wanted.map((place) => [place, tiles.at(place)] as const);
+  const there = shown.some(([, tile]) => tile !== null);
+  const missing = shown.some(([, tile]) => tile === null);
 
+  // Tiles come one after the other: what is there is drawn anew with each.
   useEffect(() => {
-    if (canvas.current && ready) drawPicture(canvas.current, ready, zoom.transform, size, marked);
-  }, [ready, zoom.transform, size, marked]);
+    if (canvas.current && view) drawPicture(canvas.current, shown, zoom.transform, size, marked);
+  });
   usePageKeys({
     x: zoom.toggle,
     h: () => setMarked((before) => !before),
@@ -66,21 +109,21 @@ export function PictureView({ picture, hash, name }: PictureViewProps) {
     "-": () => zoom.by(1 / 1.5),
   });
 
-  // Pixels of the picture to pixels of the screen.
-  const scale = zoom.transform.k * (typeof window === "undefined" ? 1 : window.devicePixelRatio || 1);
+  const problem = picture.state === "failed" ? picture.reason : tiles.problem;
   return (
     <Flex direction="column" flex="1" minH="0">
       <Box ref={box} flex="1" minH="0" position="relative" bg="mount" overflow="hidden">
-        {!ready && (
+        {!there && (
           <Box asChild position="absolute" inset="0" width="100%" height="100%" objectFit="contain">
-            <img {...previewOf(hash)} alt={name} />
+            <img {...previewOf(hash)} alt={view ? "" : name} />
           </Box>
         )}
-        <Box asChild position="absolute" inset="0" cursor="grab" display={ready ? "block" : "none"} touchAction="none">
+        <Box asChild position="absolute" inset="0" cursor="grab" display={view ? "block" : "none"} touchAction="none">
           <canvas
             ref={canvas}
             role="img"
             aria-label={name}
+            aria-busy={missing}
             tabIndex={0}
             onKeyDown={onKeys({
               ArrowLeft: () => zoom.move(STEP_PX, 0),
@@ -90,24 +133,13 @@ export function PictureView({ picture, hash, name }: PictureViewProps) {
             })}
           />
         </Box>
-        {picture.state === "loading" && (
-          <Box
-            position="absolute"
-            bottom="10px"
-            left="14px"
-            color="onPicture"
-            fontSize="note"
-            bg="veil"
-            px="8px"
-            py="3px"
-          >
-            Every pixel is on its way…
-          </Box>
-        )}
-        {picture.state === "failed" && (
-          <Box position="absolute" bottom="10px" left="14px" color="coral" bg="veil" px="8px" py="3px">
-            {picture.reason}
-          </Box>
+        {problem ? (
+          <PictureNote wrong>
+            {problem}
+            {picture.state === "failed" && <Action onClick={picture.again}>Try again</Action>}
+          </PictureNote>
+        ) : (
+          (!view || missing) && <PictureNote>Every pixel is on its way…</PictureNote>
         )}
       </Box>
       <Flex align="center" px="8px" borderTopWidth="1px" borderColor="line" flexShrink="0" wrap="wrap">
@@ -134,7 +166,7 @@ export function PictureView({ picture, hash, name }: PictureViewProps) {
           </Box>
         )}
         <Box ml="auto" px="10px" fontSize="note" fontFamily="mono" color="ash" fontVariantNumeric="tabular-nums">
-          {pixels && `${pixels.width} × ${pixels.height} at ${Math.round(scale * 100)} %`}
+          {view && `${view.width} × ${view.height} at ${Math.round(scale * 100)} %`}
         </Box>
       </Flex>
     </Flex>

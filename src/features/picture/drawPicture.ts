@@ -1,5 +1,6 @@
 import type { ZoomTransform } from "d3";
-import type { LoadedPicture } from "@/workers/picture.worker";
+import type { Tile } from "@/workers/picture.worker";
+import type { TilePlace } from "./tiles";
 
 interface Size {
   readonly width: number;
@@ -11,7 +12,7 @@ const CORAL = "#EF6A4C";
 const MIST = "#8FA8D8";
 
 /** A small repeating tile: dots for clipped, diagonals for crushed, so that they differ without colour too. */
-function tile(kind: "dots" | "diagonals"): OffscreenCanvas {
+function pattern(kind: "dots" | "diagonals"): OffscreenCanvas {
   const cell = new OffscreenCanvas(CELL_PX, CELL_PX);
   const context = cell.getContext("2d")!;
   context.fillStyle = kind === "dots" ? CORAL : MIST;
@@ -32,39 +33,48 @@ function tile(kind: "dots" | "diagonals"): OffscreenCanvas {
   return cell;
 }
 
-/** Lays a pattern over the parts of the screen that a mask covers; the pattern keeps its size at any zoom. */
+/** A tile and where it lies on the canvas, in its own pixels: whole ones, so that tiles meet without a seam. */
+interface PlacedTile {
+  readonly tile: Tile;
+  readonly x: number;
+  readonly y: number;
+  readonly width: number;
+  readonly height: number;
+}
+
+function placed({ level, left, top, width, height }: TilePlace, tile: Tile, transform: ZoomTransform, ratio: number) {
+  const across = (pixel: number) => Math.round(ratio * (transform.x + transform.k * 2 ** level * pixel));
+  const down = (pixel: number) => Math.round(ratio * (transform.y + transform.k * 2 ** level * pixel));
+  const [x, y] = [across(left), down(top)];
+  return { tile, x, y, width: across(left + width) - x, height: down(top + height) - y };
+}
+
+/** Lays a pattern over the parts of the canvas that masks cover; the pattern keeps its size at any zoom. */
 function drawMask(
   target: CanvasRenderingContext2D,
-  mask: ImageBitmap,
-  kind: "dots" | "diagonals",
-  transform: ZoomTransform,
-  size: Size,
+  tiles: readonly PlacedTile[],
+  of: "clipped" | "crushed",
   ratio: number,
 ): void {
-  const layer = new OffscreenCanvas(Math.max(1, size.width * ratio), Math.max(1, size.height * ratio));
+  const { width, height } = target.canvas;
+  const layer = new OffscreenCanvas(Math.max(1, width), Math.max(1, height));
   const context = layer.getContext("2d")!;
   context.imageSmoothingEnabled = false;
-  context.setTransform(
-    ratio * transform.k * 2,
-    0,
-    0,
-    ratio * transform.k * 2,
-    ratio * transform.x,
-    ratio * transform.y,
-  );
-  context.drawImage(mask, 0, 0);
+  for (const { tile, ...at } of tiles) {
+    const mask = tile[of];
+    if (mask) context.drawImage(mask, at.x, at.y, at.width, at.height);
+  }
   context.setTransform(ratio, 0, 0, ratio, 0, 0);
   context.globalCompositeOperation = "source-in";
-  context.fillStyle = context.createPattern(tile(kind), "repeat")!;
-  context.fillRect(0, 0, size.width, size.height);
-  target.setTransform(1, 0, 0, 1, 0, 0);
+  context.fillStyle = context.createPattern(pattern(of === "clipped" ? "dots" : "diagonals"), "repeat")!;
+  context.fillRect(0, 0, width / ratio, height / ratio);
   target.drawImage(layer, 0, 0);
 }
 
-/** Draws a picture at a zoom; from 1:1 on, pixels stay squares. */
+/** Draws the tiles of a picture that are there at a zoom, coarse ones under fine ones; from 1:1 on, pixels stay squares. */
 export function drawPicture(
   canvas: HTMLCanvasElement,
-  picture: LoadedPicture,
+  places: readonly (readonly [TilePlace, Tile | null])[],
   transform: ZoomTransform,
   size: Size,
   marked: boolean,
@@ -79,13 +89,12 @@ export function drawPicture(
     canvas.style.height = `${size.height}px`;
   }
   const context = canvas.getContext("2d")!;
-  context.setTransform(1, 0, 0, 1, 0, 0);
   context.clearRect(0, 0, width, height);
   context.imageSmoothingEnabled = transform.k * ratio < 1;
   context.imageSmoothingQuality = "high";
-  context.setTransform(ratio * transform.k, 0, 0, ratio * transform.k, ratio * transform.x, ratio * transform.y);
-  context.drawImage(picture.bitmap, 0, 0);
+  const tiles = places.flatMap(([place, tile]) => (tile ? [placed(place, tile, transform, ratio)] : []));
+  for (const { tile, ...at } of tiles) context.drawImage(tile.bitmap, at.x, at.y, at.width, at.height);
   if (!marked) return;
-  drawMask(context, picture.clipped, "dots", transform, size, ratio);
-  drawMask(context, picture.crushed, "diagonals", transform, size, ratio);
+  drawMask(context, tiles, "clipped", ratio);
+  drawMask(context, tiles, "crushed", ratio);
 }

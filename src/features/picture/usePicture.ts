@@ -1,35 +1,25 @@
 "use client";
 
-import { useEffect, useState } from "react";
-import { samplesUrl } from "@/features/api/pictures";
-import { startPicture } from "@/workers/clients";
-import type { LoadedPicture } from "@/workers/picture.worker";
+import { useQuery } from "@tanstack/react-query";
+import { type PictureViewReply, pictureViewReply } from "@/contracts/replies";
+import { errorText, getJson } from "@/features/api/client";
+import { viewUrl } from "@/features/api/pictures";
 
 /** A picture on its way to the screen. */
 export type PictureState =
   | { readonly state: "loading" }
-  | { readonly state: "failed"; readonly reason: string }
-  | ({ readonly state: "ready" } & LoadedPicture);
+  | { readonly state: "failed"; readonly reason: string; readonly again: () => void }
+  | { readonly state: "ready"; readonly view: PictureViewReply };
 
-const LOADING: PictureState = { state: "loading" };
-
-/** Loads every sample of a stored picture in a worker, which also measures it; the worker ends with the page. */
+/** Has a stored picture opened: its size and what its pixels say; they themselves come by tile. */
 export function usePicture(hash: string | null): PictureState {
-  const [picture, setPicture] = useState<PictureState>(LOADING);
-  useEffect(() => {
-    setPicture(LOADING);
-    if (hash === null) return;
-    const { api, end } = startPicture();
-    let current = true;
-    const absolute = new URL(samplesUrl(hash), window.location.href).href;
-    void api.load(absolute).then((result) => {
-      if (!current) return;
-      setPicture(result.kind === "loaded" ? { state: "ready", ...result } : { state: "failed", reason: result.reason });
-    });
-    return () => {
-      current = false;
-      end();
-    };
-  }, [hash]);
-  return picture;
+  const { data, error, refetch } = useQuery({
+    queryKey: ["picture", hash],
+    queryFn: () => getJson(viewUrl(hash ?? ""), pictureViewReply),
+    enabled: hash !== null,
+    // A stored picture never changes.
+    staleTime: Number.POSITIVE_INFINITY,
+  });
+  if (data) return { state: "ready", view: data };
+  return error ? { state: "failed", reason: errorText(error), again: () => void refetch() } : { state: "loading" };
 }

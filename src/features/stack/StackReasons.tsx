@@ -3,14 +3,13 @@
 import { Box, Flex } from "@chakra-ui/react";
 import { Download } from "lucide-react";
 import { DateTime } from "luxon";
-import type { StackReply } from "@/contracts/replies";
-import type { PictureStatistics } from "@/core/picture";
+import type { PictureViewReply, StackReply } from "@/contracts/replies";
 import { readableDuration, STACK_METHODS, type StackMethod } from "@/core/recipe";
 import { counted } from "@/core/words";
 import { DownloadLink } from "@/features/api/DownloadLink";
 import { givenBy } from "@/features/fusing/MethodChoice";
 import { RefusedList } from "@/features/fusing/RefusedList";
-import { HistogramView } from "@/features/picture/HistogramView";
+import { HistogramView, type ScaleMarks } from "@/features/picture/HistogramView";
 import { Action } from "@/ui/Action";
 import { Choose } from "@/ui/Choose";
 import { Readout } from "@/ui/Readout";
@@ -18,7 +17,9 @@ import { Readout } from "@/ui/Readout";
 interface StackReasonsProps {
   readonly stacks: readonly StackReply[];
   readonly chosen: StackReply;
-  readonly statistics: PictureStatistics | null;
+  /** What the result's pixels say, once it is open. */
+  readonly view: PictureViewReply | null;
+  readonly marks: ScaleMarks | null;
   readonly busy: boolean;
   readonly onChoose: (stackId: string) => void;
   readonly onAgain: (method: StackMethod) => void;
@@ -41,7 +42,7 @@ const RESULT_LABELS: Record<StackMethod, string> = {
 };
 
 /** The result in numbers, where it came from, and the ways to take it. */
-export function StackReasons({ stacks, chosen, statistics, busy, onChoose, onAgain }: StackReasonsProps) {
+export function StackReasons({ stacks, chosen, view, marks, busy, onChoose, onAgain }: StackReasonsProps) {
   const { stack } = chosen;
   const { method } = stack.parameters;
   return (
@@ -58,23 +59,23 @@ export function StackReasons({ stacks, chosen, statistics, busy, onChoose, onAga
           onChoose={onChoose}
         />
       )}
-      {statistics && (
+      {view && (
         <>
-          <HistogramView statistics={statistics} />
+          <HistogramView view={view} marks={marks} />
           <Flex gap="18px">
             <Box flex="1">
               <Readout
                 label="Clipped, any channel"
-                value={percent(statistics.clippedAny)}
+                value={percent(view.clippedAny)}
                 unit="%"
-                tone={statistics.clippedAny > 0.02 ? "coral" : "bone"}
-                because={`${percent(statistics.clippedAll)} % in all three: white, without detail.`}
+                tone={view.clippedAny > 0.02 ? "coral" : "bone"}
+                because={`${percent(view.clippedAll)} % in all three: white, without detail.`}
               />
             </Box>
             <Box flex="1">
               <Readout
                 label="Crushed"
-                value={percent(statistics.crushedAll)}
+                value={percent(view.crushedAll)}
                 unit="%"
                 because="At the very bottom: black, without detail."
               />

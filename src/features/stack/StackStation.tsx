@@ -15,6 +15,7 @@ import { Quiet } from "@/ui/Quiet";
 import { Station } from "@/ui/Station";
 import { StackProgressView } from "./StackProgressView";
 import { StackReasons } from "./StackReasons";
+import { useStackLights } from "./useStackLights";
 
 const anything = z.unknown();
 
@@ -32,6 +33,7 @@ export function StackStation({ outingId, shotId }: { readonly outingId: string; 
   const job = live ?? chosen?.job ?? null;
   const hash = chosen?.stack.resultHash ?? null;
   const picture = usePicture(hash);
+  const marks = useStackLights(shotId, chosen);
 
   const wrong = (error: unknown) => notice({ tone: "wrong", text: errorText(error) });
   const cancel = useMutation({
@@ -83,7 +85,8 @@ export function StackStation({ outingId, shotId }: { readonly outingId: string; 
         <StackReasons
           stacks={stacks}
           chosen={chosen}
-          statistics={picture.state === "ready" ? picture.statistics : null}
+          view={picture.state === "ready" ? picture.view : null}
+          marks={marks}
           busy={again.isPending || unfinished !== null}
           onChoose={setChosenId}
           onAgain={(method) => again.mutate(method)}

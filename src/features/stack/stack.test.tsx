@@ -1,6 +1,6 @@
 /** @jest-environment jsdom */
 import { fireEvent, screen, within } from "@testing-library/react";
-import { pictureStatistics } from "@/core/picture";
+import { clippedShares, lightHistogram } from "@/core/picture";
 import { STACK_METHODS, type StackMethod } from "@/core/recipe";
 import { givenBy, MethodChoice } from "@/features/fusing/MethodChoice";
 import { jobReply, stackReply } from "@/features/testing/replies";
@@ -58,7 +58,9 @@ describe("a stack's result", () => {
   const stacks = [stackReply("mean"), stackReply("lighten", { framesUsed: 12 })];
   const reasons = (part: Partial<Parameters<typeof StackReasons>[0]> = {}) => {
     const given = { onChoose: jest.fn(), onAgain: jest.fn() };
-    show(<StackReasons stacks={stacks} chosen={stacks[0]!} statistics={null} busy={false} {...given} {...part} />);
+    show(
+      <StackReasons stacks={stacks} chosen={stacks[0]!} view={null} marks={null} busy={false} {...given} {...part} />,
+    );
     return given;
   };
 
@@ -105,18 +107,48 @@ describe("a stack's result", () => {
     expect(screen.getByText("It is 32 x 32 pixels.")).toBeTruthy();
   });
 
-  it("counts clipped and crushed pixels from its own samples, value by value under the pointer", () => {
-    // Eight pixels: two white, one white in red alone, one black, four grey.
-    const pixels = [255, 255, 255, 255, 255, 255, 255, 90, 90, 0, 0, 0, ...Array<number>(12).fill(128)];
-    reasons({ statistics: pictureStatistics(Uint8Array.from(pixels)) });
+  it("shows clipped and crushed shares, the lights where they lie, and every bin under the pointer or by key", () => {
+    // Eight pixels: two white, one white in red alone, one black, four grey of 0.216, 2.2 stops under white.
+    const pixels = Uint8Array.from([
+      255,
+      255,
+      255,
+      255,
+      255,
+      255,
+      255,
+      90,
+      90,
+      0,
+      0,
+      0,
+      ...Array<number>(12).fill(128),
+    ]);
+    const view = { width: 4, height: 2, ...clippedShares(pixels), light: lightHistogram(pixels) };
+    const lights = [
+      { name: "street", underWhite: 2.2 },
+      { name: "tail lamps", underWhite: 0 },
+    ];
+    reasons({ view, marks: { lights, noiseFloor: 9.3 } });
     expect(screen.getByText("37.5")).toBeTruthy();
     expect(screen.getByText(/25.0 % in all three/)).toBeTruthy();
     expect(screen.getByText("12.5")).toBeTruthy();
-    const histogram = screen.getByRole("img", { name: /^Histogram of 8 pixels; 37.50 % clipped, 12.50 % crushed/ });
-    histogram.getBoundingClientRect = () => ({ left: 0, top: 0, width: 256, height: 108 }) as DOMRect;
-    fireEvent.mouseMove(histogram, { clientX: 128.5 });
-    expect(screen.getByText("value 128: 50.00 % of pixels")).toBeTruthy();
+    const histogram = screen.getByRole("slider", {
+      name: /^Histogram of 8 pixels.*37.50 % clipped, 12.50 % crushed; street at −2.2, tail lamps at 0.0; noise below −9.3/,
+    });
+    expect(within(histogram).getByText("street")).toBeTruthy();
+    expect(within(histogram).getByText("noise")).toBeTruthy();
+    histogram.getBoundingClientRect = () => ({ left: 0, top: 0, width: 1235, height: 150 }) as DOMRect;
+    // 100 px a stop, white 35 px wide at the right.
+    fireEvent.mouseMove(histogram, { clientX: 1200 - 218 });
+    expect(screen.getByText("−2.3 stops: 50.00 % of pixels")).toBeTruthy();
+    fireEvent.mouseMove(histogram, { clientX: 1230 });
+    expect(screen.getByText("white: 25.00 % of pixels")).toBeTruthy();
     fireEvent.mouseLeave(histogram);
-    expect(screen.getByText("red, green, blue; line: luminance")).toBeTruthy();
+    expect(screen.getByText(/^stops under white/)).toBeTruthy();
+    fireEvent.keyDown(histogram, { key: "ArrowLeft" });
+    expect(screen.getByText("white: 25.00 % of pixels")).toBeTruthy();
+    for (let i = 0; i < 200; i++) fireEvent.keyDown(histogram, { key: "ArrowLeft" });
+    expect(screen.getByText("darker than −12: 12.50 % of pixels")).toBeTruthy();
   });
 });

@@ -15,5 +15,5 @@ export const startNight = () => ({ api: { compute: later(nightWorker.compute) },
 export const startSolve = () => ({ api: { solve: later(solveWorker.solve), field: later(solveWorker.field) }, end });
 export const startAdvice = () => ({ api: { advise: async () => [] }, end });
 export const startYear = () => ({ api: { score: never }, end });
-export const startPicture = () => ({ api: { load: never }, end });
+export const startPicture = () => ({ api: { tile: never }, end });
 export const startRehearse = () => ({ api: { rehearse: never }, end });

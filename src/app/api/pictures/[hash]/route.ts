@@ -1,9 +1,11 @@
 import { access, readFile } from "node:fs/promises";
 import pLimit from "p-limit";
-import { notFound, problem, route } from "@/app/http";
+import { answer, notFound, problem, route } from "@/app/http";
 import { PREVIEW_EDGES } from "@/contracts/limits";
+import { pictureViewReply } from "@/contracts/replies";
 import { plainReason } from "@/engine/files/decode";
-import { displaySamples, previewWebp } from "@/engine/files/exportPicture";
+import { previewWebp } from "@/engine/files/exportPicture";
+import { pictureTile, pictureView, UnshowablePicture } from "@/engine/files/openPictures";
 import { storedPath } from "@/engine/store";
 
 const FOREVER = { "cache-control": "private, max-age=31536000, immutable" };
@@ -12,13 +14,20 @@ const FOREVER = { "cache-control": "private, max-age=31536000, immutable" };
 const AT_ONCE = 2;
 const decoding = pLimit(AT_ONCE);
 
-/** Decodes for display when it is a picture's turn; says so where it is damaged. */
+/** Shows a picture; says so where it is damaged. */
 const shown = (make: () => Promise<Response>): Promise<Response> =>
-  decoding(make).catch((error: unknown) => problem(422, "unreadable-picture", plainReason(error)));
+  make().catch((error: unknown) => {
+    const reason = error instanceof UnshowablePicture ? error.message : plainReason(error);
+    return problem(422, "unreadable-picture", reason);
+  });
+
+/** A place of a tile in the query; -1 where it says none, as no picture has one there. */
+const placeIn = (query: URLSearchParams, name: string): number =>
+  /^\d{1,5}$/.test(query.get(name) ?? "") ? Number(query.get(name)) : -1;
 
 /**
  * A stored picture for display: `as=thumbnail` a small JPEG as it lies in the store, `as=preview&edge=1600` a WebP made
- * for the occasion, `as=samples` every pixel as 8-bit RGB with its size in the headers.
+ * for the occasion, `as=view` its size and what its pixels say, `as=tile&level=0&column=0&row=0` pixels of a part of it.
  */
 export const GET = route<{ hash: string }>(async (request, { hash }) => {
   if (!/^[0-9a-f]{64}$/.test(hash)) return notFound("picture");
@@ -39,16 +48,17 @@ export const GET = route<{ hash: string }>(async (request, { hash }) => {
     if (!PREVIEW_EDGES.some((each) => each === edge))
       return problem(400, "invalid-edge", `Choose an edge of ${PREVIEW_EDGES.join(", ")} pixels.`);
     return shown(async () => {
-      const webp = await previewWebp(hash, edge);
+      const webp = await decoding(() => previewWebp(hash, edge));
       return new Response(webp, { headers: { ...FOREVER, "content-type": "image/webp" } });
     });
   }
-  if (query.get("as") === "samples") {
+  if (query.get("as") === "view") return shown(async () => answer(pictureViewReply, await pictureView(hash)));
+  if (query.get("as") === "tile") {
     return shown(async () => {
-      const { width, height, samples } = await displaySamples(hash);
-      const size = { "x-picture-width": String(width), "x-picture-height": String(height) };
-      return new Response(samples, { headers: { ...FOREVER, ...size, "content-type": "application/octet-stream" } });
+      const tile = await pictureTile(hash, placeIn(query, "level"), placeIn(query, "column"), placeIn(query, "row"));
+      if (!tile) return notFound("part of the picture");
+      return new Response(tile, { headers: { ...FOREVER, "content-type": "application/octet-stream" } });
     });
   }
-  return problem(400, "invalid-view", "Ask for as=thumbnail, as=preview or as=samples.");
+  return problem(400, "invalid-view", "Ask for as=thumbnail, as=preview, as=view or as=tile.");
 });

@@ -1,0 +1,53 @@
+import { parentPort } from "node:worker_threads";
+import { transfer } from "comlink";
+import sharp from "sharp";
+import {
+  clippedShares,
+  halvedPixels,
+  lightHistogram,
+  markedPixels,
+  type PyramidLevel,
+  pyramidLevels,
+  tileArea,
+  tilePixels,
+} from "@/core/picture";
+import { serveThread } from "../thread";
+import { decodePicture, plainReason, readHeader } from "./decode";
+import type { OpenedReply } from "./openPictures";
+
+// A thread that holds one picture, decoded and in all its sizes, and gives out tiles of it; it ends with the picture.
+
+sharp.concurrency(1);
+sharp.cache(false);
+
+const held: { readonly level: PyramidLevel; readonly pixels: Uint8Array }[] = [];
+
+async function open(path: string): Promise<OpenedReply> {
+  const { width, height, depth } = await readHeader(path);
+  const samples = await decodePicture(path, depth);
+  const measured = { ...clippedShares(samples), light: lightHistogram(samples) };
+  let pixels = markedPixels(samples);
+  for (const level of pyramidLevels(width, height)) {
+    const [larger] = held.slice(-1);
+    if (larger) pixels = halvedPixels(larger.pixels, larger.level);
+    held.push({ level, pixels });
+  }
+  return { kind: "opened", view: { width, height, ...measured } };
+}
+
+const pictureThread = {
+  /** Decodes and measures the picture. */
+  open: (path: string): Promise<OpenedReply> =>
+    open(path).catch((error: unknown) => ({ kind: "unreadable", reason: plainReason(error) })),
+  /** The pixels of a tile of the picture that was opened; null where it has none there. */
+  tile: (level: number, column: number, row: number): Uint8Array | null => {
+    const size = held[level];
+    const area = size ? tileArea(size.level, column, row) : null;
+    if (!size || !area) return null;
+    const tile = tilePixels(size.pixels, size.level, area);
+    return transfer(tile, [tile.buffer]);
+  },
+};
+
+export type PictureThread = typeof pictureThread;
+serveThread(pictureThread, parentPort);
