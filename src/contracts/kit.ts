@@ -1,6 +1,7 @@
 import { z } from "zod";
 import { filterStops } from "@/core/light";
 import { SUPPORT_KINDS } from "@/core/motion";
+import { completedProfile } from "./olderPhone";
 import { phoneProfile } from "./phone";
 
 const name = z.string().trim().min(1, "Give it a name.").max(80, "A name has at most 80 characters.");
@@ -54,9 +55,14 @@ export const supportRequest = z.strictObject({
   gustPxPerMps: within("Sway", 0, 20),
 });
 
-/** A kit as it travels between machines; files of before clip-ons and supports lack those lists. */
+const olderPhone = (phone: unknown): unknown =>
+  typeof phone === "object" && phone !== null && "profile" in phone
+    ? { ...phone, profile: completedProfile(phone.profile) }
+    : phone;
+
+/** A kit as it travels between machines; older files lack some lists, and phones in them some fields. */
 export const kitFile = z.strictObject({
-  phones: z.array(phoneRequest).max(50),
+  phones: z.array(z.preprocess(olderPhone, phoneRequest)).max(50),
   filters: z.array(filterRequest).max(200),
   clipOns: z.array(clipOnRequest).max(50).default([]),
   supports: z.array(supportRequest).max(50).default([]),

@@ -45,6 +45,8 @@ export const phoneProfile = z.strictObject({
   writeSeconds: notNegative,
   delaysSeconds: z.array(notNegative).max(20),
   shutterLagSeconds: notNegative.max(10, "At most 10 s."),
+  /** Fields that it was kept without and that the generic phone's values stand for, until somebody saves it anew. */
+  assumed: z.array(z.string().max(80)).max(200).optional(),
 });
 
 /** The camera chosen for a shot. */

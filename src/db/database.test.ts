@@ -1,4 +1,6 @@
 import { createHash, randomUUID } from "node:crypto";
+import { cpSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from "node:fs";
+import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { eq } from "drizzle-orm";
 import pg from "pg";
@@ -308,11 +310,15 @@ describe.each(KINDS)("the %s database", (_kind, open) => {
     const { name, profile } = GENERIC_PHONE;
     await saveKitItem(db, "phones", phoneRequest.parse({ name: "Pocket Old", profile }));
     const change = (json: string) => database.sql(`update phones set profile = ${json} where name = 'Pocket Old'`);
-    await change("(profile - 'shutterLagSeconds') #- '{lenses,1,bits}'");
+    await change("profile #- '{value,shutterLagSeconds}' #- '{value,lenses,1,bits}'");
     const old = (await findKit(db)).phones.find((phone) => phone.name === "Pocket Old")!;
-    expect(old.profile).toEqual(profile);
-    await change("jsonb_set(profile, '{isoLadder}', '\"fast\"')");
+    expect(old.profile).toEqual({ ...profile, assumed: ["shutterLagSeconds", "lenses.1.bits"] });
+    await saveKitItem(db, "phones", phoneRequest.parse({ name: "Pocket Old", profile }), old);
+    expect((await findKit(db)).phones.find((phone) => phone.name === "Pocket Old")!.profile).toEqual(profile);
+    await change("jsonb_set(profile, '{value,isoLadder}', '\"fast\"')");
     await expect(findKit(db)).rejects.toThrow(/value of profile that this version cannot read.*isoLadder/s);
+    await change("jsonb_set(profile, '{version}', '7')");
+    await expect(findKit(db)).rejects.toThrow(/It is of version 7, and 1 is the latest known/);
     await deleteKitItem(db, "phones", old.id);
     expect((await findKit(db)).phones.some((phone) => phone.name === name)).toBe(true);
   });
@@ -351,5 +357,43 @@ describe.each(KINDS)("the %s database", (_kind, open) => {
       "create temporary table t (n int); insert into t values (1), (2); select sum(n)::int as n from t",
     );
     expect(rows).toEqual([{ n: 3 }]);
+  });
+});
+
+describe("a database of an earlier version", () => {
+  /** The migrations up to the one named, in a folder of their own. */
+  function migrationsUntil(last: string): string {
+    const folder = mkdtempSync(join(tmpdir(), "aevumen-migrations-"));
+    cpSync(MIGRATIONS, folder, { recursive: true });
+    const path = join(folder, "meta/_journal.json");
+    const journal = JSON.parse(readFileSync(path, "utf8")) as { entries: { tag: string }[] };
+    const end = journal.entries.findIndex(({ tag }) => tag === last) + 1;
+    expect(end).toBeGreaterThan(0);
+    writeFileSync(path, JSON.stringify({ ...journal, entries: journal.entries.slice(0, end) }));
+    return folder;
+  }
+
+  it("from before values had versions keeps them all", async () => {
+    const folder = mkdtempSync(join(tmpdir(), "aevumen-older-"));
+    const migrations = migrationsUntil("0005_firm");
+    const older = await openEmbedded(folder, migrations);
+    await older.sql(
+      `insert into sites (name, latitude_deg, longitude_deg, zone, dark_sky_mag_per_arcsec2, horizon)
+       values ('Weir', 53.9, -3.4, 'Europe/London', 20, '[{"azimuthDeg":0,"altitudeDeg":4}]')`,
+    );
+    await older.sql("insert into outings (name, date) values ('Mill weir', '2026-11-24')");
+    await older.sql(`insert into phones (name, profile) values ('Own', '${JSON.stringify(GENERIC_PHONE.profile)}')`);
+    await older.close();
+    const database = await openEmbedded(folder, MIGRATIONS);
+    try {
+      const [site] = await listSites(database.db);
+      expect(site).toMatchObject({ horizon: [{ azimuthDeg: 0, altitudeDeg: 4 }], series: { tideRows: [] } });
+      const [outing] = await listOutings(database.db);
+      expect(outing).toMatchObject({ name: "Mill weir", overrides: null });
+      expect((await findKit(database.db)).phones[0]!.profile).toEqual(GENERIC_PHONE.profile);
+    } finally {
+      await database.close();
+      for (const each of [folder, migrations]) rmSync(each, { recursive: true, force: true });
+    }
   });
 });

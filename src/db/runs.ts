@@ -77,7 +77,9 @@ export async function addFrame(db: Db, frame: NewFrame): Promise<Frame | null> {
 export async function addRefusal(db: Db, runId: string, refused: RefusedFile): Promise<void> {
   await db
     .update(runs)
-    .set({ refused: sql`${runs.refused} || ${JSON.stringify([refused])}::jsonb` })
+    .set({
+      refused: sql`jsonb_set(${runs.refused}, '{value}', (${runs.refused} -> 'value') || ${JSON.stringify([refused])}::jsonb)`,
+    })
     .where(eq(runs.id, runId));
 }
 

@@ -11,6 +11,7 @@ import {
   uuid,
 } from "drizzle-orm/pg-core";
 import { z } from "zod";
+import { completedProfile } from "@/contracts/olderPhone";
 import { phoneProfile, shotCamera } from "@/contracts/phone";
 import { shotAim, shotScene } from "@/contracts/scene";
 import { horizonProfile, nightOverrides, siteSeries } from "@/contracts/site";
@@ -18,7 +19,6 @@ import { refusedFile, stackInput, stackParameters } from "@/contracts/stack";
 import type { RoadClass } from "@/core/conditions";
 import type { IntentId } from "@/core/intent";
 import type { SupportKind } from "@/core/motion";
-import { upgradedProfile } from "./phoneUpgrade";
 import { storedJson } from "./stored";
 
 /** To a shot from the one before, and to set up there, until a person says otherwise. */
@@ -43,11 +43,15 @@ export const sites = pgTable("sites", {
   tidal: boolean("tidal").notNull().default(false),
   /** Least altitude at which the galactic centre counts as up. */
   coreAltitudeDeg: doublePrecision("core_altitude_deg").notNull().default(10),
-  horizon: storedJson("horizon", horizonProfile.readonly()).notNull().default([]),
+  horizon: storedJson("horizon", horizonProfile.readonly())
+    .notNull()
+    .$defaultFn(() => []),
   hazards: text("hazards").notNull().default(""),
   access: text("access").notNull().default(""),
   /** Forecast, tide and traffic from a person's own files. */
-  series: storedJson("series", siteSeries).notNull().default({ weatherRows: [], tideRows: [], trafficRows: [] }),
+  series: storedJson("series", siteSeries)
+    .notNull()
+    .$defaultFn(() => ({ weatherRows: [], tideRows: [], trafficRows: [] })),
   /** Set while a site is deleted but may be brought back. */
   deletedAt: instant("deleted_at"),
   createdAt: createdAt(),
@@ -115,7 +119,7 @@ export const recipes = pgTable(
 export const phones = pgTable("phones", {
   id: id(),
   name: text("name").notNull().unique(),
-  profile: storedJson("profile", phoneProfile, upgradedProfile).notNull(),
+  profile: storedJson("profile", phoneProfile, { upgrade: completedProfile }).notNull(),
   createdAt: createdAt(),
 });
 
@@ -162,7 +166,9 @@ export const runs = pgTable(
     state: text("state").$type<"running" | "done" | "aborted" | "failed">().notNull(),
     framesWanted: integer("frames_wanted").notNull(),
     problem: text("problem"),
-    refused: storedJson("refused", z.array(refusedFile).readonly()).notNull().default([]),
+    refused: storedJson("refused", z.array(refusedFile).readonly())
+      .notNull()
+      .$defaultFn(() => []),
     createdAt: createdAt(),
     endedAt: instant("ended_at"),
     /** Last sign of life of the process that fills it. */
@@ -223,7 +229,9 @@ export const stacks = pgTable(
     width: integer("width"),
     height: integer("height"),
     framesUsed: integer("frames_used"),
-    refused: storedJson("refused", z.array(refusedFile).readonly()).notNull().default([]),
+    refused: storedJson("refused", z.array(refusedFile).readonly())
+      .notNull()
+      .$defaultFn(() => []),
     seconds: doublePrecision("seconds"),
     version: text("version").notNull(),
     createdAt: createdAt(),

@@ -11,7 +11,7 @@ import { TextField } from "@/ui/TextField";
 import { LensFields } from "./LensFields";
 import { LensRow } from "./LensRow";
 import { problemAt } from "./problemAt";
-import { phoneTexts, type TypedPhone, typedPhone } from "./typedPhone";
+import { assumedFields, OFFER_LABELS, phoneTexts, type TypedPhone, typedPhone } from "./typedPhone";
 
 interface PhoneFormProps {
   readonly phone: PhoneRequest;
@@ -38,9 +38,10 @@ export function PhoneForm({ phone, onSave, onDelete }: PhoneFormProps) {
     const offers = Object.keys(errors.profile ?? {}).some((key) => key !== "lenses");
     setOpen((before) => ({ sensor: before.sensor || wrong >= 0, offers: before.offers || offers }));
   };
-  const offered = (key: Exclude<keyof TypedPhone["profile"], "lenses">, label: string, rows = 1, help?: string) => (
+  const assumed = assumedFields(phone.profile);
+  const offered = (key: keyof typeof OFFER_LABELS, help: string, rows = 1) => (
     <TextField
-      label={label}
+      label={OFFER_LABELS[key]}
       mono
       rows={rows}
       help={help}
@@ -51,6 +52,12 @@ export function PhoneForm({ phone, onSave, onDelete }: PhoneFormProps) {
   return (
     <FormProvider {...form}>
       <Grid as="form" gap="12px" maxW="860px" onSubmit={handleSubmit(onSave, show)}>
+        {assumed.length > 0 && (
+          <Box role="note" borderLeftWidth="2px" borderColor="lamp" pl="10px" fontSize="note">
+            This phone was kept before these were asked for: {assumed.join("; ")}. The usual phone's values stand in
+            their place; look at them, and save.
+          </Box>
+        )}
         <TextField label="Name" maxLength={80} problem={formState.errors.name?.message} {...register("name")} />
         <LensRow at={at} onAt={setAt} />
         {lenses[at] && (
@@ -67,13 +74,13 @@ export function PhoneForm({ phone, onSave, onDelete }: PhoneFormProps) {
           onOpen={(offers) => setOpen({ ...open, offers })}
         >
           <Grid gap="10px" pt="8px">
-            {offered("shutterLadder", "Shutter times, shortest first", 3, "The only times that recipes take.")}
-            {offered("isoLadder", "ISO values", 2, "The only ISO values that recipes take.")}
+            {offered("shutterLadder", "The only times that recipes take.", 3)}
+            {offered("isoLadder", "The only ISO values that recipes take.", 2)}
             <Grid templateColumns={{ base: "1fr 1fr", lg: "repeat(4, 1fr)" }} gap="10px">
-              {offered("measuredShutters", "Measured, nominal = delivered", 1, "A 30 s that is really 29.2 s.")}
-              {offered("delaysSeconds", "Delays it offers, s", 1, "How long it rests after the press.")}
-              {offered("writeSeconds", "Time to write a frame, s", 1, "The gaps in trails.")}
-              {offered("shutterLagSeconds", "Shutter lag, s", 1, "When the first frame opens.")}
+              {offered("measuredShutters", "A 30 s that is really 29.2 s.")}
+              {offered("delaysSeconds", "How long it rests after the press.")}
+              {offered("writeSeconds", "The gaps in trails.")}
+              {offered("shutterLagSeconds", "When the first frame opens.")}
             </Grid>
           </Grid>
         </Fold>

@@ -1,7 +1,8 @@
 /** @jest-environment jsdom */
 import { fireEvent, screen, waitFor, within } from "@testing-library/react";
-import type { KitReply } from "@/contracts/kit";
-import { GENERIC_PHONE } from "@/core/camera";
+import { type KitReply, kitFile, phoneRequest } from "@/contracts/kit";
+import { completedProfile } from "@/contracts/olderPhone";
+import { GENERIC_PHONE, type PhoneProfile } from "@/core/camera";
 import { sendJson } from "@/features/api/client";
 import { giveFile, settled, show } from "@/ui/testing/show";
 import { KitFile } from "./KitFile";
@@ -26,6 +27,16 @@ const press = (name: string) => fireEvent.click(screen.getByRole("button", { nam
 beforeEach(() => {
   sent.mockReset();
   sent.mockResolvedValue({});
+});
+
+describe("a kit's file", () => {
+  it("of before a later field opens, and names what it lacks", () => {
+    const { name, profile } = GENERIC_PHONE;
+    const { writeSeconds: _seconds, ...older } = profile;
+    const [phone] = kitFile.parse({ phones: [{ name, profile: older }], filters: [] }).phones;
+    expect(phone!.profile).toEqual({ ...profile, assumed: ["writeSeconds"] });
+    expect(kitFile.safeParse({ phones: [{ name, profile: null }, "phone"], filters: [] }).success).toBe(false);
+  });
 });
 
 describe("small things of the kit", () => {
@@ -94,18 +105,28 @@ describe("small things of the kit", () => {
 });
 
 describe("a phone's form", () => {
-  const form = () => {
+  const form = (profile: PhoneProfile = GENERIC_PHONE.profile) => {
     const onSave = jest.fn();
     const onDelete = jest.fn();
-    show(
-      <PhoneForm
-        phone={{ name: "Mine", profile: GENERIC_PHONE.profile } as never}
-        onSave={onSave}
-        onDelete={onDelete}
-      />,
-    );
+    show(<PhoneForm phone={{ name: "Mine", profile } as never} onSave={onSave} onDelete={onDelete} />);
     return { onSave, onDelete };
   };
+
+  it("names what the usual phone stands for, which is so no more once it is saved", async () => {
+    const { bits: _bits, ...lens } = GENERIC_PHONE.profile.lenses[1]!;
+    const { shutterLagSeconds: _lag, ...older } = GENERIC_PHONE.profile;
+    const profile = completedProfile({ ...older, lenses: [GENERIC_PHONE.profile.lenses[0], lens] }) as PhoneProfile;
+    const { onSave } = form(profile);
+    expect(screen.getByRole("note").textContent).toMatch(/Shutter lag, s; Bits of the lens ultra-wide\. The usual/);
+    press("Save");
+    await waitFor(() => expect(onSave).toHaveBeenCalled());
+    const saved = phoneRequest.parse(onSave.mock.lastCall[0]).profile;
+    expect(saved.assumed).toBeUndefined();
+    expect([saved.shutterLagSeconds, saved.lenses[1]!.bits]).toEqual([
+      GENERIC_PHONE.profile.shutterLagSeconds,
+      GENERIC_PHONE.profile.lenses[1]!.bits,
+    ]);
+  });
 
   it("gives back what it was given when nothing was changed", async () => {
     const { onSave } = form();

@@ -1,7 +1,7 @@
 import { z } from "zod";
 import type { PhoneRequest } from "@/contracts/kit";
 import { phoneRequest } from "@/contracts/kit";
-import type { PhoneLens } from "@/core/camera";
+import type { PhoneLens, PhoneProfile } from "@/core/camera";
 import { printDuration } from "@/core/recipe";
 import { typedNumber } from "@/core/words";
 import { durationsIn, measuredShuttersIn, numbersIn } from "./readList";
@@ -31,6 +31,27 @@ export const LENS_NUMBERS = [
   { key: "prnu", label: "Unevenness (PRNU)", changes: "The grain that more frames do not take away." },
   { key: "bits", label: "Bits", changes: "Steps from black to white." },
 ] as const satisfies readonly LensNumber[];
+
+/** What a phone offers, by the words that it is asked for with. */
+export const OFFER_LABELS = {
+  shutterLadder: "Shutter times, shortest first",
+  isoLadder: "ISO values",
+  measuredShutters: "Measured, nominal = delivered",
+  delaysSeconds: "Delays it offers, s",
+  writeSeconds: "Time to write a frame, s",
+  shutterLagSeconds: "Shutter lag, s",
+} as const satisfies Record<keyof Omit<PhoneProfile, "lenses">, string>;
+
+/** The fields of a phone that the generic one stands for, in words. */
+export function assumedFields({ assumed = [], lenses }: PhoneRequest["profile"]): string[] {
+  const words: Record<string, string> = { ...OFFER_LABELS, name: "Name", fNumbers: "f-numbers", binned: "Full size" };
+  for (const { key, label } of LENS_NUMBERS) words[key] = label;
+  return assumed.map((path) => {
+    const [, lens, key] = /^lenses\.(\d+)\.(.+)$/.exec(path) ?? [];
+    if (!key) return words[path] ?? path;
+    return `${words[key] ?? key} of the lens ${lenses[Number(lens)]?.name ?? lens}`;
+  });
+}
 
 const text = z.string();
 const number = text.transform(typedNumber);

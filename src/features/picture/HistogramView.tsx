@@ -22,6 +22,8 @@ const CHANNELS = [
   { key: "green", colour: "#74B49B" },
   { key: "blue", colour: "#8FA8D8" },
 ] as const;
+/** Room that the word for noise takes. */
+const NOISE_LABEL_PX = 7 * LETTER_PX;
 /** White has a bin of its own beyond the last stop; it is drawn this wide. */
 const WHITE_STOPS = 0.35;
 
@@ -64,7 +66,11 @@ function MarkLines({ labels, floor, top }: { labels: readonly PlacedLabel[]; flo
       </defs>
       <rect x={0} y={top} width={floor} height={HEIGHT - FOOT - top} fill={`url(#${pattern})`} opacity={0.3} />
       <line x1={floor} x2={floor} y1={top} y2={HEIGHT - FOOT} stroke="currentColor" strokeDasharray="2 3" />
-      <text x={Math.max(2, floor - 4)} y={HEIGHT - FOOT - 5} textAnchor={floor > 40 ? "end" : "start"}>
+      <text
+        x={floor > NOISE_LABEL_PX ? floor - 4 : floor + 4}
+        y={HEIGHT - FOOT - 5}
+        textAnchor={floor > NOISE_LABEL_PX ? "end" : "start"}
+      >
         noise
       </text>
       {labels.map(({ name, at, row, anchor, textX }) => (
@@ -88,7 +94,7 @@ export function HistogramView({ view, marks }: HistogramViewProps) {
   const { light } = view;
   const labels = labelRows(
     (marks?.lights ?? []).map(({ name, underWhite }) => ({ name, at: x(-underWhite) })),
-    { width: WIDTH, letterPx: LETTER_PX },
+    LETTER_PX,
   );
   const top = (1 + (max(labels, ({ row }) => row) ?? -1)) * ROW + 2;
   // The ends, black and white, may hold most of a night: they are cut off rather than flatten all between them.

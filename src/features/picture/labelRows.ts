@@ -4,7 +4,7 @@ interface Label {
   readonly at: number;
 }
 
-/** A name in its row, beside its place on whichever side there is room. */
+/** A name in its row, beside the upright line that leads down to its place. */
 export interface PlacedLabel extends Label {
   readonly row: number;
   readonly anchor: "start" | "end";
@@ -15,21 +15,23 @@ export interface PlacedLabel extends Label {
 const GAP_PX = 6;
 const BESIDE_PX = 3;
 
-/** Puts names into as few rows as they need so that none touches another, the first given the highest. */
-export function labelRows(
-  labels: readonly Label[],
-  { width, letterPx }: { readonly width: number; readonly letterPx: number },
-): PlacedLabel[] {
+/**
+ * Puts names into rows so that none touches another or is crossed by another's line: they stand to the left of their
+ * lines, the rightmost the highest, so that the lines under a name begin below it. A name for which there is no room at
+ * the left stands at the right of its line.
+ */
+export function labelRows(labels: readonly Label[], letterPx: number): PlacedLabel[] {
   const taken: [number, number][][] = [];
-  return labels.map(({ name, at }) => {
-    const length = name.length * letterPx;
-    const anchor = at + BESIDE_PX + length <= width ? "start" : "end";
-    const textX = anchor === "start" ? at + BESIDE_PX : at - BESIDE_PX;
-    const from = (anchor === "start" ? at : textX - length) - GAP_PX;
-    const to = (anchor === "start" ? textX + length : at) + GAP_PX;
-    const free = taken.findIndex((row) => row.every(([start, end]) => to <= start || from >= end));
-    const row = free === -1 ? taken.push([]) - 1 : free;
-    taken[row]!.push([from, to]);
-    return { name, at, row, anchor, textX };
-  });
+  return [...labels]
+    .sort((a, b) => b.at - a.at)
+    .map(({ name, at }) => {
+      const length = BESIDE_PX + name.length * letterPx;
+      const anchor = at < length ? "start" : "end";
+      const [from, to] = anchor === "start" ? [at, at + length + GAP_PX] : [at - length - GAP_PX, at];
+      const lowest = taken.findLastIndex((row) => row.some(([start, end]) => to > start && from < end));
+      const row = lowest + 1;
+      taken[row] ??= [];
+      taken[row].push([from, to]);
+      return { name, at, row, anchor, textX: anchor === "start" ? at + BESIDE_PX : at - BESIDE_PX };
+    });
 }
