@@ -10,8 +10,8 @@ interface ChooseProps<Value extends string | number> {
   readonly onChoose: (value: Value) => void;
   /** Shown while nothing is chosen; without it the first option is. */
   readonly placeholder?: string;
-  /** `md` stands in a form, over its whole width. */
-  readonly size?: "sm" | "md";
+  /** `md` stands in a form, over its whole width; `xs` in a line of text. */
+  readonly size?: "xs" | "sm" | "md";
   readonly maxWidth?: string;
 }
 
@@ -24,7 +24,7 @@ export function Choose<Value extends string | number>(props: ChooseProps<Value>)
     onChoose,
     placeholder,
     size = "sm",
-    maxWidth = size === "sm" ? "170px" : "100%",
+    maxWidth = size === "md" ? "100%" : "170px",
   } = props;
   return (
     <NativeSelect.Root size={size} maxW={maxWidth}>

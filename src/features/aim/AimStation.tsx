@@ -15,13 +15,9 @@ import { useShotDraft } from "@/features/shot/useShotDraft";
 import { useShotRecipe } from "@/features/shot/useShotRecipe";
 import { Quiet } from "@/ui/Quiet";
 import { Station } from "@/ui/Station";
-import { Tabs } from "@/ui/Tabs";
 import { AimBar } from "./AimBar";
-import { FocusReasons } from "./FocusReasons";
-import { PathReasons } from "./PathReasons";
-import { SkyReasons } from "./SkyReasons";
+import { AimReasons } from "./AimReasons";
 import { SkyView } from "./SkyView";
-import { useCoreTimes } from "./useCoreTimes";
 
 const START: ShotAim = {
   azimuthDeg: 180,
@@ -52,7 +48,6 @@ export function AimStation({ outingId, shotId }: { readonly outingId: string; re
   const change = useShotDraft();
   const { savedLine, recipe, type, save, apply } = useShotRecipe(shotId);
   const aim = shot?.aim ?? START;
-  const coreTimes = useCoreTimes(night, aim.azimuthDeg);
   if (shot && kit && !night && !coming) {
     return (
       <Quiet
@@ -79,49 +74,21 @@ export function AimStation({ outingId, shotId }: { readonly outingId: string; re
   const turn = (next: ShotAim) => void change(shot, { aim: next }, { restMs: REST_MS });
   const changeScene = (part: Partial<ShotScene>) =>
     void change(shot, { scene: changedScene(scene, part) }, { restMs: REST_MS });
-  const pathTab = {
-    name: "Path and focus",
-    content: (
-      <>
-        <PathReasons
-          mover={scene.mover}
-          camera={camera}
-          halfWidth={halfWidth}
-          plan={plan}
-          onMover={(mover) => changeScene({ mover })}
-        />
-        <FocusReasons
-          lens={lens}
-          focusMetres={recipe.focus?.kind === "distance" ? recipe.focus.metres : Number.POSITIVE_INFINITY}
-          onFocus={(metres) =>
-            apply({
-              ...recipe,
-              focus: Number.isFinite(metres) ? { kind: "distance", metres } : { kind: "infinity" },
-            })
-          }
-        />
-      </>
-    ),
-  };
-  const skyTab = {
-    name: "Sky",
-    content: (
-      <SkyReasons
-        night={night}
-        atMs={atMs}
-        aim={aim}
-        camera={camera}
-        halfWidth={halfWidth}
-        schools={scene.schools}
-        coreTimes={coreTimes}
-        sceneDeclinationDeg={scene.declinationDeg}
-        onDeclination={() => {
-          const { own } = scene;
-          changeScene({ own: own.filter((field) => field !== "declinationDeg") });
-        }}
-      />
-    ),
-  };
+  const reasons = (
+    <AimReasons
+      night={night}
+      atMs={atMs}
+      aim={aim}
+      camera={camera}
+      halfWidth={halfWidth}
+      plan={plan}
+      scene={scene}
+      skyFirst={forStars(shot.intent)}
+      onScene={changeScene}
+      focus={recipe.focus}
+      onFocus={(focus) => apply({ ...recipe, focus })}
+    />
+  );
   return (
     <>
       <Station
@@ -153,7 +120,7 @@ export function AimStation({ outingId, shotId }: { readonly outingId: string; re
           </>
         }
         reasonsName="Path and focus"
-        reasons={<Tabs label="Path, focus, sky" tabs={forStars(shot.intent) ? [skyTab, pathTab] : [pathTab, skyTab]} />}
+        reasons={reasons}
       />
       <RecipeLine key={shotId} line={savedLine} onSave={save} onDraft={type} />
     </>

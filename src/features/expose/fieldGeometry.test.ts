@@ -82,18 +82,20 @@ describe("the exposure field", () => {
     expect(axisIsos([64, 80, 100, 125, 160, 200, 250])).toEqual([64, 125, 250]);
   });
 
-  it("puts the names of upright edges in rows, none over another, all inside of the field", () => {
+  it("puts the names of upright edges in three rows, none over another, all over the field, and loses none", () => {
     const name = fc.record({ at: fc.integer({ min: 50, max: 920 }), text: fc.stringMatching(/^[a-z ]{4,24}$/) });
     fc.assert(
       fc.property(fc.array(name, { maxLength: 8 }), (names) => {
-        const rows = nameRows(
+        const { rows, within } = nameRows(
           names.map((each, index) => ({ id: String(index), ...each })),
           box.right,
         );
-        expect(rows).toHaveLength(names.length);
+        expect(rows.length + within.length).toBe(names.length);
+        expect(rows.every(({ row }) => row < 3)).toBe(true);
         const spans = rows.map(({ id, text, at, anchor, row }) => ({ id, row, ...takenBy(text, at, 0, anchor) }));
         for (const a of spans) {
           expect(a.right).toBeLessThanOrEqual(box.right + 8);
+          expect(a.left).toBeGreaterThanOrEqual(-8);
           for (const b of spans) {
             if (a.id < b.id && a.row === b.row) expect(a.right <= b.left + 2 || b.right <= a.left + 2).toBe(true);
           }

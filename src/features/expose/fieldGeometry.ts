@@ -119,27 +119,46 @@ export function uprightNames(edges: readonly Edge[], { x }: FieldScales, frames:
   });
 }
 
-/** Puts names of upright edges in rows above the field, each beside its line, without collisions; row 0 is the lowest. */
+/** Rows of names above the field; more would take the field's room. */
+const MOST_ROWS = 3;
+
+/** An upright edge's name in its row above the field; row 0 is the lowest. */
+interface NameInRow extends UprightName {
+  readonly anchor: "start" | "end";
+  readonly row: number;
+}
+
+/**
+ * Puts names of upright edges in rows above the field, each beside its line, without collisions. `within` are those for
+ * which no row has room: they stand inside of the field.
+ */
 export function nameRows(
   names: readonly UprightName[],
   right: number,
-): (UprightName & { anchor: "start" | "end"; row: number })[] {
-  const taken: { from: number; to: number; row: number }[] = [];
-  return [...names]
-    .sort((a, b) => a.at - b.at)
-    .map((name) => {
-      const length = name.text.length * CHAR_PX + 8;
-      const anchor = name.at + length > right ? ("end" as const) : ("start" as const);
-      const from = anchor === "start" ? name.at : name.at - length;
-      let row = 0;
-      while (taken.some((each) => each.row === row && from < each.to && from + length > each.from)) row++;
-      taken.push({ from, to: from + length, row });
-      return { ...name, anchor, row };
-    });
+): { readonly rows: readonly NameInRow[]; readonly within: readonly UprightName[] } {
+  const taken: { readonly from: number; readonly to: number; readonly row: number }[] = [];
+  const rows: NameInRow[] = [];
+  const within: UprightName[] = [];
+  for (const name of [...names].sort((a, b) => a.at - b.at)) {
+    const length = name.text.length * CHAR_PX + 8;
+    const spots = Array.from({ length: MOST_ROWS }, (_, row) => [
+      { row, anchor: "start" as const, from: name.at, to: name.at + length },
+      { row, anchor: "end" as const, from: name.at - length, to: name.at },
+    ]).flat();
+    const free = spots.find(
+      ({ row, from, to }) =>
+        from >= 0 && to <= right && !taken.some((each) => each.row === row && from < each.to && to > each.from),
+    );
+    if (free) {
+      taken.push(free);
+      rows.push({ ...name, anchor: free.anchor, row: free.row });
+    } else within.push(name);
+  }
+  return { rows, within };
 }
 
 /** Where names of rows come to stand over the field. */
-export function placeRows(rows: ReturnType<typeof nameRows>, box: FieldBox): PlacedLabel[] {
+export function placeRows(rows: readonly NameInRow[], box: FieldBox): PlacedLabel[] {
   return rows.map(({ id, text, at, anchor, row }) => ({
     id,
     text,
@@ -185,7 +204,7 @@ export function placeDiagonals(diagonals: readonly Diagonal[], box: FieldBox): P
 const PLACES = [0.98, 0.8, 0.62, 0.44, 0.26, 0.1] as const;
 
 /**
- * Places names of level and slanted edges along their lines, inside of the field, clear of what is taken and of each
+ * Places names of edges along their lines, inside of the field, clear of what is taken and of each
  * other. A name that finds no room is left out; the list of limits beside the field still has it.
  */
 export function placeAlong(
@@ -196,6 +215,7 @@ export function placeAlong(
   const all = [...taken];
   return lines.flatMap(({ id, text, line }): PlacedLabel[] => {
     const level = Math.abs(line.y2 - line.y1) < 1;
+    const upright = Math.abs(line.x2 - line.x1) < 1;
     const at = (dx: number, dy: number, anchor: "start" | "end") =>
       PLACES.map((part) => ({
         x: line.x1 + part * (line.x2 - line.x1) + dx,
@@ -203,7 +223,11 @@ export function placeAlong(
         anchor,
       }));
     // Beside a slanted line the name stands to its right above, or else to its left below.
-    const spots = level ? [...at(0, -5, "end"), ...at(0, 14, "end")] : [...at(8, -3, "start"), ...at(-8, 13, "end")];
+    const spots = level
+      ? [...at(0, -5, "end"), ...at(0, 14, "end")]
+      : upright
+        ? [...at(5, 13, "start"), ...at(-5, 13, "end")]
+        : [...at(8, -3, "start"), ...at(-8, 13, "end")];
     const free = spots.find(({ x, y, anchor }) => {
       const own = takenBy(text, x, y, anchor);
       const inside = own.left >= box.left && own.right <= box.right && own.top >= box.top && own.bottom <= box.bottom;

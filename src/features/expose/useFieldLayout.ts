@@ -18,7 +18,6 @@ import {
   uprightNames,
 } from "./fieldGeometry";
 
-const MOST_ROWS = 6;
 const POINT_CLEARANCE_PX = 16;
 
 /** What lies in a field, and the room that it has. */
@@ -36,15 +35,23 @@ export interface FieldContents {
 export function useFieldLayout({ request, recipe, edges, point, recipes, width, height }: FieldContents) {
   const filterStops = stackedFilterStops(recipe.filters);
   const frames = recipe.sequence?.frames ?? 1;
-  const { box, scales, uprightLabels } = useMemo(() => {
+  const { box, scales, uprightLabels, within } = useMemo(() => {
     const wide = Math.max(200, width);
     const tall = Math.max(160, height);
     const flat = fieldBox(wide, tall, 0);
-    const rows = nameRows(uprightNames(edges, fieldScales(flat, request, frames), frames), flat.right).filter(
-      ({ row }) => row < MOST_ROWS,
-    );
-    const roomy = fieldBox(wide, tall, 1 + Math.max(0, ...rows.map(({ row }) => row)));
-    return { box: roomy, scales: fieldScales(roomy, request, frames), uprightLabels: placeRows(rows, roomy) };
+    const named = nameRows(uprightNames(edges, fieldScales(flat, request, frames), frames), flat.right);
+    const roomy = fieldBox(wide, tall, 1 + Math.max(0, ...named.rows.map(({ row }) => row)));
+    const uprights = named.within.map(({ id, text, at }) => ({
+      id,
+      text,
+      line: { x1: at, x2: at, y1: roomy.bottom, y2: roomy.top },
+    }));
+    return {
+      box: roomy,
+      scales: fieldScales(roomy, request, frames),
+      uprightLabels: placeRows(named.rows, roomy),
+      within: uprights,
+    };
   }, [edges, request, frames, width, height]);
   const { x, y } = scales;
   const inField = (seconds: number) => seconds >= x.domain()[0]! && seconds <= x.domain()[1]!;
@@ -65,10 +72,13 @@ export function useFieldLayout({ request, recipe, edges, point, recipes, width, 
     bottom: py + POINT_CLEARANCE_PX,
   });
   const lineLabels = placeAlong(
-    edges.flatMap((edge) => {
-      const line = edgeLine(edge, box, scales, frames);
-      return line ? [{ id: edge.id, text: edge.name, line }] : [];
-    }),
+    [
+      ...within,
+      ...edges.flatMap((edge) => {
+        const line = edgeLine(edge, box, scales, frames);
+        return line ? [{ id: edge.id, text: edge.name, line }] : [];
+      }),
+    ],
     box,
     [
       ...uprightNames(edges, scales, frames).map(({ at }) => ({

@@ -29,8 +29,8 @@ beforeEach(() => {
   sent.mockResolvedValue({});
 });
 
-describe("a kit's file", () => {
-  it("of before a later field opens, and names what it lacks", () => {
+describe("a kit file of an earlier version", () => {
+  it("opens, and names what it lacks", () => {
     const { name, profile } = GENERIC_PHONE;
     const { writeSeconds: _seconds, ...older } = profile;
     const [phone] = kitFile.parse({ phones: [{ name, profile: older }], filters: [] }).phones;

@@ -10,6 +10,7 @@ import { Action } from "@/ui/Action";
 import { onKeys } from "@/ui/keys";
 import { useSize } from "@/ui/useSize";
 import { useYear } from "./useYear";
+import { YearBars } from "./YearBars";
 
 interface YearStripProps {
   readonly site: NightSite;
@@ -18,8 +19,6 @@ interface YearStripProps {
   readonly onDate: (date: string) => void;
 }
 
-const HEIGHT = 78;
-const BARS = 54;
 /** Nights that a page key goes along: a moon. */
 const MONTH = 28;
 
@@ -94,65 +93,7 @@ export function YearStrip({ site, date, intent, onDate }: YearStripProps) {
         cursor="pointer"
         mt="4px"
       >
-        <svg width={width} height={HEIGHT} role="presentation" style={{ display: "block" }}>
-          <Box asChild color="line">
-            <line x2={width} y1={BARS} y2={BARS} stroke="currentColor" />
-          </Box>
-          <Box asChild color="moss">
-            <g>
-              {nights.map(({ date: day, score }, index) => (
-                <rect
-                  key={day}
-                  x={index * step}
-                  width={Math.max(0.6, step - 0.5)}
-                  y={BARS - Math.max(0.5, (score / 100) * BARS)}
-                  height={Math.max(0.5, (score / 100) * BARS)}
-                  fill="currentColor"
-                  opacity={index === at ? 1 : 0.35 + (0.55 * score) / 100}
-                />
-              ))}
-            </g>
-          </Box>
-          <Box asChild color="mist">
-            <g>
-              {nights.map(({ date: day, moonIlluminatedFraction }, index) =>
-                moonIlluminatedFraction > 0.985 || moonIlluminatedFraction < 0.012 ? (
-                  <circle
-                    key={day}
-                    cx={(index + 0.5) * step}
-                    cy={BARS + 5}
-                    r={2}
-                    fill={moonIlluminatedFraction > 0.5 ? "currentColor" : "none"}
-                    stroke="currentColor"
-                  />
-                ) : null,
-              )}
-            </g>
-          </Box>
-          <Box asChild color="lamp">
-            <g>
-              <line
-                x1={(today + 0.5) * step}
-                x2={(today + 0.5) * step}
-                y1={0}
-                y2={BARS}
-                stroke="currentColor"
-                strokeWidth={1.5}
-              />
-            </g>
-          </Box>
-          <Box asChild color="ash">
-            <g>
-              {dates.map((day, index) =>
-                day.endsWith("-01") ? (
-                  <text key={day} x={index * step + 2} y={HEIGHT - 1} fill="currentColor">
-                    {DateTime.fromISO(day).toFormat("LLL")}
-                  </text>
-                ) : null,
-              )}
-            </g>
-          </Box>
-        </svg>
+        <YearBars nights={nights} dates={dates} width={width} at={at} today={today} />
       </Box>
     </Box>
   );

@@ -96,7 +96,15 @@ export function OutingShell({ outingId, shotId, children }: OutingShellProps) {
   const detail = outing.data;
   const title = detail && (
     <>
-      <Box as="h1" fontWeight={600} overflow="hidden" textOverflow="ellipsis">
+      <Box
+        as="h1"
+        fontWeight={600}
+        fontSize={{ base: "label", md: "body" }}
+        color={{ base: "ash", md: "bone" }}
+        lineHeight={{ base: "16px", md: "normal" }}
+        overflow="hidden"
+        textOverflow="ellipsis"
+      >
         {detail.outing.name}
       </Box>
       <Box color="ash" display={{ base: "none", md: "block" }}>
@@ -146,10 +154,17 @@ function ShotChooser({
   readonly shots: readonly { id: string; name: string }[];
 }) {
   const router = useRouter();
-  if (shots.length < 2) return <Box color="mist">{shots[0]?.name}</Box>;
+  if (shots.length < 2) {
+    return (
+      <Box color="mist" lineHeight={{ base: "22px", md: "normal" }} overflow="hidden" textOverflow="ellipsis">
+        {shots[0]?.name}
+      </Box>
+    );
+  }
   return (
     <Choose
       label="Shot"
+      size="xs"
       maxWidth="240px"
       value={shotId}
       options={shots.map(({ id, name }) => ({ value: id, name }))}

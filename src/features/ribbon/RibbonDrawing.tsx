@@ -8,6 +8,9 @@ import { areaPath, clockTicks, evScale, linePath, type RibbonBox, timeScale, vis
 import type { Lane } from "./lanes";
 import { EventMarks, LightLabels, TEXT } from "./RibbonLabels";
 
+/** Below the names of the sun's crossings, and above the shots' blocks. */
+const UNDER_EVENTS_PX = 38;
+
 interface RibbonDrawingProps {
   readonly night: Night;
   readonly domain: readonly [number, number];
@@ -130,7 +133,7 @@ export const RibbonDrawing = memo(function RibbonDrawing(props: RibbonDrawingPro
       {now !== null && now >= domain[0] && now <= domain[1] && (
         <g transform={`translate(${x(now)},0)`}>
           <line y1={0} y2={height} stroke={ON_SKY.lamp} strokeWidth={1.6} />
-          <text x={4} y={height - TICKS_PX - 5} fill={ON_SKY.lamp} {...TEXT}>
+          <text x={4} y={compact ? 12 : UNDER_EVENTS_PX} fill={ON_SKY.lamp} {...TEXT}>
             now
           </text>
         </g>

@@ -53,14 +53,25 @@ export function TitleRow({ children, onHelp, onPalette }: TitleRowProps) {
       borderColor="line"
     >
       <Box asChild fontWeight={640} fontSize="title" letterSpacing="0.02em" fontStretch="88%">
-        <NextLink href="/">
-          aevumen
+        <NextLink href="/" aria-label="aevumen, all outings">
+          a
+          <Box as="span" display={{ base: children ? "none" : "inline", md: "inline" }}>
+            evumen
+          </Box>
           <Box as="span" color="lamp" aria-hidden>
             ·
           </Box>
         </NextLink>
       </Box>
-      <Flex flex="1" minW="0" align="center" gap="14px" overflow="hidden" whiteSpace="nowrap">
+      <Flex
+        flex="1"
+        minW="0"
+        direction={{ base: "column", md: "row" }}
+        align={{ base: "stretch", md: "center" }}
+        gap={{ base: "0", md: "14px" }}
+        overflow="hidden"
+        whiteSpace="nowrap"
+      >
         {children}
       </Flex>
       <Flex suppressHydrationWarning>

@@ -64,6 +64,7 @@ const nativeSelect = defineSlotRecipe({
   },
   variants: {
     size: {
+      xs: { field: { height: { base: "24px", md: "28px" }, fontSize: "note" } },
       sm: { field: { height: { base: "40px", md: "28px" }, fontSize: "note" } },
       md: { root: { width: "100%" }, field: { height: "38px", fontSize: "body" } },
     },
