@@ -71,32 +71,37 @@ export function useFieldLayout({ request, recipe, edges, point, recipes, width, 
     top: py - 1.5 * POINT_CLEARANCE_PX,
     bottom: py + POINT_CLEARANCE_PX,
   });
+  const written = [
+    ...diagonalLabels.map(({ text, x: left, y: base, anchor }) => takenBy(text, left, base, anchor)),
+    ...shown.map(around),
+    ...(pointAt ? [around(pointAt)] : []),
+  ];
+  const uprights = uprightNames(edges, scales, frames).map(({ at }) => ({
+    left: at - 2,
+    right: at + 2,
+    top: box.top,
+    bottom: box.bottom,
+  }));
+  const levels = edges.flatMap(({ curve }) =>
+    curve.kind === "iso"
+      ? [{ left: box.left, right: box.right, top: y(curve.iso) - 0.5, bottom: y(curve.iso) + 0.5 }]
+      : [],
+  );
+  // Between lines that stand close together no name has room: it crosses the next ones.
+  const withinLabels = placeAlong(within, box, [...written, ...levels]);
   const lineLabels = placeAlong(
-    [
-      ...within,
-      ...edges.flatMap((edge) => {
-        const line = edgeLine(edge, box, scales, frames);
-        return line ? [{ id: edge.id, text: edge.name, line }] : [];
-      }),
-    ],
+    edges.flatMap((edge) => {
+      const line = edgeLine(edge, box, scales, frames);
+      return line ? [{ id: edge.id, text: edge.name, line }] : [];
+    }),
     box,
     [
-      ...uprightNames(edges, scales, frames).map(({ at }) => ({
-        left: at - 2,
-        right: at + 2,
-        top: box.top,
-        bottom: box.bottom,
-      })),
-      ...edges.flatMap(({ curve }) =>
-        curve.kind === "iso"
-          ? [{ left: box.left, right: box.right, top: y(curve.iso) - 0.5, bottom: y(curve.iso) + 0.5 }]
-          : [],
-      ),
-      ...diagonalLabels.map(({ text, x: left, y: base, anchor }) => takenBy(text, left, base, anchor)),
-      ...shown.map(around),
-      ...(pointAt ? [around(pointAt)] : []),
+      ...written,
+      ...uprights,
+      ...levels,
+      ...withinLabels.map(({ text, x: at, y: base, anchor }) => takenBy(text, at, base, anchor)),
     ],
   );
-
-  return { frames, box, scales, diagonals, diagonalLabels, labels: [...uprightLabels, ...lineLabels], shown, pointAt };
+  const labels = [...uprightLabels, ...withinLabels, ...lineLabels];
+  return { frames, box, scales, diagonals, diagonalLabels, labels, shown, pointAt };
 }

@@ -3,6 +3,7 @@
 import { Box, Flex } from "@chakra-ui/react";
 import NextLink from "next/link";
 import { usePathname } from "next/navigation";
+import { useEffect, useRef } from "react";
 
 interface StationThreadProps {
   readonly stations: readonly {
@@ -16,6 +17,12 @@ interface StationThreadProps {
 /** The thread of stations, each with a bead once it has what it needs. */
 export function StationThread({ stations }: StationThreadProps) {
   const pathname = usePathname();
+  const here = useRef<HTMLAnchorElement>(null);
+  // Where not all stations fit, the one that is open is in the middle.
+  // biome-ignore lint/correctness/useExhaustiveDependencies: another page is another place, and stations come late
+  useEffect(() => {
+    here.current?.scrollIntoView?.({ inline: "center", block: "nearest" });
+  }, [pathname, stations.length]);
   return (
     <Flex
       as="nav"
@@ -36,7 +43,7 @@ export function StationThread({ stations }: StationThreadProps) {
       pr={{ base: "18%", md: "16px" }}
     >
       {stations.map(({ href, name, bead }) => {
-        const here = pathname === href;
+        const isHere = pathname === href;
         return (
           <Flex
             asChild
@@ -44,11 +51,11 @@ export function StationThread({ stations }: StationThreadProps) {
             align="center"
             gap="8px"
             flexShrink="0"
-            color={here ? "lamp" : "bone"}
-            fontWeight={here ? 620 : 420}
+            color={isHere ? "lamp" : "bone"}
+            fontWeight={isHere ? 620 : 420}
             fontStretch="94%"
           >
-            <NextLink href={href} aria-current={here ? "page" : undefined}>
+            <NextLink ref={isHere ? here : undefined} href={href} aria-current={isHere ? "page" : undefined}>
               <Box
                 aria-hidden
                 width="8px"
