@@ -1,5 +1,5 @@
 import { decodeSrgb, encodeSrgb } from "./srgb";
-import { marksOf } from "./statistics";
+import { marksOf, screenCodes } from "./statistics";
 
 /** Longer edge of a tile, pixels. */
 export const TILE_PX = 512;
@@ -42,12 +42,12 @@ export function tileArea({ width, height, columns, rows }: PyramidLevel, column:
 
 /** sRGB samples of 8 or 16 bits as pixels for the screen, four bytes each: red, green, blue, marks. */
 export function markedPixels(samples: Uint8Array | Uint16Array): Uint8Array<ArrayBuffer> {
-  const toByte = samples instanceof Uint16Array ? 255 / 65_535 : 1;
+  const codes = screenCodes(samples);
   const pixels = new Uint8Array((samples.length / 3) * TILE_PIXEL_BYTES);
   for (let from = 0, to = 0; from < samples.length; from += 3, to += TILE_PIXEL_BYTES) {
-    const red = Math.round(samples[from]! * toByte);
-    const green = Math.round(samples[from + 1]! * toByte);
-    const blue = Math.round(samples[from + 2]! * toByte);
+    const red = codes[samples[from]!]!;
+    const green = codes[samples[from + 1]!]!;
+    const blue = codes[samples[from + 2]!]!;
     pixels[to] = red;
     pixels[to + 1] = green;
     pixels[to + 2] = blue;

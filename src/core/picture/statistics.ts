@@ -38,6 +38,12 @@ type Samples = Uint8Array | Uint8ClampedArray | Uint16Array;
 
 const whiteOf = (samples: Samples): number => (samples instanceof Uint16Array ? 65_535 : 255);
 
+/** What each code of a file, of 8 or 16 bits, is on a screen of 8 bits. */
+export function screenCodes(samples: Samples): Uint8Array {
+  const white = whiteOf(samples);
+  return Uint8Array.from({ length: white + 1 }, (_, code) => Math.round((255 * code) / white));
+}
+
 function pixelsIn(samples: Samples): number {
   if (samples.length === 0 || samples.length % 3 !== 0)
     throw new RangeError(`${samples.length} samples are not whole RGB pixels`);
@@ -58,14 +64,14 @@ export function marksOf(red: number, green: number, blue: number): number {
  */
 export function clippedShares(samples: Samples): ClippedShares {
   const pixels = pixelsIn(samples);
-  const toByte = 255 / whiteOf(samples);
+  const codes = screenCodes(samples);
   let clippedAny = 0;
   let clippedAll = 0;
   let crushedAll = 0;
   for (let index = 0; index < samples.length; index += 3) {
-    const red = Math.round(samples[index]! * toByte);
-    const green = Math.round(samples[index + 1]! * toByte);
-    const blue = Math.round(samples[index + 2]! * toByte);
+    const red = codes[samples[index]!]!;
+    const green = codes[samples[index + 1]!]!;
+    const blue = codes[samples[index + 2]!]!;
     if (red === 255 || green === 255 || blue === 255) {
       clippedAny++;
       if (red === 255 && green === 255 && blue === 255) clippedAll++;
@@ -97,6 +103,10 @@ function byLight(counts: Uint32Array): number[] {
   return bins;
 }
 
+/** Steps of linear light whose bins are known: at -12 stops each is a hundredth of a stop or so. */
+const LIGHT_STEPS = 2 ** 19;
+const BIN_OF_STEP = Uint8Array.from({ length: LIGHT_STEPS }, (_, step) => binOf((step + 0.5) / LIGHT_STEPS));
+
 /**
  * Histograms of interleaved sRGB samples, of 8 or 16 bits, by light in stops under white; luminance is the weighted sum of
  * linear light (Rec. 709).
@@ -106,9 +116,10 @@ function byLight(counts: Uint32Array): number[] {
 export function lightHistogram(samples: Samples): LightHistogram {
   pixelsIn(samples);
   const white = whiteOf(samples);
-  const linear = Float32Array.from({ length: white + 1 }, (_, code) => decodeSrgb(code / white));
-  const counts = [0, 1, 2].map(() => new Uint32Array(white + 1)) as [Uint32Array, Uint32Array, Uint32Array];
-  const [red, green, blue] = counts;
+  const light = Float64Array.from({ length: white + 1 }, (_, code) => (LIGHT_STEPS - 1) * decodeSrgb(code / white));
+  const red = new Uint32Array(white + 1);
+  const green = new Uint32Array(white + 1);
+  const blue = new Uint32Array(white + 1);
   const luminance = new Array<number>(BIN_COUNT).fill(0);
   for (let index = 0; index < samples.length; index += 3) {
     const r = samples[index]!;
@@ -117,8 +128,8 @@ export function lightHistogram(samples: Samples): LightHistogram {
     red[r]!++;
     green[g]!++;
     blue[b]!++;
-    const all = r === white && g === white && b === white;
-    luminance[binOf(all ? 1 : 0.2126 * linear[r]! + 0.7152 * linear[g]! + 0.0722 * linear[b]!)]!++;
+    if (r === white && g === white && b === white) luminance[BIN_COUNT - 1]!++;
+    else luminance[BIN_OF_STEP[(0.2126 * light[r]! + 0.7152 * light[g]! + 0.0722 * light[b]!) | 0]!]!++;
   }
   return { red: byLight(red), green: byLight(green), blue: byLight(blue), luminance };
 }
