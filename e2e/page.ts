@@ -1,6 +1,6 @@
 import { test as base } from "@playwright/test";
 
-export { expect, type Page } from "@playwright/test";
+export { expect, type Locator, type Page } from "@playwright/test";
 
 /** Tests whose pages answer: what is typed before a page has come to life would be lost on it. */
 export const test = base.extend({

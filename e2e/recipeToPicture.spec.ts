@@ -50,9 +50,17 @@ test("a recipe is typed, run, fused, looked at and logged", async ({ page }) => 
   await page.getByRole("button", { name: "Fuse 4 frames" }).click();
   await expect(page).toHaveURL(/\/stack$/);
   await expect(page.getByText("1020 × 765 at")).toBeVisible({ timeout: 60_000 });
-  await expect(page.getByRole("img", { name: /Histogram of 780,300 pixels/ })).toBeVisible();
+  await expect(page.getByRole("slider", { name: /Histogram of 780,300 pixels/ })).toBeVisible();
   await page.keyboard.press("x");
   await expect(page.getByText("1020 × 765 at 100 %")).toBeVisible();
+  const result = page.getByRole("img", { name: "Result of 4 frames" });
+  await expect(result).toHaveAttribute("aria-busy", "false");
+  // Drawn to its last corner, from tiles of every pixel.
+  const drawn = await result.evaluate((canvas: HTMLCanvasElement) => {
+    const { data } = canvas.getContext("2d")!.getImageData(0, 0, canvas.width, canvas.height);
+    return data.filter((value, at) => at % 4 === 3 && value === 255).length / (canvas.width * canvas.height);
+  });
+  expect(drawn).toBeGreaterThan(0.99);
   await page.keyboard.press("h");
   await expect(page.getByText("dots: clipped")).toBeVisible();
   expect(await noPageScroll(page)).toBe(true);
