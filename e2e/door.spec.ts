@@ -41,8 +41,9 @@ test("hostile requests are refused in words, and nothing falls over", async ({ r
   expect(await refused("/api/outings", "POST", { ...outing, name: "a\u0000b" })).toBe(400);
   expect(await refused("/api/outings", "POST", { ...outing, date: "0000-01-01" })).toBe(400);
   expect(await refused(`/api/shots/${created.shotId}`, "PATCH", { beginsAt: "0000-01-01T00:00:00Z" })).toBe(400);
-  for (const path of ["/api/runs/%ff", "/api/shots/%00", "/outings/%ff/shots/%ff/run", "/api/pictures/%ff?as=samples"])
+  for (const path of ["/api/runs/%ff", "/api/shots/%00", "/outings/%ff/shots/%ff/run", "/api/pictures/%ff?as=view"])
     expect((await request.get(path)).status(), path).toBeLessThan(500);
+  expect((await request.fetch("/", { method: "TRACE" })).status()).toBe(405);
   // What is too long is answered before all of it has come, and the connection ends there: the last of its requests.
   expect(await refused("/api/outings", "POST", { ...outing, name: "x".repeat(5e6) })).toBe(413);
   await expect(async () => expect((await request.get("/api/outings")).ok()).toBe(true)).toPass();

@@ -18,8 +18,8 @@ function freePort(): Promise<number> {
 }
 
 function start(port: number): ChildProcess {
-  return spawn(process.execPath, ["node_modules/next/dist/bin/next", "start", "-H", "127.0.0.1", "-p", String(port)], {
-    env: { ...process.env, AEVUMEN_ROOT: process.cwd(), AEVUMEN_DATA: data },
+  return spawn(process.execPath, ["scripts/serve.mjs", String(port)], {
+    env: { ...process.env, NODE_ENV: "production", AEVUMEN_ROOT: process.cwd(), AEVUMEN_DATA: data },
     stdio: ["ignore", "ignore", "pipe"],
     detached: true,
   });

@@ -63,10 +63,17 @@ export function dataFolder() {
 
 /** Starts the built application and resolves once it answers; rejects when it ends before that. */
 export async function startServer({ port, env = {} }) {
-  const child = spawn("node", ["node_modules/next/dist/bin/next", "start", "-H", "127.0.0.1", "-p", String(port)], {
+  const child = spawn("node", ["scripts/serve.mjs", String(port)], {
     cwd: root,
     stdio: ["ignore", "pipe", "inherit"],
-    env: { ...process.env, NEXT_TELEMETRY_DISABLED: "1", AEVUMEN_ROOT: root, AEVUMEN_DATA: dataFolder(), ...env },
+    env: {
+      ...process.env,
+      NODE_ENV: "production",
+      NEXT_TELEMETRY_DISABLED: "1",
+      AEVUMEN_ROOT: root,
+      AEVUMEN_DATA: dataFolder(),
+      ...env,
+    },
   });
   const stop = () => child.kill("SIGTERM");
   process.on("SIGINT", stop);

@@ -37,14 +37,17 @@ async function report(db: Db, { jobId, worker }: ClaimedJob, change: Parameters<
 function reporter(db: Db, job: ClaimedJob, abort: AbortController) {
   let latest: StackProgress | null = null;
   let sending: Promise<void> | null = null;
+  let heard = true;
   const send = async () => {
     do {
       const change = latest ?? {};
       latest = null;
       try {
         if (!(await report(db, job, change))) abort.abort();
+        heard = true;
       } catch (error) {
-        console.error("reporting a job:", error instanceof Error ? error.message : error);
+        if (heard) console.error("The database did not take how far a job is; it goes on.", error);
+        heard = false;
       }
       await new Promise((resolve) => setTimeout(resolve, REPORT_EVERY_MS));
     } while (latest);
