@@ -1,6 +1,7 @@
 import { readdirSync, readFileSync, statSync } from "node:fs";
 import { builtinModules } from "node:module";
 import { dirname, join, relative, resolve } from "node:path";
+import { LIMITS } from "./contracts/limits";
 
 const ROOT = process.cwd();
 const SOURCE = join(ROOT, "src");
@@ -104,6 +105,14 @@ describe("the layers", () => {
       (file) => !file.includes("/testing/") && /\.\.\.\{\s*[\w"'[]/.test(readFileSync(file, "utf8")),
     );
     expect(spread.map((file) => relative(ROOT, file))).toEqual([]);
+  });
+
+  it("hold every limit that is written down in the engine, where it counts", () => {
+    const engine = files
+      .filter((file) => layer(file) === "engine")
+      .map((file) => readFileSync(file, "utf8"))
+      .join("\n");
+    for (const limit of Object.keys(LIMITS)) expect([limit, engine.includes(`LIMITS.${limit}`)]).toEqual([limit, true]);
   });
 
   it("are read from the real sources", () => {

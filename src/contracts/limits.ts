@@ -9,3 +9,7 @@ export const LIMITS = {
 
 /** Longer edges at which previews are made, pixels. */
 export const PREVIEW_EDGES = [1000, 1600, 2400] as const;
+
+/** A size in words: `500 MB`, `20 GB`. */
+export const sizeText = (bytes: number): string =>
+  bytes >= 1e9 ? `${Math.round(bytes / 1e9)} GB` : `${Math.round(bytes / 1e6)} MB`;

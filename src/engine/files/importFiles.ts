@@ -1,6 +1,6 @@
 import { open } from "node:fs/promises";
 import type { Readable } from "node:stream";
-import { LIMITS } from "@/contracts/limits";
+import { LIMITS, sizeText } from "@/contracts/limits";
 import type { RefusedFile } from "@/contracts/stack";
 import type { Db } from "@/db/database";
 import { addFrame, addRefusal, findTwin, runSize } from "@/db/runs";
@@ -51,7 +51,8 @@ async function takePicture(db: Db, runId: string, name: string, received: Receiv
     if (twin) throw new RangeError(sameAs(twin));
     const { count, bytes: held } = await runSize(db, runId);
     if (count >= LIMITS.batchFiles) throw new RangeError(`A batch holds at most ${LIMITS.batchFiles} files.`);
-    if (held + received.bytes > LIMITS.batchBytes) throw new RangeError("A batch holds at most 20 GB.");
+    if (held + received.bytes > LIMITS.batchBytes)
+      throw new RangeError(`A batch holds at most ${sizeText(LIMITS.batchBytes)}.`);
     const { width, height, depth } = await readHeader(received.path);
     const { jpeg, warning } = await checkedThumbnail(received.path, THUMBNAIL_EDGE_PX);
     const thumbnail = await storeBytes(jpeg);

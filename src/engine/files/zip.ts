@@ -1,6 +1,6 @@
 import type { Readable } from "node:stream";
 import yauzl, { type Entry } from "yauzl";
-import { LIMITS } from "@/contracts/limits";
+import { LIMITS, sizeText } from "@/contracts/limits";
 
 /** A file in an archive, with its bytes as a stream. */
 export interface ZipFile {
@@ -49,7 +49,8 @@ export async function forEachZipFile(path: string, visit: (file: ZipFile) => Pro
       bytes += entry.uncompressedSize;
       if (files.length > LIMITS.batchFiles)
         throw new RefusedZipError(`The archive holds more than ${LIMITS.batchFiles} files.`);
-      if (bytes > LIMITS.batchBytes) throw new RefusedZipError("The archive would unpack to more than 20 GB.");
+      if (bytes > LIMITS.batchBytes)
+        throw new RefusedZipError(`The archive would unpack to more than ${sizeText(LIMITS.batchBytes)}.`);
     }
     for (const entry of files) {
       await visit({ name: entry.fileName.split("/").at(-1)!, open: () => zip.openReadStreamPromise(entry) });

@@ -3,7 +3,7 @@
 import { useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { z } from "zod";
-import { LIMITS } from "@/contracts/limits";
+import { LIMITS, sizeText } from "@/contracts/limits";
 import { importReply } from "@/contracts/replies";
 import { errorText, sendJson, uploadFile } from "@/features/api/client";
 
@@ -26,7 +26,7 @@ const AT_ONCE = 2;
 /** Why a file is not even sent; null where it is. */
 function refusalOf({ name, size }: File): string | null {
   const most = name.toLowerCase().endsWith(".zip") ? LIMITS.batchBytes : LIMITS.fileBytes;
-  return size > most ? `The file is larger than ${(most / 1e6).toLocaleString("en-US")} MB and was not sent.` : null;
+  return size > most ? `The file is larger than ${sizeText(most)} and was not sent.` : null;
 }
 
 /** Sends dropped files into a new batch of a shot, a few at once, and tells how each fares. */

@@ -4,7 +4,6 @@ import { Box, Flex } from "@chakra-ui/react";
 import { Download, FileUp, Plus } from "lucide-react";
 import { useState } from "react";
 import type { SiteReply } from "@/contracts/replies";
-import { placesCsv, placesGeoJson, placesGpx, placesKml } from "@/core/formats";
 import type { Place } from "@/core/sky";
 import { useSites } from "@/features/api/queries";
 import { Action } from "@/ui/Action";
@@ -12,16 +11,12 @@ import { FileInput } from "@/ui/FileInput";
 import { handOver } from "@/ui/handOver";
 import { Station } from "@/ui/Station";
 import { NewSite } from "./NewSite";
+import { PLACE_FORMATS } from "./readPlaces";
 import { SiteForm } from "./SiteForm";
 import { useSiteChanges } from "./useSiteChanges";
 import { WorldMap } from "./WorldMap";
 
-const EXPORTS = [
-  { name: "GPX", extension: "gpx", type: "application/gpx+xml", write: placesGpx },
-  { name: "KML", extension: "kml", type: "application/vnd.google-earth.kml+xml", write: placesKml },
-  { name: "GeoJSON", extension: "geojson", type: "application/geo+json", write: placesGeoJson },
-  { name: "CSV", extension: "csv", type: "text/csv", write: placesCsv },
-] as const;
+const ACCEPTED = PLACE_FORMATS.flatMap(({ extensions }) => extensions.map((extension) => `.${extension}`)).join(",");
 
 interface SiteListProps {
   readonly sites: readonly SiteReply[];
@@ -38,7 +33,7 @@ function SiteList({ sites, chosenId, onChoose, onFile }: SiteListProps) {
         <Action minHeight="30px" px="9px" onClick={() => onChoose(null)} aria-pressed={chosenId === null}>
           <Plus size={14} /> New site
         </Action>
-        <FileInput label="Places file" accept=".gpx,.kml,.geojson,.json,.csv" onFile={onFile}>
+        <FileInput label="Places file" accept={ACCEPTED} onFile={onFile}>
           <Action minHeight="30px" px="9px">
             <FileUp size={14} /> From a file
           </Action>
@@ -98,7 +93,7 @@ export function SitesPage({ siteId }: { readonly siteId: string | null }) {
           {sites.length > 0 && (
             <Flex gap="10px" align="center" mt="14px" fontSize="note" color="ash" wrap="wrap">
               <Download size={14} /> All sites as
-              {EXPORTS.map(({ name, extension, type, write }) => (
+              {PLACE_FORMATS.map(({ name, extensions: [extension], type, write }) => (
                 <Action
                   look="text"
                   key={name}

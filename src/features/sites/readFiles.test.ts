@@ -1,7 +1,7 @@
 import { DOMParser } from "@xmldom/xmldom";
 import fc from "fast-check";
-import { placesCsv, placesGeoJson, placesGpx, placesKml } from "@/core/formats";
-import { readPlaces } from "./readPlaces";
+import { placesCsv, placesGpx } from "@/core/formats";
+import { PLACE_FORMATS, readPlaces } from "./readPlaces";
 import { readHorizon, readSeries } from "./readSeries";
 
 const parseXml = (text: string) =>
@@ -13,14 +13,12 @@ const places = [
 ];
 
 describe("files of places", () => {
-  it.each([
-    ["GPX", placesGpx],
-    ["KML", placesKml],
-    ["GeoJSON", placesGeoJson],
-    ["CSV", placesCsv],
-  ])("come back from %s as they were written", (_kind, write) => {
-    expect(read(write(places))).toEqual({ kind: "places", places, skipped: 0 });
-  });
+  it.each(PLACE_FORMATS.map((format) => [format.name, format] as const))(
+    "come back from %s as they were written",
+    (_, { write }) => {
+      expect(read(write(places))).toEqual({ kind: "places", places, skipped: 0 });
+    },
+  );
 
   it("are refused with a reason when they are broken, empty or hold no point", () => {
     const message = (text: string) => {

@@ -1,7 +1,7 @@
 import { gpx, kml } from "@tmcw/togeojson";
 import Papa from "papaparse";
 import { z } from "zod";
-import { type NamedPlace, parseCoordinates } from "@/core/formats";
+import { type NamedPlace, parseCoordinates, placesCsv, placesGeoJson, placesGpx, placesKml } from "@/core/formats";
 
 export type PlacesFile =
   | { readonly kind: "places"; readonly places: readonly NamedPlace[]; readonly skipped: number }
@@ -9,6 +9,9 @@ export type PlacesFile =
 
 const MOST_PLACES = 500;
 const MOST_LETTERS = 20_000_000;
+
+/** Reads a file's text; XML by the browser's parser, or by another one in tests. */
+type Read = (text: string, parseXml: (text: string) => Document) => PlacesFile;
 
 const wrong = (message: string): PlacesFile => ({ kind: "wrong", message });
 const within = ({ latitudeDeg, longitudeDeg }: NamedPlace): boolean =>
@@ -60,7 +63,7 @@ function featurePlace(given: unknown, index: number): NamedPlace | null {
   return { name: named(properties?.name ?? properties?.title, index), longitudeDeg, latitudeDeg };
 }
 
-function fromGeoJson(text: string): PlacesFile {
+const fromGeoJson: Read = (text) => {
   let data: unknown;
   try {
     data = JSON.parse(text);
@@ -68,12 +71,12 @@ function fromGeoJson(text: string): PlacesFile {
     return wrong("This JSON breaks off or is damaged; export it again.");
   }
   return gathered((collection.safeParse(data).data?.features ?? [data]).map(featurePlace), "GeoJSON");
-}
+};
 
 /** Declarations of entities let a few lines stand for gigabytes; no file of places needs any. */
 const DECLARES = /<!(DOCTYPE|ENTITY)/i;
 
-function fromXml(text: string, parseXml: (text: string) => Document): PlacesFile {
+const fromXml: Read = (text, parseXml) => {
   if (DECLARES.test(text))
     return wrong("This XML declares entities, which places do not need; export it again as plain GPX or KML.");
   let document: Document;
@@ -88,12 +91,12 @@ function fromXml(text: string, parseXml: (text: string) => Document): PlacesFile
   const isGpx = document.getElementsByTagName("gpx").length > 0;
   const { features } = isGpx ? gpx(document) : kml(document);
   return gathered(features.map(featurePlace), isGpx ? "GPX" : "KML");
-}
+};
 
 const LATITUDE = /^(lat|latitude)(_?deg)?$/i;
 const LONGITUDE = /^(lon|lng|long|longitude)(_?deg)?$/i;
 
-function fromCsv(text: string): PlacesFile {
+const fromCsv: Read = (text) => {
   const { data, meta } = Papa.parse<Record<string, string>>(text, { header: true, skipEmptyLines: true });
   const fields = meta.fields ?? [];
   const latitude = fields.find((field) => LATITUDE.test(field.trim()));
@@ -107,18 +110,46 @@ function fromCsv(text: string): PlacesFile {
     }),
     "CSV",
   );
+};
+
+/** A kind of file that places come from and go to. */
+interface PlaceFormat {
+  readonly name: string;
+  readonly extensions: readonly [string, ...string[]];
+  readonly type: string;
+  /** How its text begins, by which it is told from those after it. */
+  readonly begins: RegExp;
+  readonly read: Read;
+  readonly write: (places: readonly NamedPlace[]) => string;
 }
 
-/**
- * Reads places from a file of any of the usual kinds, told by its content: GPX, KML, GeoJSON or CSV.
- *
- * @param parseXml The browser's parser, or another one in tests.
- */
-export function readPlaces(text: string, parseXml: (text: string) => Document): PlacesFile {
+/** Kinds of files of places; the last takes what no other does. */
+export const PLACE_FORMATS: readonly PlaceFormat[] = [
+  { name: "GPX", extensions: ["gpx"], type: "application/gpx+xml", begins: /^</, read: fromXml, write: placesGpx },
+  {
+    name: "KML",
+    extensions: ["kml"],
+    type: "application/vnd.google-earth.kml+xml",
+    begins: /^</,
+    read: fromXml,
+    write: placesKml,
+  },
+  {
+    name: "GeoJSON",
+    extensions: ["geojson", "json"],
+    type: "application/geo+json",
+    begins: /^[{[]/,
+    read: fromGeoJson,
+    write: placesGeoJson,
+  },
+  { name: "CSV", extensions: ["csv"], type: "text/csv", begins: /^/, read: fromCsv, write: placesCsv },
+];
+
+/** Reads places from a file of any of the kinds, told by its content. */
+export const readPlaces: Read = (text, parseXml) => {
   if (text.length > MOST_LETTERS) return wrong("The file is larger than 20 MB; that is more than places need.");
   const start = text.trimStart().slice(0, 200);
   if (start === "") return wrong("The file is empty.");
-  if (start.startsWith("<")) return fromXml(text, parseXml);
-  if (start.startsWith("{") || start.startsWith("[")) return fromGeoJson(text);
-  return fromCsv(text);
-}
+  const { read } = PLACE_FORMATS.find(({ begins }) => begins.test(start)) ?? PLACE_FORMATS.at(-1)!;
+  return read(text, parseXml);
+};

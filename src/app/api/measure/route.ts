@@ -1,14 +1,14 @@
 import { Readable } from "node:stream";
 import type { ReadableStream as NodeReadableStream } from "node:stream/web";
 import { answer, problem, route } from "@/app/http";
-import { LIMITS } from "@/contracts/limits";
+import { LIMITS, sizeText } from "@/contracts/limits";
 import { measureReply } from "@/contracts/replies";
 import { plainReason } from "@/engine/files/decode";
 import { measureApart, UnreadablePicture } from "@/engine/files/measureApart";
 import { discardReceived, receiveStream, TooLargeError } from "@/engine/store";
 
 function reasonOf(error: unknown): string {
-  if (error instanceof TooLargeError) return `The file is larger than ${Math.round(error.limitBytes / 1e6)} MB.`;
+  if (error instanceof TooLargeError) return `The file is larger than ${sizeText(error.limitBytes)}.`;
   return error instanceof UnreadablePicture ? error.message : plainReason(error);
 }
 
