@@ -1,4 +1,5 @@
 import { spawn } from "node:child_process";
+import { randomBytes } from "node:crypto";
 import { existsSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
@@ -6,7 +7,7 @@ import { Readable } from "node:stream";
 import exifr from "exifr";
 import sharp, { type Sharp } from "sharp";
 import yazl from "yazl";
-import { tiffHeader } from "@/core/formats";
+import { beginsLikePicture, tiffHeader } from "@/core/formats";
 import { type Database, openEmbedded } from "@/db/database";
 import { createOuting } from "@/db/outings";
 import { createRun, findRun, listFrames } from "@/db/runs";
@@ -14,7 +15,7 @@ import { decodePicture } from "./files/decode";
 import { cleanName, importFile } from "./files/importFiles";
 import { FolderHeldError, holdFolder } from "./owner";
 import { runStack } from "./stack/runStack";
-import { clearAbandoned, receiveStream, storeBytes, storedPath, temporaryPath } from "./store";
+import { clearAbandoned, receiveStream, storeBytes, storedPath, temporaryPath, UnknownKindError } from "./store";
 
 const data = mkdtempSync(join(tmpdir(), "aevumen-test-"));
 process.env.AEVUMEN_DATA = data;
@@ -169,6 +170,30 @@ describe("importing", () => {
     const result = await drop(runId, "night.zip", zip);
     expect(result.taken).toBe(2);
     expect(result.refused.map(({ name }) => name)).toEqual(["readme.txt"]);
+  });
+
+  it("does not unpack what does not begin like a picture, and goes on with the others", async () => {
+    let parts = 0;
+    const endless = async function* () {
+      for (; parts < 10_000; parts++) yield Buffer.alloc(65_536, "no picture");
+    };
+    const wanted = { limitBytes: 1e9, begins: beginsLikePicture };
+    await expect(receiveStream(Readable.from(endless()), wanted)).rejects.toThrow(UnknownKindError);
+    expect(parts).toBeLessThan(100);
+
+    const runId = await batch();
+    const [one, two] = await Promise.all([flat(30).png().toBuffer(), flat(40).jpeg().toBuffer()]);
+    const zip = await zipOf((archive) => {
+      archive.addBuffer(one, "one.png");
+      archive.addBuffer(randomBytes(2_000_000), "noise.jpg");
+      archive.addBuffer(two.subarray(0, two.length - 40), "cut.jpg");
+      archive.addBuffer(two, "two.jpg");
+    });
+    const result = await drop(runId, "mixed.zip", zip);
+    expect(result.taken).toBe(2);
+    expect(result.refused.map(({ name }) => name)).toEqual(["noise.jpg", "cut.jpg"]);
+    expect(result.refused[0]?.reason).toBe("This is not a picture that can be read (JPEG, PNG or TIFF).");
+    expect(readdirSync(join(data, "store/unfinished"))).toEqual([]);
   });
 
   it("refuses an archive that points outside of itself or would burst", async () => {

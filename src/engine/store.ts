@@ -52,20 +52,28 @@ export interface ReceivedFile extends StoredFile {
   readonly path: string;
 }
 
+/** What begins like nothing that is wanted. */
+export class UnknownKindError extends Error {}
+
+interface Wanted {
+  readonly limitBytes: number;
+  /** Told the first bytes, whether the rest is worth receiving. */
+  readonly begins?: (head: Buffer) => boolean;
+}
+
 /**
  * Streams bytes into a temporary file and syncs it. Whatever fails, nothing half-written stays behind.
  *
- * @throws TooLargeError when more than `limitBytes` arrive; the source's and the disk's own errors (ENOSPC).
+ * @throws TooLargeError when more than `limitBytes` arrive; UnknownKindError as soon as it does not begin as it should; the
+ * source's and the disk's own errors (ENOSPC).
  */
-export async function receiveStream(
-  source: Readable,
-  { limitBytes }: { readonly limitBytes: number },
-): Promise<ReceivedFile> {
+export async function receiveStream(source: Readable, { limitBytes, begins }: Wanted): Promise<ReceivedFile> {
   const path = await temporaryPath();
   const hash = createHash("sha256");
   let bytes = 0;
   const measure = new Transform({
     transform(chunk: Buffer, _encoding, done) {
+      if (bytes === 0 && begins && !begins(chunk)) return done(new UnknownKindError());
       bytes += chunk.length;
       if (bytes > limitBytes) return done(new TooLargeError(limitBytes));
       hash.update(chunk);

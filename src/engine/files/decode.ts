@@ -14,10 +14,12 @@ export interface PictureHeader {
 }
 
 const READABLE = new Set(["jpeg", "png", "tiff"]);
-
 function open(source: string | Buffer, ignoreIcc: boolean, failOn: "error" | "warning" = "error"): Sharp {
   return sharp(source, { failOn, limitInputPixels: MOST_PIXELS, sequentialRead: true, ignoreIcc });
 }
+
+/** Said of what is none of the readable kinds. */
+export const NO_PICTURE = "This is not a picture that can be read (JPEG, PNG or TIFF).";
 
 /**
  * Says in plain words why a file could not be read. The decoder loses its own message ("Unknown error") now and then when
@@ -33,8 +35,7 @@ export function plainReason(error: unknown): string {
     return "The file breaks off or is damaged; copy it again from the phone.";
   }
   if (/pixel limit|too large|exceeds/i.test(message)) return "The picture has more than 200 million pixels.";
-  if (/unsupported|buffer is empty|not known|bad seek|invalid/i.test(message))
-    return "This is not a picture that can be read (JPEG, PNG or TIFF).";
+  if (/unsupported|buffer is empty|not known|bad seek|invalid/i.test(message)) return NO_PICTURE;
   if (isDiskFull(error)) return "The disk is full; make room and drop the file again.";
   return `The file could not be read: ${message.split("\n")[0]}`;
 }

@@ -2,13 +2,22 @@ import { open } from "node:fs/promises";
 import type { Readable } from "node:stream";
 import { LIMITS, sizeText } from "@/contracts/limits";
 import type { RefusedFile } from "@/contracts/stack";
+import { BEGINNING_BYTES, beginsLikePicture, beginsLikeZip } from "@/core/formats";
 import type { Db } from "@/db/database";
 import { addFrame, addRefusal, findTwin, runSize } from "@/db/runs";
-import { ensureRoom, NoRoomError } from "../room";
-import { discardReceived, keepReceived, type ReceivedFile, receiveStream, storeBytes, TooLargeError } from "../store";
-import { checkedThumbnail, plainReason, readHeader } from "./decode";
+import { ensureRoom, isDiskFull, NoRoomError } from "../room";
+import {
+  discardReceived,
+  keepReceived,
+  type ReceivedFile,
+  receiveStream,
+  storeBytes,
+  TooLargeError,
+  UnknownKindError,
+} from "../store";
+import { checkedThumbnail, NO_PICTURE, plainReason, readHeader } from "./decode";
 import { readMetadata } from "./metadata";
-import { forEachZipFile, RefusedZipError } from "./zip";
+import { forEachZipFile, RefusedZipError, type ZipFile } from "./zip";
 
 /** Longer edge of the small pictures in lists. */
 export const THUMBNAIL_EDGE_PX = 640;
@@ -18,8 +27,6 @@ export interface ImportResult {
   readonly taken: number;
   readonly refused: readonly RefusedFile[];
 }
-
-const megabytes = (bytes: number): string => `${Math.round(bytes / 1e6).toLocaleString("en-US")} MB`;
 
 const MOST_NAME_CHARACTERS = 120;
 /** Control characters, halves of characters, and those that turn the direction of the text beside them. */
@@ -35,8 +42,8 @@ export function cleanName(name: string): string {
 async function isZip(path: string): Promise<boolean> {
   const handle = await open(path, "r");
   try {
-    const { buffer } = await handle.read(Buffer.alloc(4), 0, 4, 0);
-    return buffer.equals(Buffer.from("PK\x03\x04", "latin1"));
+    const { buffer } = await handle.read(Buffer.alloc(BEGINNING_BYTES), 0, BEGINNING_BYTES, 0);
+    return beginsLikeZip(buffer);
   } finally {
     await handle.close();
   }
@@ -66,6 +73,18 @@ async function takePicture(db: Db, runId: string, name: string, received: Receiv
   } catch (error) {
     await discardReceived(received);
     return { name, reason: error instanceof RangeError ? error.message : plainReason(error) };
+  }
+}
+
+/** Takes one file of an archive; what is no picture is not even unpacked. @throws Error when the disk is full. */
+async function takeEntry(db: Db, runId: string, file: ZipFile): Promise<RefusedFile | null> {
+  const name = cleanName(file.name);
+  const wanted = { limitBytes: LIMITS.fileBytes, begins: beginsLikePicture };
+  try {
+    return await takePicture(db, runId, name, await receiveStream(await file.open(), wanted));
+  } catch (error) {
+    if (isDiskFull(error)) throw error;
+    return { name, reason: importFailure(error) };
   }
 }
 
@@ -99,8 +118,7 @@ export async function importFile(
     } else if (await isZip(received.path)) {
       try {
         await forEachZipFile(received.path, async (file) => {
-          const entry = await receiveStream(await file.open(), { limitBytes: LIMITS.fileBytes });
-          count(await takePicture(db, runId, cleanName(file.name), entry));
+          count(await takeEntry(db, runId, file));
         });
       } finally {
         await discardReceived(received);
@@ -114,7 +132,8 @@ export async function importFile(
 }
 
 function importFailure(error: unknown): string {
-  if (error instanceof TooLargeError) return `The file is larger than ${megabytes(error.limitBytes)}.`;
+  if (error instanceof UnknownKindError) return NO_PICTURE;
+  if (error instanceof TooLargeError) return `The file is larger than ${sizeText(error.limitBytes)}.`;
   if (error instanceof RefusedZipError || error instanceof NoRoomError) return error.message;
   if (error instanceof Error && /absolute path|relative path|invalid characters/.test(error.message)) {
     return "The archive points outside of itself; nothing of it was taken.";

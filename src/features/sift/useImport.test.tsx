@@ -98,6 +98,24 @@ describe("importing files", () => {
     expect(sent.mock.lastCall?.[1]).toBe("/api/runs/run-1/finish");
   });
 
+  it("does not send what is large and begins like no picture, and opens no batch for such files alone", async () => {
+    // This stand-in for a browser cannot read a part of a file.
+    const large = (name: string, head: readonly number[]) =>
+      Object.assign(new File([new Uint8Array(2e6)], name), {
+        slice: () => ({ arrayBuffer: async () => Uint8Array.from(head).buffer }),
+      });
+    const film = large("film.mp4", [0, 0, 0, 0x18]);
+    uploaded.mockResolvedValue({ taken: 1, refused: [] });
+    const { again } = show(<Sender files={[film]} />);
+    await press();
+    expect(rows()[0]).toMatch(/^film.mp4 refused 0 This is no picture .* it was not sent.$/);
+    expect(sent).not.toHaveBeenCalled();
+    expect(screen.getByRole("status").textContent).toBe("rests");
+    again(<Sender files={[film, large("large.jpg", [0xff, 0xd8, 0xff, 0xe0])]} />);
+    await press();
+    expect(uploaded.mock.calls.map(([url]) => url)).toEqual(["/api/runs/run-1/files?name=large.jpg"]);
+  });
+
   it("sends nothing where no batch can be opened, or nothing was given", async () => {
     sent.mockRejectedValue(new ProblemError("not-found", "There is no such shot."));
     const { again } = show(<Sender files={files} />);

@@ -5,6 +5,7 @@ import { useState } from "react";
 import { z } from "zod";
 import { LIMITS, sizeText } from "@/contracts/limits";
 import { importReply } from "@/contracts/replies";
+import { BEGINNING_BYTES, beginsLikePicture, beginsLikeZip } from "@/core/formats";
 import { errorText, sendJson, uploadFile } from "@/features/api/client";
 
 /** One dropped file on its way. */
@@ -23,9 +24,18 @@ const opened = z.object({ id: z.uuid() });
 const anything = z.unknown();
 const AT_ONCE = 2;
 
+/** Smaller files are sent whatever they are: their refusal is then kept with the batch. */
+const SENT_UNSEEN_BYTES = 1e6;
+
 /** Why a file is not even sent; null where it is. */
-function refusalOf({ name, size }: File): string | null {
+async function refusalOf(file: File): Promise<string | null> {
+  const { name, size } = file;
   const most = name.toLowerCase().endsWith(".zip") ? LIMITS.batchBytes : LIMITS.fileBytes;
+  if (size > SENT_UNSEEN_BYTES) {
+    const head = new Uint8Array(await file.slice(0, BEGINNING_BYTES).arrayBuffer());
+    if (!beginsLikePicture(head) && !beginsLikeZip(head))
+      return "This is no picture (JPEG, PNG or TIFF) and no ZIP of pictures; it was not sent.";
+  }
   return size > most ? `The file is larger than ${sizeText(most)} and was not sent.` : null;
 }
 
@@ -40,22 +50,23 @@ export function useImport(shotId: string) {
     if (files.length === 0) return;
     setBusy(true);
     setProblem(null);
+    const reasons = await Promise.all(files.map(refusalOf));
     setUploads(
       files.map((file, id) => {
-        const reason = refusalOf(file);
+        const reason = reasons[id] ?? null;
         const state = reason === null ? "waiting" : "refused";
         return { id, name: file.name, bytes: file.size, share: 0, state, reason };
       }),
     );
     const update = (index: number, change: Partial<Upload>) =>
       setUploads((all) => all.map((upload, i) => (i === index ? { ...upload, ...change } : upload)));
-    try {
+    const sendAll = async () => {
       const { id } = await sendJson("POST", `/api/shots/${shotId}/imports`, {}, opened);
       let next = 0;
       const sendNext = async () => {
         for (let index = next++; index < files.length; index = next++) {
           const file = files[index]!;
-          if (refusalOf(file) !== null) continue;
+          if (reasons[index]) continue;
           update(index, { state: "sending" });
           try {
             const url = `/api/runs/${id}/files?name=${encodeURIComponent(file.name)}`;
@@ -71,9 +82,8 @@ export function useImport(shotId: string) {
       };
       await Promise.all(Array.from({ length: AT_ONCE }, sendNext));
       await sendJson("POST", `/api/runs/${id}/finish`, {}, anything);
-    } catch (error) {
-      setProblem(errorText(error));
-    }
+    };
+    if (reasons.includes(null)) await sendAll().catch((error: unknown) => setProblem(errorText(error)));
     await client.invalidateQueries({ queryKey: ["shot", shotId] });
     await client.invalidateQueries({ queryKey: ["log"] });
     setBusy(false);
