@@ -58,11 +58,24 @@ export function markedPixels(samples: Uint8Array | Uint16Array): Uint8Array<Arra
 
 /** Steps of linear light between black and white, finer than an 8-bit code at its darkest. */
 const LIGHT_STEPS = 16_383;
-const LINEAR = Uint16Array.from({ length: 256 }, (_, code) => Math.round(LIGHT_STEPS * decodeSrgb(code / 255)));
-/** Display codes of the sum of four lights. */
-const CODE_OF_FOUR = Uint8Array.from({ length: 4 * LIGHT_STEPS + 1 }, (_, sum) =>
-  Math.round(255 * encodeSrgb(sum / (4 * LIGHT_STEPS))),
-);
+
+/** Light of each display code, and display codes of the sum of four lights. */
+interface LightTables {
+  readonly linear: Uint16Array;
+  readonly codeOfFour: Uint8Array;
+}
+let tables: LightTables | undefined;
+
+/** The tables, worked out when first asked for. */
+function lightTables(): LightTables {
+  tables ??= {
+    linear: Uint16Array.from({ length: 256 }, (_, code) => Math.round(LIGHT_STEPS * decodeSrgb(code / 255))),
+    codeOfFour: Uint8Array.from({ length: 4 * LIGHT_STEPS + 1 }, (_, sum) =>
+      Math.round(255 * encodeSrgb(sum / (4 * LIGHT_STEPS))),
+    ),
+  };
+  return tables;
+}
 
 /**
  * A level's pixels at half the width and height, rounded up: the mean of four by their light, and the marks of any of
@@ -72,6 +85,7 @@ export function halvedPixels(
   pixels: Uint8Array,
   { width, height }: Pick<PyramidLevel, "width" | "height">,
 ): Uint8Array<ArrayBuffer> {
+  const { linear, codeOfFour } = lightTables();
   const halfWidth = Math.ceil(width / 2);
   const halfHeight = Math.ceil(height / 2);
   const halved = new Uint8Array(halfWidth * halfHeight * TILE_PIXEL_BYTES);
@@ -84,11 +98,11 @@ export function halvedPixels(
       const right = Math.min(2 * x + 1, width - 1) * TILE_PIXEL_BYTES;
       for (let channel = 0; channel < 3; channel++) {
         const sum =
-          LINEAR[pixels[upper + left + channel]!]! +
-          LINEAR[pixels[upper + right + channel]!]! +
-          LINEAR[pixels[lower + left + channel]!]! +
-          LINEAR[pixels[lower + right + channel]!]!;
-        halved[to + channel] = CODE_OF_FOUR[sum]!;
+          linear[pixels[upper + left + channel]!]! +
+          linear[pixels[upper + right + channel]!]! +
+          linear[pixels[lower + left + channel]!]! +
+          linear[pixels[lower + right + channel]!]!;
+        halved[to + channel] = codeOfFour[sum]!;
       }
       halved[to + 3] =
         pixels[upper + left + 3]! | pixels[upper + right + 3]! | pixels[lower + left + 3]! | pixels[lower + right + 3]!;

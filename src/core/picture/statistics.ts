@@ -105,7 +105,13 @@ function byLight(counts: Uint32Array): number[] {
 
 /** Steps of linear light whose bins are known: at -12 stops each is a hundredth of a stop or so. */
 const LIGHT_STEPS = 2 ** 19;
-const BIN_OF_STEP = Uint8Array.from({ length: LIGHT_STEPS }, (_, step) => binOf((step + 0.5) / LIGHT_STEPS));
+let binsOfSteps: Uint8Array | undefined;
+
+/** Bins of all steps of light, worked out when first asked for: many pages hold this module and count nothing. */
+function binOfStep(): Uint8Array {
+  binsOfSteps ??= Uint8Array.from({ length: LIGHT_STEPS }, (_, step) => binOf((step + 0.5) / LIGHT_STEPS));
+  return binsOfSteps;
+}
 
 /**
  * Histograms of interleaved sRGB samples, of 8 or 16 bits, by light in stops under white; luminance is the weighted sum of
@@ -117,6 +123,7 @@ export function lightHistogram(samples: Samples): LightHistogram {
   pixelsIn(samples);
   const white = whiteOf(samples);
   const light = Float64Array.from({ length: white + 1 }, (_, code) => (LIGHT_STEPS - 1) * decodeSrgb(code / white));
+  const bins = binOfStep();
   const red = new Uint32Array(white + 1);
   const green = new Uint32Array(white + 1);
   const blue = new Uint32Array(white + 1);
@@ -129,7 +136,7 @@ export function lightHistogram(samples: Samples): LightHistogram {
     green[g]!++;
     blue[b]!++;
     if (r === white && g === white && b === white) luminance[BIN_COUNT - 1]!++;
-    else luminance[BIN_OF_STEP[(0.2126 * light[r]! + 0.7152 * light[g]! + 0.0722 * light[b]!) | 0]!]!++;
+    else luminance[bins[(0.2126 * light[r]! + 0.7152 * light[g]! + 0.0722 * light[b]!) | 0]!]!++;
   }
   return { red: byLight(red), green: byLight(green), blue: byLight(blue), luminance };
 }

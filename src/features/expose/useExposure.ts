@@ -1,26 +1,44 @@
 "use client";
 
 import { useMemo } from "react";
-import type { Camera } from "@/core/camera";
+import { type Camera, WHOLE_SENSOR } from "@/core/camera";
 import { planCapture } from "@/core/capture";
 import type { Recipe } from "@/core/recipe";
 import { aimedSkyOf, automaticValues, inOwnNotation } from "@/core/shot";
 import { demandsOf, explain, judge, outlookOfRecipe } from "@/core/solve";
-import { useShot } from "@/features/api/queries";
+import { useKit, useShot, useShotCamera } from "@/features/api/queries";
+import { useNight, useNightIsComing } from "@/features/nightPlan/NightContext";
 import { shownScene } from "@/features/shot/planned";
-import { useShotRequest } from "@/features/shot/useShotRequest";
+import { shotRequest } from "@/features/shot/shotRequest";
 import { plannedSky } from "./plannedSky";
 import { useSolver } from "./useSolver";
 
 /** Fixes the noise of the rehearsed picture. */
 const REHEARSAL_SEED = 11;
 
+const NO_FILTERS: ReturnType<typeof shotRequest>["filters"] = [];
+
 /** Everything that Expose works out for a shot and its line; null until it is all there. */
 export function useExposure(shotId: string, recipe: Recipe) {
   const detail = useShot(shotId).data;
   const shot = detail?.shot;
-  const { camera, kit, night, planned, filters, shape, framedCamera, intent, request } = useShotRequest(shotId);
+  const camera = useShotCamera(shotId);
+  const kit = useKit().data;
+  const night = useNight();
+  const coming = useNightIsComing();
   const plan = night?.plan ?? null;
+  const asked = useMemo(
+    () => (shot && camera && kit && !coming ? shotRequest(shot, camera, kit, plan) : null),
+    [shot, camera, kit, plan, coming],
+  );
+  const {
+    planned = null,
+    filters = NO_FILTERS,
+    shape = WHOLE_SENSOR,
+    framedCamera = null,
+    request = null,
+  } = asked ?? {};
+  const intent = shot?.intent ?? "still-view";
   const scene = useMemo(() => (planned ? shownScene(planned, plan) : null), [planned, plan]);
   const sky = useMemo(() => (night && shot ? plannedSky(night, shot) : null), [night, shot]);
   const { solved, field, busy } = useSolver(request, recipe);

@@ -14,6 +14,9 @@ interface StationThreadProps {
   }[];
 }
 
+/** A screen on which they do not all fit. Asked first: to measure the page would make it lay out everything at once. */
+const NARROW = "(max-width: 48rem)";
+
 /** The thread of stations, each with a bead once it has what it needs. */
 export function StationThread({ stations }: StationThreadProps) {
   const pathname = usePathname();
@@ -21,7 +24,7 @@ export function StationThread({ stations }: StationThreadProps) {
   // Where not all stations fit, the one that is open is in the middle.
   // biome-ignore lint/correctness/useExhaustiveDependencies: another page is another place, and stations come late
   useEffect(() => {
-    here.current?.scrollIntoView?.({ inline: "center", block: "nearest" });
+    if (window.matchMedia?.(NARROW).matches) here.current?.scrollIntoView({ inline: "center", block: "nearest" });
   }, [pathname, stations.length]);
   return (
     <Flex

@@ -98,9 +98,9 @@ export function PictureView({ picture, hash, name }: PictureViewProps) {
   const there = shown.some(([, tile]) => tile !== null);
   const missing = shown.some(([, tile]) => tile === null);
 
-  // Tiles come one after the other: what is there is drawn anew with each.
+  // Whatever has changed, the tiles that are there are drawn anew.
   useEffect(() => {
-    if (canvas.current && view) drawPicture(canvas.current, shown, zoom.transform, size, marked);
+    if (canvas.current && there) drawPicture(canvas.current, shown, zoom.transform, size, marked);
   });
   usePageKeys({
     x: zoom.toggle,
@@ -115,10 +115,10 @@ export function PictureView({ picture, hash, name }: PictureViewProps) {
       <Box ref={box} flex="1" minH="0" position="relative" bg="mount" overflow="hidden">
         {!there && (
           <Box asChild position="absolute" inset="0" width="100%" height="100%" objectFit="contain">
-            <img {...previewOf(hash)} alt={view ? "" : name} />
+            <img {...previewOf(hash)} alt={there ? "" : name} />
           </Box>
         )}
-        <Box asChild position="absolute" inset="0" cursor="grab" display={view ? "block" : "none"} touchAction="none">
+        <Box asChild position="absolute" inset="0" cursor="grab" display={there ? "block" : "none"} touchAction="none">
           <canvas
             ref={canvas}
             role="img"

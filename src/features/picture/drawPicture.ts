@@ -91,7 +91,6 @@ export function drawPicture(
   const context = canvas.getContext("2d")!;
   context.clearRect(0, 0, width, height);
   context.imageSmoothingEnabled = transform.k * ratio < 1;
-  context.imageSmoothingQuality = "high";
   const tiles = places.flatMap(([place, tile]) => (tile ? [placed(place, tile, transform, ratio)] : []));
   for (const { tile, ...at } of tiles) context.drawImage(tile.bitmap, at.x, at.y, at.width, at.height);
   if (!marked) return;

@@ -10,6 +10,8 @@ import { type TilePlace, tileKey } from "./tiles";
 /** Tiles that are kept, a megabyte or three each. */
 const MOST_KEPT = 120;
 const AT_ONCE = 4;
+/** Tiles that come one after the other are drawn together: to draw all of them anew for each takes long. */
+const TOGETHER_MS = 150;
 
 export interface Tiles {
   /** The tile of a place, once it is there. */
@@ -32,11 +34,18 @@ export function useTiles(hash: string, wanted: readonly TilePlace[]): Tiles {
     const limit = pLimit(AT_ONCE);
     const asked = new Set<string>();
     let current = true;
+    let drawing: ReturnType<typeof setTimeout> | undefined;
+    const draw = () => {
+      clearTimeout(drawing);
+      drawing = undefined;
+      drawn((count) => count + 1);
+    };
     const keep = (key: string, tile: Tile) => {
       tiles.set(key, tile);
       for (const oldest of [...tiles.keys()].slice(0, -MOST_KEPT)) if (!now.current.has(oldest)) tiles.delete(oldest);
       setProblem(null);
-      drawn((count) => count + 1);
+      if ([...now.current].every((each) => tiles.has(each))) draw();
+      else drawing ??= setTimeout(draw, TOGETHER_MS);
     };
     fetcher.current = (place) => {
       const key = tileKey(place);
@@ -55,6 +64,7 @@ export function useTiles(hash: string, wanted: readonly TilePlace[]): Tiles {
       current = false;
       fetcher.current = null;
       limit.clearQueue();
+      clearTimeout(drawing);
       tiles.clear();
       end();
     };

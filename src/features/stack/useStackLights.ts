@@ -1,39 +1,35 @@
 "use client";
 
-import { useMemo } from "react";
+import { useEffect, useState } from "react";
 import type { StackReply } from "@/contracts/replies";
-import { groundOf } from "@/core/intent";
-import { lightName, lightsOf } from "@/core/outlook";
-import { parseRecipe } from "@/core/recipe";
-import { outlookOfRecipe } from "@/core/solve";
-import { useShot } from "@/features/api/queries";
+import { useKit, useShot, useShotCamera } from "@/features/api/queries";
+import { useNight, useNightIsComing } from "@/features/nightPlan/NightContext";
 import type { ScaleMarks } from "@/features/picture/HistogramView";
-import { useShotRequest } from "@/features/shot/useShotRequest";
+import { whenIdle } from "@/workers/whenIdle";
 
-/**
- * Where the lights of a shot's scene lie in a stack of its frames, and the noise of that stack; null where nobody knows
- * how the frames were taken.
- */
+/** The lights of a shot's scene in one of its stacks, once the page is idle: what works them out loads by itself. */
 export function useStackLights(shotId: string, chosen: StackReply | null): ScaleMarks | null {
-  const run = useShot(shotId).data?.runs.find(({ run }) => run.id === chosen?.stack.runId)?.run;
-  const { request } = useShotRequest(shotId);
-  return useMemo(() => {
-    if (!chosen || !request || run?.source !== "phone") return null;
-    const { recipe } = parseRecipe(run.recipeLine);
-    if (recipe.sequence === null) return null;
-    const { framesUsed, inputs, parameters } = chosen.stack;
-    const fused = {
-      ...recipe,
-      sequence: { ...recipe.sequence, frames: framesUsed ?? inputs.length },
-      stack: parameters.method,
+  const detail = useShot(shotId).data;
+  const camera = useShotCamera(shotId);
+  const kit = useKit().data;
+  const plan = useNight()?.plan ?? null;
+  const coming = useNightIsComing();
+  const [marks, setMarks] = useState<ScaleMarks | null>(null);
+  const stack = chosen?.stack;
+  useEffect(() => {
+    setMarks(null);
+    const run = detail?.runs.find(({ run }) => run.id === stack?.runId)?.run;
+    if (!stack || !run || !detail || !camera || !kit || coming) return;
+    let current = true;
+    const callOff = whenIdle(() => {
+      void import("./stackLights").then(({ stackLights }) => {
+        if (current) setMarks(stackLights({ stack, run, shot: detail.shot, camera, kit, plan }));
+      });
+    });
+    return () => {
+      current = false;
+      callOff();
     };
-    const outlook = outlookOfRecipe(request, fused);
-    if (!outlook) return null;
-    const { lights, noiseFloor } = lightsOf(outlook);
-    const ground = groundOf(request);
-    return {
-      lights: lights.map((light) => ({ name: lightName(light, ground), underWhite: light.underWhite })),
-      noiseFloor,
-    };
-  }, [chosen, request, run]);
+  }, [stack, detail, camera, kit, plan, coming]);
+  return marks;
 }
