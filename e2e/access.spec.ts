@@ -3,7 +3,7 @@ import { expect, test } from "./page";
 
 // WCAG 2.2 AA and best practice, on every page and in both themes.
 const RULES = ["wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa", "best-practice"];
-const STATIONS = ["night", "aim", "expose", "run", "sift", "stack", "log"];
+const STATIONS = ["night", "aim", "expose", "rehearse", "run", "sift", "stack", "log"];
 
 for (const theme of ["Dusk", "Desk"]) {
   test(`every page can be used by everybody, in ${theme}`, async ({ page, request }) => {

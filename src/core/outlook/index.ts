@@ -4,7 +4,7 @@ export type { DiscOutlook } from "./discs";
 export type { Crowd, SceneFacts } from "./facts";
 export { lightName, lightsOf, type PictureLight, type PictureLights } from "./lights";
 export { keepsMotion, type MoverOutlook, type SweepOutlook, type TrafficOutlook } from "./moving";
-export type { NoiseOutlook } from "./noise";
+export { type NoiseOutlook, noiseFloorUnderWhite } from "./noise";
 export { type Outlook, outlookOf } from "./outlook";
 export type { PeopleOutlook } from "./people";
 export { type SoftnessOutlook, screenSharpPx } from "./softness";

@@ -1,4 +1,4 @@
-import { type CapturePlan, plannedFrames } from "../capture";
+import { type CapturePlan, type PlannedFrame, plannedFrames } from "../capture";
 import { type Stage, simulateFrame } from "../scene";
 import { fuseFrames } from "./fuseFrames";
 
@@ -28,9 +28,14 @@ function chosenFrames(count: number, most: number): number[] {
  * after each doubling, and whole.
  *
  * @param stillGain What the stage's still light is multiplied by; see `stillGainOf`.
+ * @param planned The frames to take, where they are not all of the plan's.
  */
-export function* rehearse(stage: Stage, plan: CapturePlan, stillGain: number): Generator<Rehearsal | null> {
-  const planned = plannedFrames(plan);
+export function* rehearse(
+  stage: Stage,
+  plan: CapturePlan,
+  stillGain: number,
+  planned: readonly PlannedFrame[] = plannedFrames(plan),
+): Generator<Rehearsal | null> {
   const indices = chosenFrames(planned.length, stage.scene.stars ? MOST_STAR_FRAMES : MOST_FRAMES);
   const frames: Uint8Array[] = [];
   for (const [order, index] of indices.entries()) {

@@ -1,18 +1,10 @@
 import type { Rgb } from "../light";
 import { LEAST_TRAIL_PX } from "../optics";
 import { hashUnit } from "../random";
-import { project, type View } from "./camera";
+import { type Projected, project, type View } from "./camera";
 import { pointLampLuminance } from "./renderStatic";
 import type { Point3, Scene, Traffic } from "./scene";
-
-/** Light of a carried lamp at one instant of an exposure: cd·s/m² times pixels, to be spread around (x, y). */
-export interface Splat {
-  readonly x: number;
-  readonly y: number;
-  readonly radius: number;
-  readonly light: number;
-  readonly colour: Rgb;
-}
+import { addStreak, type Streak } from "./streaks";
 
 /** A lit box side at one instant of an exposure: an upright rectangle in the picture. */
 interface PanelStep {
@@ -29,7 +21,7 @@ interface PanelStep {
 
 /** All moving light of one exposure, ready to be drawn into any band of rows. */
 export interface MovingLight {
-  readonly splats: readonly Splat[];
+  readonly streaks: readonly Streak[];
   readonly panels: readonly PanelStep[];
 }
 
@@ -87,11 +79,14 @@ function offsetPoint({ at, hx, hy, hz }: Placed, [forward, up, left]: Point3): P
   return [at[0] + hx * forward - hz * left, at[1] + up + hy * forward, at[2] + hz * forward + hx * left];
 }
 
-/** Length of one step of a mover in the picture, in radii of its lamps' images: short enough that no step shows. */
-const STEP_RADII = 0.7;
+/** A lamp's way is drawn in straight pieces, in which neither its distance changes by more than this share nor its place by more pixels. */
+const DEPTH_SHARE = 0.04;
+const MOST_PIECE_PX = 60;
+/** A lit side is drawn at steps so short, pixels, that none shows. */
+const PANEL_STEP_PX = 0.6;
 const MOST_STEPS = 20_000;
-/** Steps are no longer than for a lamp of this diameter, metres. */
-const USUAL_LAMP_M = 0.14;
+/** What is not in the picture is passed in steps so long. */
+const UNSEEN_SECONDS = 0.05;
 
 /**
  * Radius of the image of a carried lamp in pixels, at which its Gaussian has fallen to 1/e: so wide that a trail's middle
@@ -101,6 +96,55 @@ function lampRadiusPx(view: View, diameterM: number, depthMetres: number): numbe
   return Math.max(LEAST_TRAIL_PX, (diameterM * view.focalPx) / depthMetres) / Math.sqrt(Math.PI);
 }
 
+/** A mover on its way while the shutter is open. */
+interface Passage {
+  readonly traffic: Traffic;
+  readonly departs: number;
+  readonly begin: number;
+  readonly end: number;
+}
+
+/** Everything that is on its way in an exposure. */
+function passages({ traffic, seed }: Scene, opensSeconds: number, shutterSeconds: number): Passage[] {
+  const closes = opensSeconds + shutterSeconds;
+  return traffic.flatMap((each, kind) => {
+    const travelSeconds = pathLength(each.path) / each.speedMps;
+    return departures(each, seed + kind, opensSeconds, closes).map((departs) => ({
+      traffic: each,
+      departs,
+      begin: Math.max(opensSeconds, departs),
+      end: Math.min(closes, departs + travelSeconds),
+    }));
+  });
+}
+
+/**
+ * Visits a passage in pieces of time, each as long as `secondsAt` allows where the mover is.
+ *
+ * @param secondsAt Given how deep in the picture the mover stands and how fast it goes there, pixels a second.
+ */
+function forEachPiece(
+  view: View,
+  { traffic, departs, begin, end }: Passage,
+  secondsAt: (depthMetres: number, speedPx: number) => number,
+  visit: (from: Placed, to: Placed, seconds: number) => void,
+): void {
+  const placeAt = (time: number) => placeOn(traffic.path, (time - departs) * traffic.speedMps);
+  let time = begin;
+  let from = placeAt(time);
+  for (let step = 0; time < end && from && step < MOST_STEPS; step++) {
+    const at = project(view, from.at);
+    const speedPx = at ? (traffic.speedMps * view.focalPx) / at.depthMetres : 0;
+    const wanted = at ? secondsAt(at.depthMetres, speedPx) : UNSEEN_SECONDS;
+    const seconds = Math.min(Math.max(wanted, (end - begin) / MOST_STEPS, 1e-5), end - time);
+    // The very end of a path may be a rounding beyond it.
+    const to = placeAt(time + seconds) ?? from;
+    visit(from, to, seconds);
+    time += seconds;
+    from = to;
+  }
+}
+
 /**
  * Gathers the light of everything that moves while the shutter is open. The light that a lamp leaves in a pixel depends
  * on how long it stays there, not on how long the shutter is open.
@@ -108,54 +152,66 @@ function lampRadiusPx(view: View, diameterM: number, depthMetres: number): numbe
  * @param opensSeconds Scene time at which the shutter opens.
  */
 export function gatherMovingLight(scene: Scene, view: View, opensSeconds: number, shutterSeconds: number): MovingLight {
-  const splats: Splat[] = [];
+  const streaks: Streak[] = [];
   const panels: PanelStep[] = [];
-  scene.traffic.forEach((traffic, kind) => {
-    const smallestM = Math.min(...traffic.lamps.map(({ diameterM }) => diameterM), USUAL_LAMP_M);
-    for (const departs of departures(traffic, scene.seed + kind, opensSeconds, opensSeconds + shutterSeconds)) {
-      const begin = Math.max(opensSeconds, departs);
-      const end = Math.min(opensSeconds + shutterSeconds, departs + pathLength(traffic.path) / traffic.speedMps);
-      let time = begin;
-      for (let step = 0; time < end && step < MOST_STEPS; step++) {
-        const place = placeOn(traffic.path, (time - departs) * traffic.speedMps);
-        const projected = place && project(view, place.at);
-        const speedPx = projected ? (traffic.speedMps * view.focalPx) / projected.depthMetres : 0;
-        const wanted =
-          projected && speedPx > 0
-            ? (STEP_RADII * lampRadiusPx(view, smallestM, projected.depthMetres)) / speedPx
-            : 0.01;
-        const duration = Math.min(Math.max(wanted, (end - begin) / MOST_STEPS, 1e-5), end - time);
-        if (place && projected) {
-          addLamps(view, traffic, place, duration, splats);
-          addPanels(view, traffic, place, duration, shutterSeconds, panels);
-        }
-        time += duration;
-      }
+  for (const passage of passages(scene, opensSeconds, shutterSeconds)) {
+    const { traffic } = passage;
+    if (traffic.lamps.length > 0) {
+      const pieceSeconds = (depthMetres: number, speedPx: number) =>
+        Math.min((DEPTH_SHARE * depthMetres) / traffic.speedMps, MOST_PIECE_PX / speedPx);
+      forEachPiece(view, passage, pieceSeconds, (from, to, seconds) =>
+        addLamps(view, traffic, from, to, seconds, streaks),
+      );
     }
-  });
-  return { splats, panels };
+    if (traffic.panels.length > 0) {
+      const stepSeconds = (_depth: number, speedPx: number) => PANEL_STEP_PX / speedPx;
+      forEachPiece(view, passage, stepSeconds, (from, _to, seconds) =>
+        addPanels(view, traffic, from, seconds, shutterSeconds, panels),
+      );
+    }
+  }
+  return { streaks, panels };
 }
 
 /** A lamp closer than this is beside the camera, out of the picture. */
 const NEAREST_LAMP_METRES = 4;
 
-function addLamps(view: View, traffic: Traffic, place: Placed, duration: number, splats: Splat[]): void {
+/** How a lamp's light spreads in the picture: its own image, a halo about it, and what wet ground gives back of it. */
+const IMAGE = { share: 0.96, widening: 1 } as const;
+const HALO = { share: 0.03, widening: 2.4 } as const;
+const MIRRORED = { share: 0.012, widening: 1.8 } as const;
+
+function addLamps(view: View, traffic: Traffic, from: Placed, to: Placed, seconds: number, streaks: Streak[]): void {
   for (const lamp of traffic.lamps) {
-    const at = offsetPoint(place, lamp.offset);
-    const projected = project(view, at);
-    if (!projected || projected.depthMetres < NEAREST_LAMP_METRES) continue;
-    const towards = -(place.hx * at[0] + place.hz * at[2]) / Math.hypot(at[0], at[2]);
+    const a = offsetPoint(from, lamp.offset);
+    const b = offsetPoint(to, lamp.offset);
+    const middle: Point3 = [(a[0] + b[0]) / 2, (a[1] + b[1]) / 2, (a[2] + b[2]) / 2];
+    const begins = project(view, a);
+    const ends = project(view, b);
+    if (!begins || !ends || Math.min(begins.depthMetres, ends.depthMetres) < NEAREST_LAMP_METRES) continue;
+    const towards = -(from.hx * middle[0] + from.hz * middle[2]) / Math.hypot(middle[0], middle[2]);
     const facing = Math.max(0, towards) ** 1.5;
     const intensity = lamp.intensityCd * facing + lamp.backIntensityCd * (1 - facing);
     if (intensity <= 0) continue;
-    const light = pointLampLuminance(view, intensity, projected.depthMetres) * duration;
-    const radius = lampRadiusPx(view, lamp.diameterM, projected.depthMetres);
-    splats.push({ x: projected.x, y: projected.y, radius, light: light * 0.96, colour: lamp.colour });
-    splats.push({ x: projected.x, y: projected.y, radius: radius * 2.4, light: light * 0.03, colour: lamp.colour });
-    const mirrored = project(view, [at[0], -at[1], at[2]]);
-    if (mirrored && place.at[1] < 0.5) {
-      splats.push({ x: mirrored.x, y: mirrored.y, radius: radius * 1.8, light: light * 0.012, colour: lamp.colour });
-    }
+    const depthMetres = (begins.depthMetres + ends.depthMetres) / 2;
+    const light = pointLampLuminance(view, intensity, depthMetres) * seconds;
+    const radius = lampRadiusPx(view, lamp.diameterM, depthMetres);
+    const add = (start: Projected, end: Projected, { share, widening }: { share: number; widening: number }) =>
+      streaks.push({
+        x0: start.x,
+        y0: start.y,
+        x1: end.x,
+        y1: end.y,
+        radius: radius * widening,
+        light: light * share,
+        colour: lamp.colour,
+      });
+    add(begins, ends, IMAGE);
+    add(begins, ends, HALO);
+    if (from.at[1] >= 0.5) continue;
+    const below = ([x, y, z]: Point3) => project(view, [x, -y, z]);
+    const [mirrorBegins, mirrorEnds] = [below(a), below(b)];
+    if (mirrorBegins && mirrorEnds) add(mirrorBegins, mirrorEnds, MIRRORED);
   }
 }
 
@@ -218,7 +274,7 @@ export function addMovingLight(
       for (let c = 0; c < 3; c++) rowsOfLight[3 * pixel + c]! += panel.light * covers * panel.colour[c]!;
     });
   }
-  for (const splat of moving.splats) addSplat(splat, width, firstRow, rows, rowsOfLight);
+  for (const streak of moving.streaks) addStreak(streak, width, firstRow, rows, rowsOfLight);
 }
 
 /** Visits the pixels of a band that a rectangle covers, with the share of each that it covers. */
@@ -235,48 +291,6 @@ function forEachPixel(
     const coversY = Math.min(y + 1, bottom) - Math.max(y, top);
     for (let x = Math.max(0, Math.floor(left)); x < xTo; x++) {
       visit((y - firstRow) * width + x, coversY * (Math.min(x + 1, right) - Math.max(x, left)));
-    }
-  }
-}
-
-/** Where a Gaussian splat is cut, in radii; its value there is taken off everywhere, so that no edge shows. */
-const SPLAT_REACH = 2.2;
-const SPLAT_FLOOR = Math.exp(-(SPLAT_REACH ** 2));
-/** What is left of its light then; the rest makes up for it. */
-const SPLAT_KEPT = 1 - SPLAT_FLOOR * (1 + SPLAT_REACH ** 2);
-
-/** Column weights of the splat at hand; grown when a wider one comes. */
-let columnWeights = new Float64Array(256);
-
-function addSplat(
-  { x, y, radius, light, colour }: Splat,
-  width: number,
-  firstRow: number,
-  rows: number,
-  out: Float32Array,
-): void {
-  const reach = SPLAT_REACH * radius;
-  const scale = light / (Math.PI * radius * radius * SPLAT_KEPT);
-  const yFrom = Math.max(firstRow, Math.floor(y - reach));
-  const yTo = Math.min(firstRow + rows - 1, Math.floor(y + reach));
-  const xFrom = Math.max(0, Math.floor(x - reach));
-  const xTo = Math.min(width - 1, Math.floor(x + reach));
-  if (yTo < yFrom || xTo < xFrom) return;
-  if (columnWeights.length <= xTo - xFrom) columnWeights = new Float64Array(2 * (xTo - xFrom + 1));
-  for (let column = xFrom; column <= xTo; column++) {
-    columnWeights[column - xFrom] = Math.exp(-(((column + 0.5 - x) / radius) ** 2));
-  }
-  const [r, g, b] = colour;
-  for (let row = yFrom; row <= yTo; row++) {
-    const rowWeight = Math.exp(-(((row + 0.5 - y) / radius) ** 2));
-    let index = 3 * ((row - firstRow) * width + xFrom);
-    for (let column = 0; column <= xTo - xFrom; column++, index += 3) {
-      const weight = rowWeight * columnWeights[column]! - SPLAT_FLOOR;
-      if (weight <= 0) continue;
-      const value = scale * weight;
-      out[index]! += value * r;
-      out[index + 1]! += value * g;
-      out[index + 2]! += value * b;
     }
   }
 }

@@ -65,7 +65,7 @@ export function simulateFrame(
   const hidden = new Float32Array(width * BAND_ROWS);
   const traffic = gatherMovingLight(scene, view, TRAFFIC_STARTS_SECONDS + opensSeconds, deliveredSeconds);
   const stars = gatherStarLight(scene, view, opensSeconds, deliveredSeconds);
-  const moving = { ...traffic, splats: [...traffic.splats, ...stars] };
+  const moving = { ...traffic, streaks: [...traffic.streaks, ...stars] };
   const hot = scaledHotSamples(lens, view, plan.sensorSeed);
   const { iso, transmission, kelvin, sensorCelsius, sensorSeed, vignettingStops } = plan;
   const exposure = {

@@ -9,8 +9,11 @@ import { gatherStarLight } from "./stars";
 
 const marsh = sceneNamed("salt-marsh")!;
 const view = viewOf(marsh, GENERIC_MAIN_LENS, 816);
-/** Where splats lie that are as bright as a star of a magnitude, brightest first. */
-const bright = (splats: ReturnType<typeof gatherStarLight>) => [...splats].sort((a, b) => b.light - a.light);
+/** Where stars have been in the middle of an exposure, the brightest first. */
+const bright = (streaks: ReturnType<typeof gatherStarLight>) =>
+  streaks
+    .map(({ x0, y0, x1, y1, light }) => ({ x: (x0 + x1) / 2, y: (y0 + y1) / 2, light }))
+    .sort((a, b) => b.light - a.light);
 
 describe("stars of a scene", () => {
   it("stand where the sky's own computation has them", () => {

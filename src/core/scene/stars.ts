@@ -3,17 +3,18 @@ import { blackBodyRgb, MAGNITUDE_ZERO_LUX } from "../light";
 import { FWHM_PER_SIGMA, POINT_FWHM_PX } from "../optics";
 import { airmass, EXTINCTION_MAG } from "../sky";
 import { DEG_PER_RAD } from "../units";
-import { project, type View } from "./camera";
-import type { Splat } from "./moving";
+import { type Projected, project, type View } from "./camera";
 import { pointLampLuminance, seesSky } from "./renderStatic";
-import type { Scene } from "./scene";
+import type { Scene, StarSky } from "./scene";
 import { prepareScene } from "./shade";
+import type { Streak } from "./streaks";
 
 /** Turning of the sky, radians a second. */
 const TURNING = 15.041 / 3600 / DEG_PER_RAD;
-/** Radius at which a star's image has fallen to 1/e, pixels; and how far it may move between two steps of a trail, so that none shows. */
+/** Radius at which a star's image has fallen to 1/e, pixels. */
 const RADIUS_PX = (Math.SQRT2 * POINT_FWHM_PX) / FWHM_PER_SIGMA;
-const STEP_PX = 0.5;
+/** A trail is drawn in straight pieces of so much turning: a thousand pixels from the pole they leave the arc by a twentieth of one. */
+const PIECE_RAD = 0.02;
 const FAR_METRES = 1e6;
 const HOURS_PER_RAD = 12 / Math.PI;
 
@@ -28,41 +29,59 @@ const STARS = CHART_STARS.map(({ magnitude, colourIndex }) => ({
   colour: blackBodyRgb(kelvinOf(colourIndex)),
 }));
 
+/** Where a star stands: to the right of where the camera looks, up, and ahead; null below the horizon. */
+type StarDirection = readonly [right: number, up: number, ahead: number];
+
+/** Directions of the sky's points from a place at a sidereal time. */
+function directionsAt({ latitudeDeg, azimuthDeg }: StarSky, sidereal: number) {
+  const sinPhi = Math.sin(latitudeDeg / DEG_PER_RAD);
+  const cosPhi = Math.cos(latitudeDeg / DEG_PER_RAD);
+  const sinA = Math.sin(azimuthDeg / DEG_PER_RAD);
+  const cosA = Math.cos(azimuthDeg / DEG_PER_RAD);
+  const sinT = Math.sin(sidereal);
+  const cosT = Math.cos(sidereal);
+  return (star: number): StarDirection | null => {
+    const x = CHART_STAR_VECTORS[3 * star]!;
+    const y = CHART_STAR_VECTORS[3 * star + 1]!;
+    const sinDelta = CHART_STAR_VECTORS[3 * star + 2]!;
+    // Towards the meridian and to the west of it, both on the equator; then up, north and east.
+    const toMeridian = x * cosT + y * sinT;
+    const toWest = x * sinT - y * cosT;
+    const up = sinDelta * sinPhi + toMeridian * cosPhi;
+    if (up <= 0) return null;
+    const north = sinDelta * cosPhi - toMeridian * sinPhi;
+    return [-toWest * cosA - north * sinA, up, north * cosA - toWest * sinA];
+  };
+}
+
 /** Light that the stars leave while the shutter is open; those behind something solid leave none. */
-export function gatherStarLight(scene: Scene, view: View, opensSeconds: number, shutterSeconds: number): Splat[] {
+export function gatherStarLight(scene: Scene, view: View, opensSeconds: number, shutterSeconds: number): Streak[] {
   const { stars } = scene;
   if (stars === null) return [];
   const solid = prepareScene(scene);
-  const sinPhi = Math.sin(stars.latitudeDeg / DEG_PER_RAD);
-  const cosPhi = Math.cos(stars.latitudeDeg / DEG_PER_RAD);
-  const sinA = Math.sin(stars.azimuthDeg / DEG_PER_RAD);
-  const cosA = Math.cos(stars.azimuthDeg / DEG_PER_RAD);
-  const steps = Math.max(1, Math.ceil((TURNING * shutterSeconds * view.focalPx) / STEP_PX));
-  const splats: Splat[] = [];
-  for (let step = 0; step < steps; step++) {
-    const time = opensSeconds + ((step + 0.5) / steps) * shutterSeconds;
-    const sidereal = stars.siderealHours / HOURS_PER_RAD + TURNING * time;
-    const sinT = Math.sin(sidereal);
-    const cosT = Math.cos(sidereal);
+  const pieces = Math.max(1, Math.ceil((TURNING * shutterSeconds) / PIECE_RAD));
+  const pieceSeconds = shutterSeconds / pieces;
+  const siderealAt = (seconds: number) => stars.siderealHours / HOURS_PER_RAD + TURNING * seconds;
+  const seen = ([right, up, ahead]: StarDirection) =>
+    project(view, [right * FAR_METRES, up * FAR_METRES, ahead * FAR_METRES]);
+  const inPicture = (at: Projected) => at.x >= 0 && at.x <= view.width && at.y >= 0 && at.y <= view.height;
+  const streaks: Streak[] = [];
+  for (let piece = 0; piece < pieces; piece++) {
+    const begins = directionsAt(stars, siderealAt(opensSeconds + piece * pieceSeconds));
+    const ends = directionsAt(stars, siderealAt(opensSeconds + (piece + 1) * pieceSeconds));
     STARS.forEach(({ lux, colour }, star) => {
-      const x = CHART_STAR_VECTORS[3 * star]!;
-      const y = CHART_STAR_VECTORS[3 * star + 1]!;
-      const sinDelta = CHART_STAR_VECTORS[3 * star + 2]!;
-      // Towards the meridian and to the west of it, both on the equator; then up, north and east.
-      const toMeridian = x * cosT + y * sinT;
-      const toWest = x * sinT - y * cosT;
-      const up = sinDelta * sinPhi + toMeridian * cosPhi;
-      if (up <= 0) return;
-      const north = sinDelta * cosPhi - toMeridian * sinPhi;
-      const right = -toWest * cosA - north * sinA;
-      const ahead = north * cosA - toWest * sinA;
-      const at = project(view, [right * FAR_METRES, up * FAR_METRES, ahead * FAR_METRES]);
-      if (!at || at.x < 0 || at.x > view.width || at.y < 0 || at.y > view.height) return;
+      const from = begins(star);
+      const to = ends(star);
+      if (!from || !to) return;
+      const start = seen(from);
+      const end = seen(to);
+      if (!start || !end || !(inPicture(start) || inPicture(end))) return;
+      const [right, up, ahead] = from.map((each, axis) => (each + to[axis]!) / 2) as [number, number, number];
       if (!seesSky(solid, view.heightMetres, right, up, ahead)) return;
       const arriving = lux * 10 ** (-0.4 * EXTINCTION_MAG * airmass(Math.asin(Math.min(1, up)) * DEG_PER_RAD));
-      const light = (pointLampLuminance(view, arriving, 1) * shutterSeconds) / steps;
-      splats.push({ x: at.x, y: at.y, radius: RADIUS_PX, light, colour });
+      const light = pointLampLuminance(view, arriving, 1) * pieceSeconds;
+      streaks.push({ x0: start.x, y0: start.y, x1: end.x, y1: end.y, radius: RADIUS_PX, light, colour });
     });
   }
-  return splats;
+  return streaks;
 }

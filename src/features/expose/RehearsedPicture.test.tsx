@@ -5,11 +5,11 @@ import { planCapture, SOME_TIME } from "@/core/capture";
 import type { IntentId } from "@/core/intent";
 import { parseRecipe } from "@/core/recipe";
 import type { Rehearsal } from "@/core/rehearse";
+import { useRehearsal } from "@/features/rehearse/useRehearsal";
 import { press, show } from "@/ui/testing/show";
 import { RehearsedPicture } from "./RehearsedPicture";
-import { useRehearsal } from "./useRehearsal";
 
-jest.mock("./useRehearsal", () => ({ useRehearsal: jest.fn() }));
+jest.mock("@/features/rehearse/useRehearsal", () => ({ useRehearsal: jest.fn() }));
 const rehearsal = jest.mocked(useRehearsal);
 const camera = chosenCamera({ phones: [], clipOns: [] }, null);
 

@@ -4,9 +4,9 @@ import { Box, Dialog, Flex, Portal } from "@chakra-ui/react";
 import { Eye, EyeOff, Maximize2 } from "lucide-react";
 import { type ReactNode, useEffect, useRef, useState } from "react";
 import { intentOf } from "@/core/intent";
-import type { Rehearsal } from "@/core/rehearse";
+import { drawRehearsal } from "@/features/rehearse/drawRehearsal";
+import { type Rehearsed, useRehearsal } from "@/features/rehearse/useRehearsal";
 import { Action } from "@/ui/Action";
-import { type Rehearsed, useRehearsal } from "./useRehearsal";
 
 /** Widths at which the stand-in is simulated and shown, pixels: beside the field, and by itself. */
 const SMALL_WIDTH = 300;
@@ -15,19 +15,6 @@ const STAGES: Readonly<Record<string, string>> = {
   "salt-marsh": "A stand-in marsh under your stars",
   "tram-quay": "The stand-in quay under your light",
 };
-
-function draw(canvas: HTMLCanvasElement, { width, height, data }: Rehearsal): void {
-  canvas.width = width;
-  canvas.height = height;
-  const context = canvas.getContext("2d");
-  if (!context) return;
-  const image = context.createImageData(width, height);
-  for (let pixel = 0; pixel < width * height; pixel++) {
-    image.data.set(data.subarray(3 * pixel, 3 * pixel + 3), 4 * pixel);
-    image.data[4 * pixel + 3] = 255;
-  }
-  context.putImageData(image, 0, 0);
-}
 
 interface SimulatedProps extends Rehearsed {
   readonly widthPx: number;
@@ -39,7 +26,7 @@ function Simulated({ widthPx, actions, ...rehearsed }: SimulatedProps) {
   const canvas = useRef<HTMLCanvasElement>(null);
   const picture = useRehearsal(rehearsed, widthPx);
   useEffect(() => {
-    if (canvas.current && picture) draw(canvas.current, picture);
+    if (canvas.current && picture) drawRehearsal(canvas.current, picture);
   }, [picture]);
   const count = rehearsed.plan?.frames ?? 0;
   const some = picture && count > picture.framesIn ? `${picture.framesIn} of ${count} frames` : null;

@@ -20,6 +20,7 @@ import { StationThread } from "./StationThread";
 const STATIONS = [
   { path: "aim", name: "Aim", has: ({ shot }: ShotDetailReply) => shot.aim !== null },
   { path: "expose", name: "Expose", has: ({ shot }: ShotDetailReply) => shot.scene !== null },
+  { path: "rehearse", name: "Rehearse", has: ({ shot }: ShotDetailReply) => shot.recipeLine !== "" },
   {
     path: "run",
     name: "Run",

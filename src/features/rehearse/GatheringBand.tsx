@@ -1,0 +1,209 @@
+"use client";
+
+import { Box } from "@chakra-ui/react";
+import { readableDuration } from "@/core/recipe";
+import type { CrossedLimit, Gathering, GatheringLight } from "@/core/rehearse";
+import { counted, plain } from "@/core/words";
+import { labelRows } from "@/features/picture/labelRows";
+import { onKeys } from "@/ui/keys";
+import { useDrag } from "@/ui/useDrag";
+import { useSize } from "@/ui/useSize";
+import { bandScales, drawnFrames, lightPath } from "./bandGeometry";
+
+interface GatheringBandProps {
+  readonly gathering: Gathering;
+  /** Open seconds of the whole run. */
+  readonly seconds: number;
+  readonly nameOf: (of: GatheringLight["of"]) => string;
+  /** Where the picture stands. */
+  readonly opened: number;
+  readonly onOpened: (seconds: number) => void;
+  /** The hand has come to rest. */
+  readonly onRest: () => void;
+}
+
+const HEIGHT = 148;
+const FOOT = 18;
+const ROW_PX = 13;
+const MOST_ROWS = 3;
+const LETTER_PX = 6.2;
+const NEAREST_TICKS_PX = 70;
+const KEY_STEPS = 60;
+
+const COLOURS = { ground: "bone", sky: "mist" } as const;
+const colourOf = (of: GatheringLight["of"]) => (of === "ground" || of === "sky" ? COLOURS[of] : "lamp");
+
+/** A moment of the run in words. */
+export function momentText(gathering: Gathering, seconds: number, opened: number): string {
+  const frames = gathering.frames.length;
+  const at = readableDuration(Math.round(opened * 100) / 100);
+  if (frames === 1) return `open for ${at} of ${readableDuration(seconds)}`;
+  let before = 0;
+  const frame = gathering.frames.findIndex((each) => {
+    before += each;
+    return opened < before - 1e-9;
+  });
+  return `open for ${at} in all, ${frame === -1 ? `all ${counted(frames, "frame")}` : `frame ${frame + 1} of ${frames}`}`;
+}
+
+/** Limits of the field where the first frame crosses them, by name. */
+function LimitMarks({
+  limits,
+  x,
+}: {
+  readonly limits: readonly CrossedLimit[];
+  readonly x: (seconds: number) => number;
+}) {
+  const labels = labelRows(
+    limits.map(({ name, seconds }) => ({ name, at: x(seconds) })),
+    LETTER_PX,
+  );
+  return labels.map(({ name, at, row, anchor, textX }) => {
+    const limit = limits.find((each) => each.name === name);
+    return (
+      <Box asChild key={name} color={limit?.soft ? "ash" : "coral"}>
+        <g>
+          <line
+            x1={at}
+            x2={at}
+            y1={Math.min(row, MOST_ROWS) * ROW_PX + 3}
+            y2={HEIGHT - FOOT}
+            stroke="currentColor"
+            strokeDasharray={limit?.soft ? "5 4" : undefined}
+          />
+          {row < MOST_ROWS && (
+            <text x={textX} y={row * ROW_PX + 11} textAnchor={anchor} fill="currentColor">
+              {name}
+            </text>
+          )}
+        </g>
+      </Box>
+    );
+  });
+}
+
+/**
+ * How light gathers: open time across, light up in stops under white. Drag along it, or use the arrow keys, and the picture
+ * is that moment.
+ */
+export function GatheringBand(props: GatheringBandProps) {
+  const { gathering, seconds, nameOf, opened, onOpened, onRest } = props;
+  const [ref, { width }] = useSize<HTMLDivElement>();
+  const rows = Math.min(MOST_ROWS, gathering.limits.length);
+  const scales = bandScales({ width: Math.max(1, width), top: rows * ROW_PX + 6, bottom: HEIGHT - FOOT }, seconds);
+  const { x, y } = scales;
+  const frames = drawnFrames(gathering);
+  const hand = useDrag<HTMLDivElement>({
+    start: ({ x: at }) => onOpened(x.invert(at)),
+    move: ({ x: at }) => onOpened(x.invert(at)),
+    end: onRest,
+  });
+  const step = (by: number) => () => {
+    onOpened(Math.max(0, Math.min(seconds, opened + (by * seconds) / KEY_STEPS)));
+    onRest();
+  };
+  const text = momentText(gathering, seconds, opened);
+  return (
+    <Box ref={ref} flexShrink="0" px="0" borderTopWidth="1px" borderColor="line" bg="slate">
+      <Box
+        ref={hand}
+        role="slider"
+        tabIndex={0}
+        aria-label="How far the run is"
+        aria-valuemin={0}
+        aria-valuemax={seconds}
+        aria-valuenow={opened}
+        aria-valuetext={text}
+        cursor="ew-resize"
+        touchAction="none"
+        onKeyDown={onKeys({
+          ArrowLeft: step(-1),
+          ArrowRight: step(1),
+          PageDown: step(-KEY_STEPS / 6),
+          PageUp: step(KEY_STEPS / 6),
+          Home: step(-KEY_STEPS),
+          End: step(KEY_STEPS),
+        })}
+      >
+        <svg width={width} height={HEIGHT} aria-hidden style={{ display: "block" }} fontSize={12}>
+          <Box asChild color="ash">
+            <g>
+              <rect
+                y={y(-gathering.noiseFloor)}
+                width={width}
+                height={Math.max(0, HEIGHT - FOOT - y(-gathering.noiseFloor))}
+                fill="currentColor"
+                opacity={0.16}
+              />
+              <line x2={width} y1={y(0)} y2={y(0)} stroke="currentColor" strokeDasharray="1 4" />
+              <text x={6} y={y(0) - 3} fill="currentColor">
+                white
+              </text>
+              <text x={6} y={HEIGHT - FOOT - 4} fill="currentColor">
+                {`noise below ${plain(-gathering.noiseFloor)}`}
+              </text>
+              {frames.length > 1 &&
+                frames
+                  .slice(1)
+                  .map(({ begins }) => (
+                    <line
+                      key={begins}
+                      x1={x(begins)}
+                      x2={x(begins)}
+                      y1={y(1)}
+                      y2={HEIGHT - FOOT}
+                      stroke="currentColor"
+                      opacity={0.35}
+                    />
+                  ))}
+              {x.ticks(Math.max(2, width / NEAREST_TICKS_PX)).map((tick) => (
+                <text
+                  key={tick}
+                  x={x(tick)}
+                  y={HEIGHT - 4}
+                  fill="currentColor"
+                  textAnchor={tick === 0 ? "start" : x(tick) > width - 20 ? "end" : "middle"}
+                >
+                  {tick === 0 ? "opens" : readableDuration(tick)}
+                </text>
+              ))}
+            </g>
+          </Box>
+          <LimitMarks limits={gathering.limits} x={x} />
+          {gathering.lights.map((light) => (
+            <Box asChild key={light.of} color={colourOf(light.of)}>
+              <g>
+                {frames.map((frame) => (
+                  <path
+                    key={frame.begins}
+                    d={lightPath(light, gathering, frame, scales)}
+                    fill="none"
+                    stroke="currentColor"
+                    strokeWidth={1.8}
+                  />
+                ))}
+                <text
+                  x={width - 6}
+                  y={y(-light.fusedUnderWhite) - 4}
+                  textAnchor="end"
+                  fill="currentColor"
+                  stroke="var(--chakra-colors-slate)"
+                  strokeWidth={3}
+                  style={{ paintOrder: "stroke" }}
+                >
+                  {nameOf(light.of)}
+                </text>
+              </g>
+            </Box>
+          ))}
+          <Box asChild color="lamp">
+            <g transform={`translate(${x(opened)},0)`}>
+              <line y2={HEIGHT - FOOT} stroke="currentColor" strokeWidth={2} />
+              <circle cy={HEIGHT - FOOT} r={6} fill="currentColor" />
+            </g>
+          </Box>
+        </svg>
+      </Box>
+    </Box>
+  );
+}

@@ -1,0 +1,93 @@
+"use client";
+
+import { Box, Grid } from "@chakra-ui/react";
+import NextLink from "next/link";
+import { lightsOf } from "@/core/outlook";
+import { readableDuration, roughDuration } from "@/core/recipe";
+import type { ScreenPicture } from "@/core/rehearse";
+import { counted, plain, signed } from "@/core/words";
+import { HistogramView } from "@/features/picture/HistogramView";
+import { Action } from "@/ui/Action";
+import { Readout } from "@/ui/Readout";
+import type { Measured } from "./measured";
+import type { Rehearse } from "./useRehearse";
+
+interface RehearseReasonsProps {
+  readonly rehearse: Rehearse;
+  /** Of the whole run; null while it is on its way. */
+  readonly measured: Measured | null;
+  readonly screen: ScreenPicture | null;
+  readonly runHref: string;
+}
+
+/** Difference up to which a prediction counts as kept, stops: scenes' surfaces spread about what is metered. */
+const TOLERANCE_STOPS = 0.35;
+
+/** What was promised against what this very picture shows. */
+function Kept({ promised, found }: { readonly promised: number; readonly found: number }) {
+  const off = found - promised;
+  return (
+    <Box py="10px" borderBottomWidth="1px" borderColor="line">
+      <Box fontSize="note" color="ash">
+        From the meter, stops
+      </Box>
+      <Grid
+        templateColumns="repeat(3, 1fr)"
+        fontFamily="mono"
+        fontSize="lead"
+        fontVariantNumeric="tabular-nums"
+        gap="6px"
+      >
+        {[
+          ["promised", signed(promised), "bone"],
+          ["in the picture", signed(found), "bone"],
+          ["apart", signed(off, 2), Math.abs(off) > TOLERANCE_STOPS ? "coral" : "moss"],
+        ].map(([name, value, colour]) => (
+          <Box key={name}>
+            <Box color={colour}>{value}</Box>
+            <Box fontSize="label" color="ash" fontFamily="body">
+              {name}
+            </Box>
+          </Box>
+        ))}
+      </Grid>
+    </Box>
+  );
+}
+
+/** The rehearsed picture in numbers, what the screen would have shown, and the way on. */
+export function RehearseReasons({ rehearse, measured, screen, runHref }: RehearseReasonsProps) {
+  const { outlook, nameOf } = rehearse;
+  const { lights, noiseFloor } = lightsOf(outlook);
+  const marks = { lights: lights.map(({ of, underWhite }) => ({ name: nameOf(of), underWhite })), noiseFloor };
+  const { plan, cost } = outlook;
+  return (
+    <Box>
+      {measured && <HistogramView view={measured.view} marks={marks} />}
+      {measured && <Kept promised={outlook.base.meterStops} found={measured.meterStops} />}
+      {measured && (
+        <Readout
+          label="Clipped, any channel"
+          value={plain(100 * measured.view.clippedAny, 2)}
+          unit="%"
+          tone={measured.view.clippedAny > 0.02 ? "coral" : "bone"}
+          because={`${plain(100 * measured.view.clippedAll, 2)} % in all three; ${plain(100 * measured.view.crushedAll, 2)} % crushed.`}
+        />
+      )}
+      {screen && (
+        <Readout
+          label="The phone's screen, meanwhile"
+          value={`ISO ${Math.round(screen.iso)}`}
+          because={`It shows ${readableDuration(screen.shutterSeconds)} at a time and brightens that until it looks well lit${
+            screen.offStops < -1 ? `; here it still stays ${plain(-screen.offStops)} stops too dark` : ""
+          }. It says nothing of the picture.`}
+        />
+      )}
+      <Box pt="12px">
+        <Action asChild look="main">
+          <NextLink href={runHref}>{`Run ${counted(plan.frames, "frame")}, ${roughDuration(cost.seconds)}`}</NextLink>
+        </Action>
+      </Box>
+    </Box>
+  );
+}

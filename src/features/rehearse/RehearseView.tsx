@@ -1,0 +1,79 @@
+"use client";
+
+import { Box, Flex } from "@chakra-ui/react";
+import { Pause, Play, Smartphone } from "lucide-react";
+import { type ReactNode, useEffect, useRef } from "react";
+import type { Rehearsal, ScreenPicture } from "@/core/rehearse";
+import { Action } from "@/ui/Action";
+import { drawRehearsal } from "./drawRehearsal";
+
+type Shown = Pick<Rehearsal, "width" | "height" | "data">;
+
+function Picture({ picture, name, caption }: { picture: Shown | null; name: string; caption: ReactNode }) {
+  const canvas = useRef<HTMLCanvasElement>(null);
+  useEffect(() => {
+    if (canvas.current && picture) drawRehearsal(canvas.current, picture);
+  }, [picture]);
+  return (
+    <Box flex="1" minW="0" minH="0" position="relative" bg="mount">
+      <Box asChild position="absolute" inset="0" width="100%" height="100%" objectFit="contain">
+        <canvas ref={canvas} role="img" aria-label={name} aria-busy={picture === null} />
+      </Box>
+      <Box position="absolute" left="10px" bottom="8px" bg="veil" color="onPicture" px="8px" py="2px" fontSize="note">
+        {caption}
+      </Box>
+    </Box>
+  );
+}
+
+interface RehearseViewProps {
+  readonly picture: Rehearsal | null;
+  /** The moment, in words. */
+  readonly moment: string;
+  readonly screen: ScreenPicture | null;
+  readonly withScreen: boolean;
+  readonly onScreen: () => void;
+  readonly playing: boolean;
+  readonly onPlay: () => void;
+}
+
+/** The picture that will be, at a moment of its run; beside it, when asked, what the phone's screen shows. */
+export function RehearseView(props: RehearseViewProps) {
+  const { picture, moment, screen, withScreen, onScreen, playing, onPlay } = props;
+  const count = picture && picture.framesOf > 1 ? `, ${picture.framesIn} of ${picture.framesOf} frames shown` : "";
+  return (
+    <>
+      <Flex flex="1" minH="0" direction={{ base: "column", md: "row" }} gap="2px">
+        <Picture
+          picture={picture}
+          name="The picture, simulated before it is taken"
+          caption={picture ? `${moment}${count}` : "The scene is being lit…"}
+        />
+        {withScreen && (
+          <Picture
+            picture={screen}
+            name="What the phone's screen shows"
+            caption="What the phone's screen shows: not the picture"
+          />
+        )}
+      </Flex>
+      <Flex px="8px" align="center" gap="4px" flexShrink="0" borderTopWidth="1px" borderColor="line">
+        <Action look="text" onClick={onPlay} px="9px" minH="34px" fontSize="note">
+          {playing ? <Pause size={17} /> : <Play size={17} />} {playing ? "Stop" : "Let it gather"}
+        </Action>
+        <Action
+          look="text"
+          onClick={onScreen}
+          aria-pressed={withScreen}
+          color={withScreen ? "lamp" : "bone"}
+          px="9px"
+          minH="34px"
+          fontSize="note"
+          title="What the phone's screen shows (s)"
+        >
+          <Smartphone size={17} /> The phone's screen
+        </Action>
+      </Flex>
+    </>
+  );
+}

@@ -1,0 +1,69 @@
+"use client";
+
+import { proxy } from "comlink";
+import { useEffect, useState } from "react";
+import type { Rehearsal, ScreenPicture } from "@/core/rehearse";
+import { startRehearse } from "@/workers/clients";
+import type { RehearsalWish } from "@/workers/rehearse.worker";
+import { useWorker } from "@/workers/useWorker";
+
+/** What is rehearsed, as far as a page knows it: without a shutter time there is no plan. */
+export type Rehearsed = Omit<RehearsalWish, "plan" | "widthPx" | "openedSeconds"> & {
+  readonly plan: RehearsalWish["plan"] | null;
+};
+
+/**
+ * The picture of a plan before it is taken, simulated in a worker; it grows frame by frame. Null until the first.
+ *
+ * @param openedSeconds How far the run is; null for all of it.
+ */
+export function useRehearsal(
+  { intent, sky, plan, camera, light }: Rehearsed,
+  widthPx: number,
+  openedSeconds: number | null = null,
+): Rehearsal | null {
+  const [picture, setPicture] = useState<Rehearsal | null>(null);
+  const worker = useWorker(startRehearse, true);
+  useEffect(() => {
+    if (plan === null) {
+      setPicture(null);
+      return;
+    }
+    let current = true;
+    void worker?.rehearse(
+      { intent, sky, plan, camera, light, widthPx, openedSeconds },
+      proxy(async (next) => {
+        if (current) setPicture(next);
+      }),
+    );
+    return () => {
+      current = false;
+    };
+  }, [worker, intent, sky, plan, camera, light, widthPx, openedSeconds]);
+  return picture;
+}
+
+/** What the phone's screen shows before the run, by a worker of its own; null until it is there, and while nobody wants it. */
+export function useScreenPicture(
+  { intent, sky, plan, camera, light }: Rehearsed,
+  widthPx: number,
+  wanted: boolean,
+): ScreenPicture | null {
+  const [picture, setPicture] = useState<ScreenPicture | null>(null);
+  const worker = useWorker(startRehearse, true);
+  useEffect(() => {
+    if (plan === null || !wanted) {
+      setPicture(null);
+      return;
+    }
+    let current = true;
+    const topIso = camera.isoLadder.at(-1) ?? camera.lens.baseIso;
+    void worker
+      ?.screen({ intent, sky, plan, camera, light, widthPx, openedSeconds: null }, topIso)
+      .then((next) => current && setPicture(next));
+    return () => {
+      current = false;
+    };
+  }, [worker, intent, sky, plan, camera, light, widthPx, wanted]);
+  return picture;
+}

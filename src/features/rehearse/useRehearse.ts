@@ -1,0 +1,56 @@
+"use client";
+
+import { useMemo } from "react";
+import { planCapture } from "@/core/capture";
+import { groundOf } from "@/core/intent";
+import { lightName } from "@/core/outlook";
+import type { Recipe } from "@/core/recipe";
+import { gatheringOf, openSeconds } from "@/core/rehearse";
+import { aimedSkyOf } from "@/core/shot";
+import { fieldEdges, outlookOfRecipe } from "@/core/solve";
+import { useKit, useShot, useShotCamera } from "@/features/api/queries";
+import { useNight, useNightIsComing } from "@/features/nightPlan/NightContext";
+import { shotRequest } from "@/features/shot/shotRequest";
+
+/** Fixes the noise of the rehearsed picture. */
+const REHEARSAL_SEED = 11;
+
+/** Everything that Rehearse works out for a shot and its line; null until it is all there, or while the line has no shutter time. */
+export function useRehearse(shotId: string, recipe: Recipe) {
+  const shot = useShot(shotId).data?.shot;
+  const camera = useShotCamera(shotId);
+  const kit = useKit().data;
+  const night = useNight();
+  const coming = useNightIsComing();
+  const plan = night?.plan ?? null;
+  const asked = useMemo(
+    () => (shot && camera && kit && !coming ? shotRequest(shot, camera, kit, plan) : null),
+    [shot, camera, kit, plan, coming],
+  );
+  return useMemo(() => {
+    if (!asked) return null;
+    const { request, planned, framedCamera } = asked;
+    const moment = { pressedAtMs: planned.beginsAtMs ?? 0, sensorCelsius: request.sensorCelsius, seed: REHEARSAL_SEED };
+    const capture = planCapture(recipe, framedCamera, moment);
+    const outlook = outlookOfRecipe(request, recipe);
+    if (!capture || !outlook) return null;
+    const gathering = gatheringOf(outlook, fieldEdges(request, recipe));
+    const ground = groundOf(request);
+    return {
+      outlook,
+      gathering,
+      seconds: openSeconds(capture),
+      nameOf: (of: (typeof gathering.lights)[number]["of"]) => lightName({ of, underWhite: 0 }, ground),
+      rehearsed: {
+        intent: request.intent,
+        sky: aimedSkyOf(planned, plan),
+        plan: capture,
+        camera: framedCamera,
+        light: { sceneEv: request.sceneEv, skyEv: request.skyEv },
+      },
+    };
+  }, [asked, recipe, plan]);
+}
+
+/** What Rehearse has worked out. */
+export type Rehearse = NonNullable<ReturnType<typeof useRehearse>>;
