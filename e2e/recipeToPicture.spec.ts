@@ -145,7 +145,7 @@ test("help, palette, number keys, themes and lost addresses work from the keyboa
   await expect(page.getByRole("heading", { name: "How this works" })).toBeVisible();
   await page.keyboard.press("Escape");
   await expect(page.getByRole("heading", { name: "How this works" })).toBeHidden();
-  await page.keyboard.press("5");
+  await page.keyboard.press("6");
   await expect(page).toHaveURL(/\/sift$/);
   await page.keyboard.press(";");
   await page.getByPlaceholder("Where to, or what to do?").fill("log");

@@ -29,6 +29,10 @@ const MOST_ROWS = 3;
 const LETTER_PX = 6.2;
 const NEAREST_TICKS_PX = 70;
 const KEY_STEPS = 60;
+/** Share of the width at which the scale's own names stand, clear of the limits at its beginning and of the lights at its end. */
+const SCALE_NAMES_AT = 0.62;
+/** Length of the piece that shows where a light ends up once all frames are fused. */
+const FUSED_PX = 26;
 
 const COLOURS = { ground: "bone", sky: "mist" } as const;
 const colourOf = (of: GatheringLight["of"]) => (of === "ground" || of === "sky" ? COLOURS[of] : "lamp");
@@ -44,6 +48,22 @@ export function momentText(gathering: Gathering, seconds: number, opened: number
     return opened < before - 1e-9;
   });
   return `open for ${at} in all, ${frame === -1 ? `all ${counted(frames, "frame")}` : `frame ${frame + 1} of ${frames}`}`;
+}
+
+const NAME_PX = 13;
+
+/** Where the lights' names stand at the end of the band: beside their lights, and never over each other. */
+function nameHeights(
+  lights: readonly GatheringLight[],
+  y: (stops: number) => number,
+): Map<GatheringLight["of"], number> {
+  const heights = new Map<GatheringLight["of"], number>();
+  let last = Number.NEGATIVE_INFINITY;
+  for (const { of, fusedUnderWhite } of lights.toSorted((a, b) => a.fusedUnderWhite - b.fusedUnderWhite)) {
+    last = Math.max(last + NAME_PX, y(-fusedUnderWhite) + 4);
+    heights.set(of, last);
+  }
+  return heights;
 }
 
 /** Limits of the field where the first frame crosses them, by name. */
@@ -103,6 +123,7 @@ export function GatheringBand(props: GatheringBandProps) {
     onRest();
   };
   const text = momentText(gathering, seconds, opened);
+  const names = nameHeights(gathering.lights, y);
   return (
     <Box ref={ref} flexShrink="0" px="0" borderTopWidth="1px" borderColor="line" bg="slate">
       <Box
@@ -136,10 +157,10 @@ export function GatheringBand(props: GatheringBandProps) {
                 opacity={0.16}
               />
               <line x2={width} y1={y(0)} y2={y(0)} stroke="currentColor" strokeDasharray="1 4" />
-              <text x={6} y={y(0) - 3} fill="currentColor">
+              <text x={width * SCALE_NAMES_AT} y={y(0) - 3} fill="currentColor">
                 white
               </text>
-              <text x={6} y={HEIGHT - FOOT - 4} fill="currentColor">
+              <text x={width * SCALE_NAMES_AT} y={HEIGHT - FOOT - 4} fill="currentColor">
                 {`noise below ${plain(-gathering.noiseFloor)}`}
               </text>
               {frames.length > 1 &&
@@ -182,9 +203,19 @@ export function GatheringBand(props: GatheringBandProps) {
                     strokeWidth={1.8}
                   />
                 ))}
+                {frames.length > 1 && (
+                  <line
+                    x1={width - FUSED_PX}
+                    x2={width}
+                    y1={y(-light.fusedUnderWhite)}
+                    y2={y(-light.fusedUnderWhite)}
+                    stroke="currentColor"
+                    strokeWidth={4}
+                  />
+                )}
                 <text
-                  x={width - 6}
-                  y={y(-light.fusedUnderWhite) - 4}
+                  x={width - FUSED_PX - 6}
+                  y={names.get(light.of)}
                   textAnchor="end"
                   fill="currentColor"
                   stroke="var(--chakra-colors-slate)"

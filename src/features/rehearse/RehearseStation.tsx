@@ -2,6 +2,8 @@
 
 import { Box } from "@chakra-ui/react";
 import { useMemo, useState } from "react";
+import { printRecipe } from "@/core/recipe";
+import { framesUntil } from "@/core/rehearse";
 import { useShot } from "@/features/api/queries";
 import { RecipeLine } from "@/features/recipe/RecipeLine";
 import { useShotRecipe } from "@/features/shot/useShotRecipe";
@@ -49,7 +51,7 @@ export function RehearseStation({ outingId, shotId }: RehearseStationProps) {
 
 function Rehearsing({ rehearse, runHref }: { readonly rehearse: Rehearse; readonly runHref: string }) {
   const { rehearsed, gathering, seconds, nameOf } = rehearse;
-  const opened = useOpened(seconds);
+  const opened = useOpened(seconds, printRecipe(rehearsed.plan.recipe));
   const [withScreen, setWithScreen] = useState(false);
   const width = opened.resting ? WIDTH_PX : MOVING_WIDTH_PX;
   const picture = useRehearsal(rehearsed, width, opened.at);
@@ -65,6 +67,7 @@ function Rehearsing({ rehearse, runHref }: { readonly rehearse: Rehearse; readon
         <>
           <RehearseView
             picture={picture}
+            frames={framesUntil(rehearsed.plan, at).length}
             moment={momentText(gathering, seconds, at)}
             screen={screen}
             withScreen={withScreen}

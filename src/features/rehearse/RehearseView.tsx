@@ -28,6 +28,8 @@ function Picture({ picture, name, caption }: { picture: Shown | null; name: stri
 
 interface RehearseViewProps {
   readonly picture: Rehearsal | null;
+  /** Frames that the run has taken by then. */
+  readonly frames: number;
   /** The moment, in words. */
   readonly moment: string;
   readonly screen: ScreenPicture | null;
@@ -39,15 +41,15 @@ interface RehearseViewProps {
 
 /** The picture that will be, at a moment of its run; beside it, when asked, what the phone's screen shows. */
 export function RehearseView(props: RehearseViewProps) {
-  const { picture, moment, screen, withScreen, onScreen, playing, onPlay } = props;
-  const count = picture && picture.framesOf > 1 ? `, ${picture.framesIn} of ${picture.framesOf} frames shown` : "";
+  const { picture, frames, moment, screen, withScreen, onScreen, playing, onPlay } = props;
+  const some = picture && picture.framesIn < frames ? `; ${picture.framesIn} of its frames are in the picture` : "";
   return (
     <>
       <Flex flex="1" minH="0" direction={{ base: "column", md: "row" }} gap="2px">
         <Picture
           picture={picture}
           name="The picture, simulated before it is taken"
-          caption={picture ? `${moment}${count}` : "The scene is being lit…"}
+          caption={picture ? `${moment}${some}` : "The scene is being lit…"}
         />
         {withScreen && (
           <Picture

@@ -5,8 +5,12 @@ import { useEffect, useState } from "react";
 /** A whole run gathers in so long when it is played. */
 const PLAY_SECONDS = 6;
 
-/** How far a run is on the screen: where the hand has put it, or as it plays; a run that changed is shown whole. */
-export function useOpened(seconds: number) {
+/**
+ * How far a run is on the screen: where the hand has put it, or as it plays; a run that changed is shown whole.
+ *
+ * @param run Tells one run from another.
+ */
+export function useOpened(seconds: number, run: string) {
   const [at, setAt] = useState<number | null>(null);
   const [resting, setResting] = useState(true);
   const [playing, setPlaying] = useState(false);
@@ -15,7 +19,7 @@ export function useOpened(seconds: number) {
     setAt(null);
     setResting(true);
     setPlaying(false);
-  }, [seconds]);
+  }, [run]);
   useEffect(() => {
     if (!playing) return;
     const from = performance.now();

@@ -1,0 +1,117 @@
+/** @jest-environment jsdom */
+import { act, fireEvent, renderHook, screen } from "@testing-library/react";
+import { chosenCamera } from "@/core/camera";
+import { planCapture, SOME_TIME } from "@/core/capture";
+import { usualScene } from "@/core/intent";
+import { outlookOf } from "@/core/outlook";
+import { parseRecipe } from "@/core/recipe";
+import { type Gathering, gatheringOf, lightAt, openSeconds } from "@/core/rehearse";
+import { show } from "@/ui/testing/show";
+import { BAND_STOPS, bandScales, drawnFrames, lightPath } from "./bandGeometry";
+import { GatheringBand, momentText } from "./GatheringBand";
+import { measuredOf } from "./measured";
+import { RehearseReasons } from "./RehearseReasons";
+import { useOpened } from "./useOpened";
+
+const camera = chosenCamera({ phones: [], clipOns: [] }, null);
+function gathered(line: string) {
+  const plan = planCapture(parseRecipe(line).recipe, camera, SOME_TIME)!;
+  const outlook = outlookOf(plan, usualScene("light-trails"));
+  return { plan, outlook, gathering: gatheringOf(outlook, []), seconds: openSeconds(plan) };
+}
+const nameOf = (of: string) => of;
+
+describe("the band of gathering light", () => {
+  const band = (line: string, gathering?: Gathering) => {
+    const known = gathered(line);
+    const heard = { onOpened: jest.fn(), onRest: jest.fn() };
+    show(
+      <GatheringBand
+        gathering={gathering ?? known.gathering}
+        seconds={known.seconds}
+        nameOf={nameOf}
+        opened={known.seconds / 2}
+        {...heard}
+      />,
+    );
+    return { ...known, ...heard, slider: screen.getByRole("slider", { name: "How far the run is" }) };
+  };
+
+  it("says where the run is, and goes along it by keys, from its beginning to its end", () => {
+    const { slider, seconds, onOpened, onRest } = band("4 x 2s every 3s | iso 50 -> mean");
+    expect(slider.getAttribute("aria-valuetext")).toMatch(/^open for 4.s in all, frame 3 of 4$/);
+    fireEvent.keyDown(slider, { key: "ArrowRight" });
+    expect(onOpened.mock.lastCall[0]).toBeCloseTo(4 + 8 / 60, 9);
+    fireEvent.keyDown(slider, { key: "Home" });
+    expect(onOpened).toHaveBeenLastCalledWith(0);
+    fireEvent.keyDown(slider, { key: "End" });
+    expect(onOpened).toHaveBeenLastCalledWith(seconds);
+    expect(onRest).toHaveBeenCalledTimes(3);
+  });
+
+  it("names every light and the limits that are crossed", () => {
+    const { gathering } = gathered("8s | iso 50");
+    const limit = { id: "a", name: "street clips", seconds: 2, forbids: "more", soft: false } as const;
+    const { slider } = band("8s | iso 50", { ...gathering, limits: [limit] });
+    for (const { of } of gathering.lights) expect(slider.textContent).toContain(of);
+    expect(slider.textContent).toContain("street clips");
+    expect(slider.textContent).toContain("white");
+  });
+
+  it("puts a moment into words, also after the last frame", () => {
+    const { gathering, seconds } = gathered("3 x 1s | iso 50 -> mean");
+    expect(momentText(gathering, seconds, 0.2)).toMatch(/frame 1 of 3$/);
+    expect(momentText(gathering, seconds, seconds)).toMatch(/all 3 frames$/);
+    const one = gathered("8s | iso 50");
+    expect(momentText(one.gathering, one.seconds, 2)).toMatch(/^open for 2.s of 8.s$/);
+  });
+
+  it("draws a light where it is at every moment, over all frames of a long run too", () => {
+    const { gathering, seconds } = gathered("8s | iso 50");
+    const scales = bandScales({ width: 800, top: 0, bottom: 110 }, seconds);
+    const ground = gathering.lights[0]!;
+    const [frame] = drawnFrames(gathering);
+    const points = lightPath(ground, gathering, frame!, scales)
+      .slice(1)
+      .split("L")
+      .map((point) => point.split(",").map(Number) as [number, number]);
+    for (const [x, y] of points.slice(4))
+      expect(scales.y.invert(y)).toBeCloseTo(Math.min(BAND_STOPS.most, -lightAt(ground, scales.x.invert(x), 8)), 2);
+    const long = gathered("300 x 2s | iso 50 -> mean");
+    expect(drawnFrames(long.gathering)).toEqual([{ begins: 0, seconds: 600 }]);
+    expect(drawnFrames(gathered("3 x 2s | iso 50 -> mean").gathering).map(({ begins }) => begins)).toEqual([0, 2, 4]);
+  });
+});
+
+describe("how far the run is on the screen", () => {
+  it("is all of it until a hand moves it, rests with the hand, and begins anew with another run", () => {
+    const { result, rerender } = renderHook(({ run }) => useOpened(8, run), { initialProps: { run: "8s" } });
+    expect([result.current.at, result.current.resting]).toEqual([null, true]);
+    act(() => result.current.put(3));
+    expect([result.current.at, result.current.resting]).toEqual([3, false]);
+    act(() => result.current.rest());
+    expect(result.current.resting).toBe(true);
+    act(() => result.current.put(8));
+    expect(result.current.at).toBeNull();
+    act(() => result.current.put(2));
+    rerender({ run: "2 x 4s" });
+    expect([result.current.at, result.current.resting]).toEqual([null, true]);
+  });
+});
+
+describe("the picture in numbers", () => {
+  it("sets what was promised beside what its pixels say, and shows where they are far apart", () => {
+    const { outlook, gathering, seconds, plan } = gathered("1/4 | iso 50");
+    const data = new Uint8Array(3 * 96 * 72).fill(90);
+    const measured = measuredOf({ width: 96, height: 72, data, framesIn: 1, framesOf: 1 });
+    const rehearse = {
+      ...{ outlook, gathering, seconds, nameOf },
+      rehearsed: { intent: "light-trails", sky: null, plan, camera, light: { sceneEv: 4, skyEv: null } },
+    } as const;
+    show(<RehearseReasons rehearse={rehearse} measured={measured} screen={null} runHref="/run" />);
+    expect(screen.getByText("in the picture").parentElement?.textContent).toContain("0.0");
+    expect(screen.getByText("promised")).toBeTruthy();
+    expect(screen.getByRole("link", { name: /^Run 1 frame/ }).getAttribute("href")).toBe("/run");
+    expect(screen.getByRole("slider", { name: /^Histogram of 6,912 pixels/ })).toBeTruthy();
+  });
+});
