@@ -7,7 +7,7 @@ export default defineConfig({
   testDir: "e2e",
   workers: addresses.length,
   timeout: 120_000,
-  expect: { timeout: 20_000 },
+  expect: { timeout: 30_000 },
   reporter: [
     ["list"],
     ...(process.env.TEST_REPORT ? [["json", { outputFile: process.env.TEST_REPORT }] as const] : []),

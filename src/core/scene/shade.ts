@@ -1,15 +1,25 @@
 import { blackBodyRgb, type Rgb } from "../light";
 import { hashUnit } from "../random";
 import { DEG_PER_RAD } from "../units";
+import { facadePoint } from "./facade";
 import { addLampIlluminance, type PreparedLamp, prepareLamps } from "./groundLight";
 import { fractalNoise, valueNoise } from "./noise";
-import type { GroundStrip, Material, Point3, Ridge, Scene, Sky, Wall, Water, WindowGrid } from "./scene";
+import type { GroundStrip, Material, Point3, Ridge, Scene, Sky, Wall, Water } from "./scene";
+
+/** A hillside with the tables from which its look is read. */
+export interface PreparedRidge extends Ridge {
+  readonly lit: Rgb;
+  readonly heights: Float32Array;
+  /** How the ground is lit and how densely built, by `ridgeCell`. */
+  readonly slopes: Float32Array;
+  readonly densities: Float32Array;
+}
 
 /** A scene with everything worked out that does not depend on the ray. */
 export interface PreparedScene {
   readonly strips: readonly (GroundStrip & { readonly ux: number; readonly uz: number })[];
   readonly walls: readonly (Wall & { readonly ux: number; readonly uz: number; readonly lit: Rgb })[];
-  readonly ridges: readonly (Ridge & { readonly lit: Rgb; readonly heights: Float32Array })[];
+  readonly ridges: readonly PreparedRidge[];
   readonly water: Water | undefined;
   readonly lamps: readonly PreparedLamp[];
   readonly sky: Sky;
@@ -19,8 +29,19 @@ export interface PreparedScene {
 
 const WARM_GLOW: Rgb = [1.75, 0.86, 0.32];
 
-/** Works out headings and colours once; surfaces keep their order, nearest first within each kind. */
+const preparedScenes = new WeakMap<Scene, PreparedScene>();
+
+/** A scene with what does not depend on the ray worked out, once for each scene. */
 export function prepareScene(scene: Scene): PreparedScene {
+  const known = preparedScenes.get(scene);
+  if (known) return known;
+  const prepared = prepare(scene);
+  preparedScenes.set(scene, prepared);
+  return prepared;
+}
+
+/** Works out headings, colours and tables; surfaces keep their order, nearest first within each kind. */
+function prepare(scene: Scene): PreparedScene {
   const heading = (deg: number) => ({ ux: Math.sin(deg / DEG_PER_RAD), uz: Math.cos(deg / DEG_PER_RAD) });
   const surfaces = scene.surfaces;
   return {
@@ -30,7 +51,17 @@ export function prepareScene(scene: Scene): PreparedScene {
       .map((s) => ({ ...s, ...heading(s.headingDeg), lit: blackBodyRgb(s.windows.kelvin) })),
     ridges: surfaces
       .filter((s) => s.kind === "ridge")
-      .map((s) => ({ ...s, lit: blackBodyRgb(s.windows.kelvin), heights: silhouette(s, scene.seed) })),
+      .map((s) => ({
+        ...s,
+        lit: blackBodyRgb(s.windows.kelvin),
+        heights: silhouette(s, scene.seed),
+        slopes: ridgeTable((x, up) => 0.6 + 0.8 * fractalNoise(x * 0.035, up * 0.06, scene.seed + 17, 4)),
+        densities: ridgeTable(
+          (x, up) =>
+            Math.max(0, 1 - up / s.housesToMetres) *
+            (0.4 + 1.2 * fractalNoise(x * 0.02, up * 0.03, scene.seed + 23, 3)),
+        ),
+      })),
     water: surfaces.find((s) => s.kind === "water"),
     lamps: prepareLamps(scene.lamps),
     sky: scene.sky,
@@ -83,20 +114,26 @@ function textureFactor(material: Material, along: number, across: number, seed: 
 
 const fraction = (value: number): number => value - Math.floor(value);
 
-/** A lit window's luminance at (along, up) on a wall, or 0 between windows and in dark ones. */
-function windowLuminance(grid: WindowGrid, along: number, up: number, seed: number): number {
-  const column = Math.floor(along / grid.columnMetres);
-  const row = Math.floor(up / grid.rowMetres);
-  const inColumn = along / grid.columnMetres - column;
-  const inRow = up / grid.rowMetres - row;
-  if (inColumn < 0.3 || inColumn > 0.68 || inRow < 0.3 || inRow > 0.78) return 0;
-  if (hashUnit(column, row, seed) > grid.litShare) return 0;
-  const curtain = 0.35 + 0.65 * hashUnit(column, row, seed + 1);
-  const bar = Math.abs(inColumn - 0.49) < 0.015 ? 0.3 : 1;
-  return grid.luminanceCdM2 * curtain * bar * (0.7 + 0.3 * inRow);
-}
-
 const HORIZONTAL: Point3 = [0, 1, 0];
+
+/** Share of a front that its windows take. */
+const WINDOW_SHARE = 0.13;
+
+/**
+ * Adds what lit windows of long walls give to level ground before them, lux: the mean luminance of the wall times π times
+ * the form factor of an endless wall of its height, ½(1 − d/√(d² + h²)).
+ */
+function addWindowIlluminance({ walls }: PreparedScene, x: number, z: number, out: Float64Array): void {
+  for (const wall of walls) {
+    const along = (x - wall.from[0]) * wall.ux + (z - wall.from[2]) * wall.uz;
+    if (along < 0 || along > wall.lengthMetres) continue;
+    const distance = Math.abs((x - wall.from[0]) * wall.uz - (z - wall.from[2]) * wall.ux);
+    const height = wall.heightsMetres[0] ?? 0;
+    const factor = 0.5 * (1 - distance / Math.hypot(distance, height));
+    const lux = Math.PI * factor * WINDOW_SHARE * wall.windows.litShare * wall.windows.luminanceCdM2;
+    for (let c = 0; c < 3; c++) out[c] = out[c]! + lux * wall.lit[c]!;
+  }
+}
 
 /** Luminance of a ground strip at a point of its plane. */
 export function shadeStrip(
@@ -113,6 +150,7 @@ export function shadeStrip(
   out[1] = ambient * scene.zenith[1];
   out[2] = ambient * scene.zenith[2];
   addLampIlluminance(scene.lamps, x, strip.through[1], z, HORIZONTAL, out);
+  addWindowIlluminance(scene, x, z, out);
   const { material, dashMetres } = strip;
   let factor = (material.reflectance * textureFactor(material, along, across, scene.seed + 3)) / Math.PI;
   if (
@@ -136,7 +174,6 @@ export function shadeWall(
   up: number,
   out: Float64Array,
 ): void {
-  const house = Math.floor((along / wall.lengthMetres) * wall.heightsMetres.length);
   const x = wall.from[0] + along * wall.ux;
   const z = wall.from[2] + along * wall.uz;
   const ambient = 0.5 * skyIlluminance(scene.sky);
@@ -144,16 +181,46 @@ export function shadeWall(
   out[1] = ambient * scene.zenith[1];
   out[2] = ambient * scene.zenith[2];
   addLampIlluminance(scene.lamps, x, up, z, [-wall.uz, 0, wall.ux], out);
-  const shade = 0.45 + 0.9 * hashUnit(house, 5, scene.seed);
-  const factor =
-    (wall.material.reflectance * shade * textureFactor(wall.material, along, up, scene.seed + house)) / Math.PI;
-  const lit = windowLuminance(wall.windows, along, up, scene.seed + 11 + house);
-  for (let c = 0; c < 3; c++) out[c] = out[c]! * factor * wall.material.tint[c]! + lit * wall.lit[c]!;
+  const { reflectance, shine, glass } = facadePoint(wall, along, up, scene.seed);
+  for (let c = 0; c < 3; c++) {
+    // Half of what glass shows is the sky low over the other side, half the dark ground before it.
+    const mirrored = 0.5 * glass * scene.sky.horizonCdM2 * (0.5 + 0.5 * scene.zenith[c]!);
+    out[c] = (out[c]! * reflectance[c]! * wall.material.tint[c]!) / Math.PI + mirrored + shine[c]!;
+  }
 }
 
 /** Half-width of a ridge's table of heights, and its step, metres. */
 const SILHOUETTE_HALF_METRES = 600;
 const SILHOUETTE_STEP_METRES = 0.25;
+
+/** Cells of a ridge's tables: finer than the finest of its noise would be seen at its distance. */
+const CELL_METRES = 1.5;
+const TABLE_HIGH_METRES = 150;
+const CELLS_ACROSS = (2 * SILHOUETTE_HALF_METRES) / CELL_METRES;
+const CELLS_UP = TABLE_HIGH_METRES / CELL_METRES;
+
+function ridgeTable(value: (x: number, up: number) => number): Float32Array {
+  return Float32Array.from({ length: (CELLS_ACROSS + 1) * (CELLS_UP + 1) }, (_, index) =>
+    value(
+      (index % (CELLS_ACROSS + 1)) * CELL_METRES - SILHOUETTE_HALF_METRES,
+      Math.floor(index / (CELLS_ACROSS + 1)) * CELL_METRES,
+    ),
+  );
+}
+
+/** A ridge's table read at a place, between its cells. */
+function ridgeValue(table: Float32Array, x: number, up: number): number {
+  const across = Math.max(0, Math.min(CELLS_ACROSS - 1e-3, (x + SILHOUETTE_HALF_METRES) / CELL_METRES));
+  const high = Math.max(0, Math.min(CELLS_UP - 1e-3, up / CELL_METRES));
+  const column = Math.floor(across);
+  const row = Math.floor(high);
+  const fx = across - column;
+  const fy = high - row;
+  const at = row * (CELLS_ACROSS + 1) + column;
+  const lower = table[at]! + fx * (table[at + 1]! - table[at]!);
+  const upper = table[at + CELLS_ACROSS + 1]! + fx * (table[at + CELLS_ACROSS + 2]! - table[at + CELLS_ACROSS + 1]!);
+  return lower + fy * (upper - lower);
+}
 
 function silhouette(ridge: Ridge, seed: number): Float32Array {
   return Float32Array.from({ length: (2 * SILHOUETTE_HALF_METRES) / SILHOUETTE_STEP_METRES + 1 }, (_, index) =>
@@ -192,11 +259,10 @@ export function shadeRidge(
   out: Float64Array,
 ): void {
   const { material, windows, lit } = ridge;
-  const slope = 0.6 + 0.8 * fractalNoise(x * 0.035, up * 0.06, scene.seed + 17, 4);
+  const slope = ridgeValue(ridge.slopes, x, up);
   const haze = 0.1 * scene.sky.horizonCdM2 * Math.exp(-up / 60);
   const ambient = (0.5 * skyIlluminance(scene.sky) * material.reflectance * slope) / Math.PI;
-  const density =
-    Math.max(0, 1 - up / ridge.housesToMetres) * (0.4 + 1.2 * fractalNoise(x * 0.02, up * 0.03, scene.seed + 23, 3));
+  const density = ridgeValue(ridge.densities, x, up);
   const column = Math.floor(x / windows.columnMetres);
   const row = Math.floor(up / windows.rowMetres);
   const inColumn = fraction(x / windows.columnMetres) - 0.2 - 0.5 * hashUnit(column, row, scene.seed + 31);

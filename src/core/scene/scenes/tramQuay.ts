@@ -76,7 +76,7 @@ export const TRAM_QUAY: Scene = {
       headingDeg: ROAD_HEADING_DEG,
       halfWidthMetres: 3.4,
       dashMetres: [2, 4],
-      material: { reflectance: 0.14, tint: [1, 1, 1], texture: "asphalt", wetness: 0.4 },
+      material: { reflectance: 0.14, tint: [1, 1, 1], texture: "asphalt", wetness: 0.3 },
     },
     {
       kind: "strip",
