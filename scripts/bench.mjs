@@ -8,6 +8,7 @@ let missed = false;
 for (const bench of [
   "dist/bench-night.mjs",
   "dist/bench-solve.mjs",
+  "dist/bench-rehearse.mjs",
   "dist/bench-frames.mjs",
   "dist/bench-stack.mjs",
   "scripts/benchPages.mjs",

@@ -7,7 +7,7 @@ import { ensureBuilt, freePort, root, run, startServer } from "./prepare.mjs";
 
 const LEAST = { performance: 95, accessibility: 100 };
 const LOADS = 3;
-const STATIONS = ["night", "aim", "expose", "run", "sift", "stack"];
+const STATIONS = ["night", "aim", "expose", "rehearse", "run", "sift", "stack"];
 /** The demo's shot that has something at every station. */
 const SHOT = "Quay road and cable tram";
 const CHROMIUM_FLAGS = [

@@ -18,6 +18,7 @@ const ENTRIES = {
   seed: "src/engine/demo/seed.ts",
   "bench-night": "bench/night.ts",
   "bench-solve": "bench/solve.ts",
+  "bench-rehearse": "bench/rehearse.ts",
   "bench-frames": "bench/frames.ts",
   "bench-stack": "bench/stack.ts",
   "bench-decode": "bench/decodeThread.ts",

@@ -6,12 +6,30 @@ const CODES = 65_535;
 const BYTE_TO_CODE = 257;
 const LINEAR = Float64Array.from({ length: 256 }, (_, byte) => decodeSrgb(byte / 255));
 
-const sixteenBits = (bytes: Uint8Array): Uint16Array => Uint16Array.from(bytes, (byte) => byte * BYTE_TO_CODE);
+/** Steps of linear light whose codes are known; between black and the first a sixteen-bit code is left out here and there. */
+const LIGHT_STEPS = 65_535;
+let encoded: Uint16Array | undefined;
+const codeOfLight = (): Uint16Array => {
+  encoded ??= Uint16Array.from({ length: LIGHT_STEPS + 1 }, (_, step) =>
+    Math.round(CODES * encodeSrgb(step / LIGHT_STEPS)),
+  );
+  return encoded;
+};
+
+function sixteenBits(bytes: Uint8Array): Uint16Array {
+  const out = new Uint16Array(bytes.length);
+  for (let i = 0; i < bytes.length; i++) out[i] = bytes[i]! * BYTE_TO_CODE;
+  return out;
+}
 
 function meanOf(frames: readonly Uint8Array[]): Uint16Array {
-  const sums = new Float64Array(frames[0]!.length);
+  const sums = new Float32Array(frames[0]!.length);
   for (const frame of frames) for (let i = 0; i < sums.length; i++) sums[i] = sums[i]! + LINEAR[frame[i]!]!;
-  return Uint16Array.from(sums, (sum) => Math.round(CODES * encodeSrgb(sum / frames.length)));
+  const codes = codeOfLight();
+  const scale = LIGHT_STEPS / frames.length;
+  const out = new Uint16Array(sums.length);
+  for (let i = 0; i < sums.length; i++) out[i] = codes[(sums[i]! * scale + 0.5) | 0]!;
+  return out;
 }
 
 function brightestOf(frames: readonly Uint8Array[]): Uint16Array {

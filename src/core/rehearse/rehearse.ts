@@ -23,6 +23,12 @@ function chosenFrames(count: number, most: number): number[] {
   return Array.from({ length: some }, (_, i) => (some === 1 ? 0 : Math.round((i * (count - 1)) / (some - 1))));
 }
 
+function upperBytes(codes: Uint16Array): Uint8Array {
+  const out = new Uint8Array(codes.length);
+  for (let i = 0; i < codes.length; i++) out[i] = codes[i]! >> 8;
+  return out;
+}
+
 /**
  * Takes a plan's frames of a stage one after the other and gives the fused picture as it grows: after the first frame,
  * after each doubling, and whole.
@@ -48,6 +54,6 @@ export function* rehearse(
       continue;
     }
     const fused = fuseFrames(frames, { width, height }, plan.stack);
-    yield { width, height, data: Uint8Array.from(fused, (code) => code >> 8), framesIn, framesOf: indices.length };
+    yield { width, height, data: upperBytes(fused), framesIn, framesOf: indices.length };
   }
 }

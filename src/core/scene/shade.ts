@@ -250,6 +250,27 @@ function heightOfRidge(ridge: Ridge, x: number, seed: number): number {
   return height * (0.94 + 0.1 * fractalNoise(x * 0.05, 3, seed + 9, 5));
 }
 
+const NO_ROOM = { light: 0, warmth: 1 } as const;
+
+/** What shines at a place of a hillside: a window of a house, at most one a cell; how bright, and how much warmer than usual. */
+function roomKind(
+  { columnMetres, rowMetres, litShare }: Ridge["windows"],
+  x: number,
+  up: number,
+  density: number,
+  seed: number,
+): { readonly light: number; readonly warmth: number } {
+  const column = Math.floor(x / columnMetres);
+  const row = Math.floor(up / rowMetres);
+  if (density <= 0 || hashUnit(column, row, seed + 33) >= litShare * density) return NO_ROOM;
+  const inColumn = x / columnMetres - column - 0.15 - 0.6 * hashUnit(column, row, seed + 31);
+  const inRow = up / rowMetres - row - 0.15 - 0.5 * hashUnit(column, row, seed + 32);
+  const kind = hashUnit(column, row, seed + 35);
+  if (inColumn <= 0 || inColumn >= 0.1 + 0.16 * kind || inRow <= 0 || inRow >= 0.34 - 0.14 * kind) return NO_ROOM;
+  // Most are small and dim; a few have nothing before them.
+  return { light: 0.12 + 1.3 * hashUnit(column, row, seed + 34) ** 3, warmth: 0.75 + 0.5 * kind };
+}
+
 /** Luminance of a hillside at x and a height above the shore. */
 export function shadeRidge(
   scene: PreparedScene,
@@ -263,20 +284,14 @@ export function shadeRidge(
   const haze = 0.1 * scene.sky.horizonCdM2 * Math.exp(-up / 60);
   const ambient = (0.5 * skyIlluminance(scene.sky) * material.reflectance * slope) / Math.PI;
   const density = ridgeValue(ridge.densities, x, up);
-  const column = Math.floor(x / windows.columnMetres);
-  const row = Math.floor(up / windows.rowMetres);
-  const inColumn = fraction(x / windows.columnMetres) - 0.2 - 0.5 * hashUnit(column, row, scene.seed + 31);
-  const inRow = fraction(up / windows.rowMetres) - 0.2 - 0.5 * hashUnit(column, row, scene.seed + 32);
-  const shines =
-    inColumn > 0 &&
-    inColumn < 0.26 &&
-    inRow > 0 &&
-    inRow < 0.24 &&
-    hashUnit(column, row, scene.seed + 33) < windows.litShare * density;
-  const window = shines ? windows.luminanceCdM2 * (0.3 + 0.7 * hashUnit(column, row, scene.seed + 34)) : 0;
+  const { light, warmth } = roomKind(windows, x, up, density, scene.seed);
+  const window = windows.luminanceCdM2 * light;
   const street = 0.25 * density * Math.exp(-up / 30);
   for (let c = 0; c < 3; c++) {
     out[c] =
-      ambient * material.tint[c]! * scene.zenith[c]! + haze * scene.zenith[c]! + street * lit[c]! + window * lit[c]!;
+      ambient * material.tint[c]! * scene.zenith[c]! +
+      haze * scene.zenith[c]! +
+      street * lit[c]! +
+      window * (c === 2 ? lit[c]! / warmth : lit[c]!);
   }
 }

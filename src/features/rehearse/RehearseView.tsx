@@ -44,30 +44,28 @@ export function RehearseView(props: RehearseViewProps) {
   const { picture, frames, moment, screen, withScreen, onScreen, playing, onPlay } = props;
   const some = picture && picture.framesIn < frames ? `; ${picture.framesIn} of its frames are in the picture` : "";
   return (
-    <>
-      <Flex flex="1" minH="0" direction={{ base: "column", md: "row" }} gap="2px">
+    <Flex flex="1" minH="0" direction={{ base: "column", md: "row" }} gap="2px" position="relative">
+      <Picture
+        picture={picture}
+        name="The picture, simulated before it is taken"
+        caption={picture ? `${moment}${some}` : "The scene is being lit…"}
+      />
+      {withScreen && (
         <Picture
-          picture={picture}
-          name="The picture, simulated before it is taken"
-          caption={picture ? `${moment}${some}` : "The scene is being lit…"}
+          picture={screen}
+          name="What the phone's screen shows"
+          caption="What the phone's screen shows: not the picture"
         />
-        {withScreen && (
-          <Picture
-            picture={screen}
-            name="What the phone's screen shows"
-            caption="What the phone's screen shows: not the picture"
-          />
-        )}
-      </Flex>
-      <Flex px="8px" align="center" gap="4px" flexShrink="0" borderTopWidth="1px" borderColor="line">
-        <Action look="text" onClick={onPlay} px="9px" minH="34px" fontSize="note">
+      )}
+      <Flex position="absolute" right="8px" top="6px" gap="2px" bg="veil">
+        <Action look="text" onClick={onPlay} color="onPicture" px="9px" minH="34px" fontSize="note">
           {playing ? <Pause size={17} /> : <Play size={17} />} {playing ? "Stop" : "Let it gather"}
         </Action>
         <Action
           look="text"
           onClick={onScreen}
           aria-pressed={withScreen}
-          color={withScreen ? "lamp" : "bone"}
+          color={withScreen ? "lamp" : "onPicture"}
           px="9px"
           minH="34px"
           fontSize="note"
@@ -76,6 +74,6 @@ export function RehearseView(props: RehearseViewProps) {
           <Smartphone size={17} /> The phone's screen
         </Action>
       </Flex>
-    </>
+    </Flex>
   );
 }
