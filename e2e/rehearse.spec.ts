@@ -48,6 +48,20 @@ test("the picture is seen before it is taken, at every moment, beside what the s
   await page.keyboard.press("s");
   await expect(page.getByText("What the phone's screen shows: not the picture")).toBeHidden();
 
+  // Another recipe is set beside it, and wiped over it by keys.
+  const beside = page.getByLabel("Set beside it");
+  await expect(beside.getByRole("option").nth(1)).toBeAttached(RENDERED);
+  await beside.selectOption({ index: 1 });
+  const other = page.getByRole("img", { name: /^The same scene by / });
+  await expect(other).toHaveAttribute("aria-busy", "false", RENDERED);
+  const wipe = page.getByRole("slider", { name: "Wipe between the two" });
+  await wipe.focus();
+  await page.keyboard.press("Home");
+  await expect(wipe).toHaveAttribute("aria-valuetext", "0 %");
+  await expect(other).toHaveCSS("clip-path", /^inset\(0px( 0px 0px 0%)?\)$/);
+  await beside.selectOption("");
+  await expect(other).toBeHidden();
+
   // Frames fold onto each other; the line is the one of Expose and Run.
   const line = page.getByRole("textbox", { name: "Recipe" });
   await line.fill("4 x 1s every 1.5s | iso 50 -> lighten");

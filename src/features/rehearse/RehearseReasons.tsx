@@ -8,8 +8,10 @@ import type { ScreenPicture } from "@/core/rehearse";
 import { counted, plain, signed } from "@/core/words";
 import { HistogramView } from "@/features/picture/HistogramView";
 import { Action } from "@/ui/Action";
+import { Choose } from "@/ui/Choose";
 import { Readout } from "@/ui/Readout";
 import type { Measured } from "./measured";
+import type { Other } from "./useOthers";
 import type { Rehearse } from "./useRehearse";
 
 interface RehearseReasonsProps {
@@ -18,7 +20,13 @@ interface RehearseReasonsProps {
   readonly measured: Measured | null;
   readonly screen: ScreenPicture | null;
   readonly runHref: string;
+  /** What it can be set beside, and what it is; null for nothing. */
+  readonly others: readonly Other[];
+  readonly beside: string | null;
+  readonly onBeside: (line: string | null) => void;
 }
+
+const NOTHING = "";
 
 /** Difference up to which a prediction counts as kept, stops: scenes' surfaces spread about what is metered. */
 const TOLERANCE_STOPS = 0.35;
@@ -56,7 +64,8 @@ function Kept({ promised, found }: { readonly promised: number; readonly found: 
 }
 
 /** The rehearsed picture in numbers, what the screen would have shown, and the way on. */
-export function RehearseReasons({ rehearse, measured, screen, runHref }: RehearseReasonsProps) {
+export function RehearseReasons(props: RehearseReasonsProps) {
+  const { rehearse, measured, screen, runHref, others, beside, onBeside } = props;
   const { outlook, nameOf } = rehearse;
   const { lights, noiseFloor } = lightsOf(outlook);
   const marks = { lights: lights.map(({ of, underWhite }) => ({ name: nameOf(of), underWhite })), noiseFloor };
@@ -74,6 +83,21 @@ export function RehearseReasons({ rehearse, measured, screen, runHref }: Rehears
           because={`${plain(100 * measured.view.clippedAll, 2)} % in all three; ${plain(100 * measured.view.crushedAll, 2)} % crushed.`}
         />
       )}
+      <Box py="10px" borderBottomWidth="1px" borderColor="line">
+        <Box fontSize="note" color="ash" mb="4px">
+          Set beside it
+        </Box>
+        <Choose
+          size="md"
+          label="Set beside it"
+          value={beside ?? NOTHING}
+          options={[
+            { value: NOTHING, name: others.length > 0 ? "nothing" : "nothing; other recipes are on their way" },
+            ...others.map(({ line, name }) => ({ value: line, name })),
+          ]}
+          onChoose={(line) => onBeside(line === NOTHING ? null : line)}
+        />
+      </Box>
       {screen && (
         <Readout
           label="The phone's screen, meanwhile"

@@ -14,7 +14,9 @@ import { GatheringBand, momentText } from "./GatheringBand";
 import { measuredOf } from "./measured";
 import { RehearseReasons } from "./RehearseReasons";
 import { RehearseView } from "./RehearseView";
+import { useBeside } from "./useBeside";
 import { useOpened } from "./useOpened";
+import { useOthers } from "./useOthers";
 import { useRehearsal, useScreenPicture } from "./useRehearsal";
 import { type Rehearse, useRehearse } from "./useRehearse";
 
@@ -51,7 +53,12 @@ export function RehearseStation({ outingId, shotId }: RehearseStationProps) {
 
 function Rehearsing({ rehearse, runHref }: { readonly rehearse: Rehearse; readonly runHref: string }) {
   const { rehearsed, gathering, seconds, nameOf } = rehearse;
-  const opened = useOpened(seconds, printRecipe(rehearsed.plan.recipe));
+  const line = printRecipe(rehearsed.plan.recipe);
+  const opened = useOpened(seconds, line);
+  const others = useOthers(rehearse.request, rehearse.filters, line);
+  const [besideLine, setBesideLine] = useState<string | null>(null);
+  const [wipeAt, setWipeAt] = useState(50);
+  const beside = useBeside(rehearsed, besideLine, WIDTH_PX);
   const [withScreen, setWithScreen] = useState(false);
   const width = opened.resting ? WIDTH_PX : MOVING_WIDTH_PX;
   const picture = useRehearsal(rehearsed, width, opened.at);
@@ -69,6 +76,7 @@ function Rehearsing({ rehearse, runHref }: { readonly rehearse: Rehearse; readon
             picture={picture}
             frames={framesUntil(rehearsed.plan, at).length}
             moment={momentText(gathering, seconds, at)}
+            wiped={besideLine === null ? null : { picture: beside, line: besideLine, at: wipeAt, onAt: setWipeAt }}
             screen={screen}
             withScreen={withScreen}
             onScreen={() => setWithScreen(!withScreen)}
@@ -86,7 +94,17 @@ function Rehearsing({ rehearse, runHref }: { readonly rehearse: Rehearse; readon
         </>
       }
       reasonsName="Reasons"
-      reasons={<RehearseReasons rehearse={rehearse} measured={measured} screen={screen} runHref={runHref} />}
+      reasons={
+        <RehearseReasons
+          rehearse={rehearse}
+          measured={measured}
+          screen={screen}
+          runHref={runHref}
+          others={others}
+          beside={besideLine}
+          onBeside={setBesideLine}
+        />
+      }
     />
   );
 }

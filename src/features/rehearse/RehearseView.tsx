@@ -5,11 +5,20 @@ import { Pause, Play, Smartphone } from "lucide-react";
 import { type ReactNode, useEffect, useRef } from "react";
 import type { Rehearsal, ScreenPicture } from "@/core/rehearse";
 import { Action } from "@/ui/Action";
+import { Slide } from "@/ui/Slide";
 import { drawRehearsal } from "./drawRehearsal";
 
 type Shown = Pick<Rehearsal, "width" | "height" | "data">;
 
-function Picture({ picture, name, caption }: { picture: Shown | null; name: string; caption: ReactNode }) {
+interface PictureProps {
+  readonly picture: Shown | null;
+  readonly name: string;
+  readonly caption: string;
+  /** What lies over it. */
+  readonly children?: ReactNode;
+}
+
+function Picture({ picture, name, caption, children }: PictureProps) {
   const canvas = useRef<HTMLCanvasElement>(null);
   useEffect(() => {
     if (canvas.current && picture) drawRehearsal(canvas.current, picture);
@@ -22,7 +31,53 @@ function Picture({ picture, name, caption }: { picture: Shown | null; name: stri
       <Box position="absolute" left="10px" bottom="8px" bg="veil" color="onPicture" px="8px" py="2px" fontSize="note">
         {caption}
       </Box>
+      {children}
     </Box>
+  );
+}
+
+/** Another recipe's picture over this one, cut off where the wipe stands. */
+interface Wiped {
+  readonly picture: Rehearsal | null;
+  readonly line: string;
+  /** Share of the width, from the left, that shows the line's own picture, percent. */
+  readonly at: number;
+  readonly onAt: (at: number) => void;
+}
+
+function Wipe({ wiped: { picture, line, at, onAt } }: { readonly wiped: Wiped }) {
+  const canvas = useRef<HTMLCanvasElement>(null);
+  useEffect(() => {
+    if (canvas.current && picture) drawRehearsal(canvas.current, picture);
+  }, [picture]);
+  return (
+    <>
+      <Box
+        asChild
+        position="absolute"
+        inset="0"
+        width="100%"
+        height="100%"
+        objectFit="contain"
+        bg="mount"
+        style={{ clipPath: `inset(0 0 0 ${at}%)` }}
+      >
+        <canvas
+          ref={canvas}
+          role="img"
+          aria-label={`The same scene by ${line}`}
+          aria-busy={picture === null}
+          hidden={picture === null}
+        />
+      </Box>
+      <Box position="absolute" top="0" bottom="0" left={`${at}%`} width="2px" bg="lamp" aria-hidden />
+      <Box position="absolute" right="10px" bottom="8px" bg="veil" color="onPicture" px="8px" py="2px" fontSize="note">
+        {picture ? line : `${line} is on its way…`}
+      </Box>
+      <Box position="absolute" left="25%" right="25%" bottom="34px">
+        <Slide label="Wipe between the two" least={0} most={100} value={at} valueText={`${at} %`} onChange={onAt} />
+      </Box>
+    </>
   );
 }
 
@@ -32,6 +87,8 @@ interface RehearseViewProps {
   readonly frames: number;
   /** The moment, in words. */
   readonly moment: string;
+  /** Null where nothing is set beside it. */
+  readonly wiped: Wiped | null;
   readonly screen: ScreenPicture | null;
   readonly withScreen: boolean;
   readonly onScreen: () => void;
@@ -41,7 +98,7 @@ interface RehearseViewProps {
 
 /** The picture that will be, at a moment of its run; beside it, when asked, what the phone's screen shows. */
 export function RehearseView(props: RehearseViewProps) {
-  const { picture, frames, moment, screen, withScreen, onScreen, playing, onPlay } = props;
+  const { picture, frames, moment, wiped, screen, withScreen, onScreen, playing, onPlay } = props;
   const some = picture && picture.framesIn < frames ? `; ${picture.framesIn} of its frames are in the picture` : "";
   return (
     <Flex flex="1" minH="0" direction={{ base: "column", md: "row" }} gap="2px" position="relative">
@@ -49,7 +106,9 @@ export function RehearseView(props: RehearseViewProps) {
         picture={picture}
         name="The picture, simulated before it is taken"
         caption={picture ? `${moment}${some}` : "The scene is being lit…"}
-      />
+      >
+        {wiped && <Wipe wiped={wiped} />}
+      </Picture>
       {withScreen && (
         <Picture
           picture={screen}

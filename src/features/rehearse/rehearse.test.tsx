@@ -105,10 +105,17 @@ describe("the picture in numbers", () => {
     const data = new Uint8Array(3 * 96 * 72).fill(90);
     const measured = measuredOf({ width: 96, height: 72, data, framesIn: 1, framesOf: 1 });
     const rehearse = {
-      ...{ outlook, gathering, seconds, nameOf },
+      ...{ outlook, gathering, seconds, nameOf, filters: [] },
+      request: { ...usualScene("light-trails"), intent: "light-trails", camera, filterStops: [] },
       rehearsed: { intent: "light-trails", sky: null, plan, camera, light: { sceneEv: 4, skyEv: null } },
     } as const;
-    show(<RehearseReasons rehearse={rehearse} measured={measured} screen={null} runHref="/run" />);
+    const onBeside = jest.fn();
+    const others = [{ line: "2s | iso 50", name: "recipe 2: the brightest street" }];
+    show(
+      <RehearseReasons {...{ rehearse, measured, others, onBeside, screen: null, beside: null, runHref: "/run" }} />,
+    );
+    fireEvent.change(screen.getByLabelText("Set beside it"), { target: { value: "2s | iso 50" } });
+    expect(onBeside).toHaveBeenLastCalledWith("2s | iso 50");
     expect(screen.getByText("in the picture").parentElement?.textContent).toContain("0.0");
     expect(screen.getByText("promised")).toBeTruthy();
     expect(screen.getByRole("link", { name: /^Run 1 frame/ }).getAttribute("href")).toBe("/run");

@@ -29,7 +29,7 @@ export function useRehearse(shotId: string, recipe: Recipe) {
   );
   return useMemo(() => {
     if (!asked) return null;
-    const { request, planned, framedCamera } = asked;
+    const { request, planned, framedCamera, filters } = asked;
     const moment = { pressedAtMs: planned.beginsAtMs ?? 0, sensorCelsius: request.sensorCelsius, seed: REHEARSAL_SEED };
     const capture = planCapture(recipe, framedCamera, moment);
     const outlook = outlookOfRecipe(request, recipe);
@@ -37,6 +37,8 @@ export function useRehearse(shotId: string, recipe: Recipe) {
     const gathering = gatheringOf(outlook, fieldEdges(request, recipe));
     const ground = groundOf(request);
     return {
+      request,
+      filters,
       outlook,
       gathering,
       seconds: openSeconds(capture),
