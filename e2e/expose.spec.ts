@@ -14,8 +14,11 @@ async function open(page: Page): Promise<void> {
   ).json();
   await page.goto(`/outings/${created.outing.id}/shots/${created.shotId}/expose`);
   await expect(field(page)).toBeVisible();
+  const before = await line(page).inputValue();
   await page.getByLabel("Intent", { exact: true }).selectOption("Blurred subject, still world");
   await expect(page.getByText(/^Never on or near tracks/)).toBeVisible();
+  // The server plans the line anew; what is typed before it is there would be typed into it.
+  await expect(line(page)).not.toHaveValue(before);
 }
 
 const field = (page: Page) => page.getByRole("application", { name: /^Exposure field/ });
