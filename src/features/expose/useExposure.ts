@@ -6,10 +6,9 @@ import { planCapture } from "@/core/capture";
 import type { Recipe } from "@/core/recipe";
 import { aimedSkyOf, automaticValues, inOwnNotation } from "@/core/shot";
 import { demandsOf, explain, judge, outlookOfRecipe } from "@/core/solve";
-import { useKit, useShot, useShotCamera } from "@/features/api/queries";
-import { useNight, useNightIsComing } from "@/features/nightPlan/NightContext";
 import { shownScene } from "@/features/shot/planned";
-import { shotRequest } from "@/features/shot/shotRequest";
+import type { shotRequest } from "@/features/shot/shotRequest";
+import { useShotRequest } from "@/features/shot/useShotRequest";
 import { plannedSky } from "./plannedSky";
 import { useSolver } from "./useSolver";
 
@@ -20,17 +19,7 @@ const NO_FILTERS: ReturnType<typeof shotRequest>["filters"] = [];
 
 /** Everything that Expose works out for a shot and its line; null until it is all there. */
 export function useExposure(shotId: string, recipe: Recipe) {
-  const detail = useShot(shotId).data;
-  const shot = detail?.shot;
-  const camera = useShotCamera(shotId);
-  const kit = useKit().data;
-  const night = useNight();
-  const coming = useNightIsComing();
-  const plan = night?.plan ?? null;
-  const asked = useMemo(
-    () => (shot && camera && kit && !coming ? shotRequest(shot, camera, kit, plan) : null),
-    [shot, camera, kit, plan, coming],
-  );
+  const { detail, shot, camera, kit, night, plan, asked } = useShotRequest(shotId);
   const {
     planned = null,
     filters = NO_FILTERS,

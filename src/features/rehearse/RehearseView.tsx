@@ -74,7 +74,7 @@ function Wipe({ wiped: { picture, line, at, onAt } }: { readonly wiped: Wiped })
       <Box position="absolute" right="10px" bottom="8px" bg="veil" color="onPicture" px="8px" py="2px" fontSize="note">
         {picture ? line : `${line} is on its way…`}
       </Box>
-      <Box position="absolute" left="25%" right="25%" bottom="34px">
+      <Box position="absolute" left="0" right="0" bottom="34px">
         <Slide label="Wipe between the two" least={0} most={100} value={at} valueText={`${at} %`} onChange={onAt} />
       </Box>
     </>

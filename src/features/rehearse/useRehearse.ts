@@ -8,25 +8,14 @@ import type { Recipe } from "@/core/recipe";
 import { gatheringOf, openSeconds } from "@/core/rehearse";
 import { aimedSkyOf } from "@/core/shot";
 import { fieldEdges, outlookOfRecipe } from "@/core/solve";
-import { useKit, useShot, useShotCamera } from "@/features/api/queries";
-import { useNight, useNightIsComing } from "@/features/nightPlan/NightContext";
-import { shotRequest } from "@/features/shot/shotRequest";
+import { useShotRequest } from "@/features/shot/useShotRequest";
 
 /** Fixes the noise of the rehearsed picture. */
 const REHEARSAL_SEED = 11;
 
 /** Everything that Rehearse works out for a shot and its line; null until it is all there, or while the line has no shutter time. */
 export function useRehearse(shotId: string, recipe: Recipe) {
-  const shot = useShot(shotId).data?.shot;
-  const camera = useShotCamera(shotId);
-  const kit = useKit().data;
-  const night = useNight();
-  const coming = useNightIsComing();
-  const plan = night?.plan ?? null;
-  const asked = useMemo(
-    () => (shot && camera && kit && !coming ? shotRequest(shot, camera, kit, plan) : null),
-    [shot, camera, kit, plan, coming],
-  );
+  const { plan, asked } = useShotRequest(shotId);
   return useMemo(() => {
     if (!asked) return null;
     const { request, planned, framedCamera, filters } = asked;
