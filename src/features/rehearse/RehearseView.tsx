@@ -71,7 +71,7 @@ function Wipe({ wiped: { picture, line, at, onAt } }: { readonly wiped: Wiped })
         />
       </Box>
       <Box position="absolute" top="0" bottom="0" left={`${at}%`} width="2px" bg="lamp" aria-hidden />
-      <Box position="absolute" right="10px" bottom="8px" bg="veil" color="onPicture" px="8px" py="2px" fontSize="note">
+      <Box position="absolute" right="10px" bottom="60px" bg="veil" color="onPicture" px="8px" py="2px" fontSize="note">
         {picture ? line : `${line} is on its way…`}
       </Box>
       <Box position="absolute" left="0" right="0" bottom="34px">
