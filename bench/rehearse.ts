@@ -24,7 +24,7 @@ function milliseconds(work: () => void): number {
   return performance.now() - startedAt;
 }
 
-const scene = sceneNamed("tram-quay")!;
+const scene = sceneNamed("quay-road")!;
 let stage = setStage(scene, camera.lens, WIDTH_PX >> 2);
 const first = milliseconds(() => {
   stage = setStage(scene, camera.lens, WIDTH_PX);
@@ -36,7 +36,7 @@ const expose = (line: string) => {
 for (let i = 0; i < WARMING; i++) for (const line of LINES) expose(line);
 const again = median(LINES.map((line) => milliseconds(() => expose(line))));
 const stack = milliseconds(() => {
-  for (const _ of rehearse(stage, planOf("16 x 1/4 | iso 200 -> mean"), 1));
+  for (const _ of rehearse(stage, planOf("16 x 1/4 | iso 200 -> mean")));
 });
 console.log(`a rehearsed picture of ${WIDTH_PX} px: lit in ${first.toFixed(0)} ms (goal: ${MOST_FIRST_MS})`);
 console.log(

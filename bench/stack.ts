@@ -22,7 +22,7 @@ function makeFrames(folder: string): string[] {
   const taken = join(folder, "taken");
   mkdirSync(taken);
   const recipe = `${DISTINCT} x 1s every 1.5s | iso 100`;
-  const args = ["simulate", "--scene", "tram-quay", "--recipe", recipe, "-o", taken];
+  const args = ["simulate", "--scene", "quay-road", "--recipe", recipe, "-o", taken];
   const { status } = spawnSync(join(applicationFolder(), "bin/aevumen"), args, { stdio: ["ignore", "ignore", 2] });
   if (status !== 0) throw new Error("the frames could not be made");
   const distinct = readdirSync(taken).sort();

@@ -6,6 +6,7 @@ import exifr from "exifr";
 import sharp from "sharp";
 import { usualScene } from "@/core/intent";
 import { GENERIC_MAIN_LENS } from "@/core/optics";
+import { SCENE_NAMES } from "@/core/scene/names";
 import golden from "@/core/sky/fixtures/sky.json";
 
 const folder = mkdtempSync(join(tmpdir(), "aevumen-cli-"));
@@ -54,7 +55,7 @@ describe("aevumen simulate, inspect and stack", () => {
     const args = [
       "simulate",
       "--scene",
-      "tram-quay",
+      "quay-road",
       "--recipe",
       line,
       "--size",
@@ -117,7 +118,7 @@ describe("aevumen simulate, inspect and stack", () => {
   it("simulates a shot as it would be solved: its plan, its outlook, its light", () => {
     const shot = join(folder, "shot.json");
     writeFileSync(shot, JSON.stringify({ intent: "still-view", sceneEv: 2 }));
-    const args = ["simulate", "--scene", "tram-quay", "--shot", shot, "--size", "204x153", "-o", join(folder, "shot")];
+    const args = ["simulate", "--scene", "quay-road", "--shot", shot, "--size", "204x153", "-o", join(folder, "shot")];
     const { status, json } = aevumen(...args, "--recipe", "30s | iso 50 | nd 8 | wb 4000K", "--json");
     expect(status).toBe(0);
     const { plan, outlook, frames } = json() as {
@@ -130,7 +131,7 @@ describe("aevumen simulate, inspect and stack", () => {
     expect(frames[0]!.middleGreyEv).toBeCloseTo(Math.log2((100 * 1.8 ** 2) / (50 * 29.2)) + 3, 9);
     expect(outlook.base.meterStops).toBeCloseTo(2 - frames[0]!.middleGreyEv, 9);
     const { scenes } = aevumen("simulate", "--list", "--json").json() as { scenes: { name: string }[] };
-    expect(scenes.map(({ name }) => name)).toEqual(["tram-quay", "salt-marsh"]);
+    expect(scenes.map(({ name }) => name)).toEqual(SCENE_NAMES);
   });
 
   it("refuses a file that is not there or not a picture, with 1", () => {
@@ -144,9 +145,21 @@ describe("aevumen simulate, inspect and stack", () => {
 
 describe("aevumen solve", () => {
   const scene = {
-    ...{ intent: "smoothed-water", sceneEv: 2, highlightStops: 2, lampIntensityCd: null, mover: null, water: "chop" },
-    ...{ vehiclesPerHour: 0, crowd: null, declinationDeg: 0, support: "tripod", stabilisationStops: 3, gustMps: 2 },
-    ...{ sensorCelsius: 15, windowSeconds: 600, filterStops: [3] },
+    intent: "smoothed-water",
+    sceneEv: 2,
+    highlightStops: 2,
+    lampIntensityCd: null,
+    mover: null,
+    water: "chop",
+    vehiclesPerHour: 0,
+    crowd: null,
+    declinationDeg: 0,
+    support: "tripod",
+    stabilisationStops: 3,
+    gustMps: 2,
+    sensorCelsius: 15,
+    windowSeconds: 600,
+    filterStops: [3],
     schools: { brightness: "meter", water: "silk", stars: "pixels", starFactor: 2, frames: "one", isoCeiling: null },
   };
   const file = join(folder, "scene.json");
@@ -174,7 +187,9 @@ describe("aevumen solve", () => {
     const whole = solved({ ...usualScene("light-trails"), intent: "light-trails" });
     expect(solved({ intent: "light-trails" })).toEqual(whole);
     const tram = solved({
-      ...{ intent: "light-trails", mover: { distanceM: 18, speedMps: 8 }, schools: { frames: "many" } },
+      intent: "light-trails",
+      mover: { distanceM: 18, speedMps: 8 },
+      schools: { frames: "many" },
       camera: { isoLadder: [100, 200] },
     });
     expect(tram.edges.map(({ name }) => name)).toContain("crosses in 3.3\u202fs");
@@ -184,7 +199,9 @@ describe("aevumen solve", () => {
   it("answers for a camera of one's own, and tells what would make it work", () => {
     const camera = {
       lens: { ...GENERIC_MAIN_LENS, focalLengthMm: 3 },
-      ...{ shutterLadder: [0.5, 1], isoLadder: [100, 200], writeSeconds: 2 },
+      shutterLadder: [0.5, 1],
+      isoLadder: [100, 200],
+      writeSeconds: 2,
     };
     writeFileSync(file, JSON.stringify({ ...scene, camera, sceneEv: -4 }));
     const { recipes, advice } = aevumen("solve", "--in", file, "--json").json() as {

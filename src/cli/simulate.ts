@@ -1,11 +1,13 @@
 import { mkdir, readFile, writeFile } from "node:fs/promises";
 import { join } from "node:path";
+import { sceneFile } from "@/contracts/sceneFile";
 import { type Camera, chosenCamera } from "@/core/camera";
 import { planCapture, SOME_TIME, shutterOf } from "@/core/capture";
 import { INTENTS, type SolveCamera, type SolveRequest } from "@/core/intent";
 import { meterStopsOf, outlookOf } from "@/core/outlook";
 import { parseRecipe, printRecipe } from "@/core/recipe";
-import { SCENES, sceneNamed } from "@/core/scene";
+import { opensAs, placeForShot } from "@/core/rehearse";
+import { SCENES, type Scene, sceneNamed } from "@/core/scene";
 import { StandInPhone } from "@/engine/phone/standIn";
 import { InputError, UsageError } from "./errors";
 import { readOptions, required, showBar, wholeNumber } from "./options";
@@ -27,16 +29,44 @@ function widthOf({ lens: { widthPx, heightPx } }: SolveCamera, size: string | un
   return width;
 }
 
+/** What of a shot's file a scene answers. */
+const PARAMETERS = [
+  ...["sceneEv", "mover", "lamps", "lampIntensityCd", "vehiclesPerHour", "water", "crowd", "subjectM"],
+  ...["sensorCelsius", "camera"],
+];
+
+/** A scene that ships, or one that somebody wrote into a file. */
+async function sceneFrom(nameOrFile: string): Promise<Scene> {
+  const known = sceneNamed(nameOrFile);
+  if (known) return known;
+  const names = SCENES.map(({ name }) => name).join(", ");
+  if (!nameOrFile.endsWith(".json"))
+    throw new InputError(`scene ${nameOrFile}: there are ${names}, and files of .json`);
+  const written = await readFile(nameOrFile, "utf8").catch(() => {
+    throw new InputError(`${nameOrFile}: there is no such file.`);
+  });
+  let json: unknown;
+  try {
+    json = JSON.parse(written);
+  } catch (problem) {
+    throw new InputError(`${nameOrFile}: not JSON: ${(problem as Error).message}`);
+  }
+  const parsed = sceneFile.safeParse(json);
+  if (parsed.success) return parsed.data;
+  const [issue] = parsed.error.issues;
+  throw new InputError(`${nameOrFile}: ${issue?.path.join(".") || "the scene"}: ${issue?.message ?? "not a scene"}`);
+}
+
 /** `simulate --list`: scenes with the intents that they stand for. */
 function listScenes(json: boolean): void {
   const scenes = SCENES.map(({ name, title }) => ({
     name,
     title,
-    intents: INTENTS.filter(({ stage }) => stage === name).map(({ id }) => id),
-    parameters: ["sceneEv", "skyEv", "sensorCelsius", "camera"],
+    intents: INTENTS.filter(({ stage, scene }) => stage(scene) === name).map(({ id }) => id),
+    parameters: PARAMETERS,
   }));
   if (json) console.log(JSON.stringify({ scenes }));
-  else for (const { name, title, intents } of scenes) console.log(`${name.padEnd(12)} ${title}: ${intents.join(", ")}`);
+  else for (const { name, title, intents } of scenes) console.log(`${name.padEnd(14)} ${title}: ${intents.join(", ")}`);
 }
 
 /** The shot that a file describes, as `solve` reads it; null without one. */
@@ -48,7 +78,7 @@ async function shotFrom(file: string | undefined): Promise<SolveRequest | null> 
   return readRequest(file, written);
 }
 
-/** `simulate --scene NAME --recipe LINE [--shot FILE] -o DIR`: frames of a scene through the stand-in phone. */
+/** `simulate --scene NAME|FILE --recipe LINE [--shot FILE] -o DIR`: frames of a scene through the stand-in phone. */
 export async function simulateCommand(args: readonly string[]): Promise<void> {
   const { values } = readOptions(args, {
     list: { type: "boolean", default: false },
@@ -61,8 +91,7 @@ export async function simulateCommand(args: readonly string[]): Promise<void> {
   });
   if (values.list) return listScenes(values.json === true);
   const sceneName = required(values.scene, "--scene NAME");
-  const scene = sceneNamed(sceneName);
-  if (!scene) throw new InputError(`scene ${sceneName}: there are ${SCENES.map(({ name }) => name).join(", ")}`);
+  const place = await sceneFrom(sceneName);
   const { recipe, problems } = parseRecipe(required(values.recipe, '--recipe "LINE"'));
   const [first] = problems;
   if (first) throw new InputError(`recipe: ${JSON.stringify(first.found)}: expected ${first.expected}`);
@@ -73,7 +102,8 @@ export async function simulateCommand(args: readonly string[]): Promise<void> {
   const sensorCelsius = shot?.sensorCelsius ?? SOME_TIME.sensorCelsius;
 
   const widthPx = widthOf(camera, values.size);
-  const phone = new StandInPhone(camera, { scene, light: shot, sensorCelsius }, [widthPx]);
+  const scene = shot ? placeForShot(place, shot, null, camera.lens, opensAs(shot.intent)) : place;
+  const phone = new StandInPhone(camera, { scene, sensorCelsius }, [widthPx]);
   const armed = await phone.arm(recipe, { widthPx, pace: "quick", startsAt: TAKEN_FROM, seed });
   if (armed.kind === "refused")
     throw new InputError(`recipe: ${armed.problems.map(({ message }) => message).join(" ")}`);

@@ -3,6 +3,7 @@ import { CROP_NAMES } from "@/core/camera";
 import { INTENT_IDS } from "@/core/intent";
 import { LAMP_CLASS_IDS } from "@/core/light";
 import { SUPPORT_KINDS } from "@/core/motion";
+import { SCENE_NAMES } from "@/core/scene/names";
 import { AUTOMATIC_FIELDS } from "@/core/shot";
 import { lens, phoneProfile } from "./phone";
 
@@ -75,6 +76,8 @@ export const shotScene = z.strictObject({
   framesPerSecond: within("Frames a second", 1, 960).default(25),
   freeMegabytes: within("Free storage", 0, 1e8).default(20_000),
   batteryPercent: within("Battery", 0, 100).default(100),
+  /** The scene that stands in for the place; the intent's own until another is picked. */
+  place: z.enum(SCENE_NAMES).nullable().default(null),
   schools,
   metered: metered.nullable().default(null),
   /** Values that come by themselves but were typed; scenes of before that distinction were typed throughout. */

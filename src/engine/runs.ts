@@ -26,10 +26,10 @@ export async function standInPhone(db: Db, shot: Shot): Promise<Phone> {
   const outing = await findOuting(db, shot.outingId);
   const night = outing ? nightOf(outing) : null;
   const planned = plannedShotOf(shot);
-  const { sceneEv, skyEv, sensorCelsius } = sceneOf(planned, night);
+  const facts = sceneOf(planned, night);
   const camera = framed(chosenCamera(await findKit(db), shot.camera), shot.aim?.crop ?? WHOLE_SENSOR);
-  const scene = standInFor(shot.intent, aimedSkyOf(planned, night));
-  return new StandInPhone(camera, { scene, light: { sceneEv, skyEv }, sensorCelsius });
+  const scene = standInFor(shot.intent, facts, aimedSkyOf(planned, night), camera.lens);
+  return new StandInPhone(camera, { scene, sensorCelsius: facts.sensorCelsius });
 }
 
 /** The stand-in's files at their largest: noise at a high ISO hardly packs. */

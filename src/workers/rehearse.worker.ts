@@ -2,53 +2,58 @@ import { expose } from "comlink";
 import type { CaptureCamera, CapturePlan } from "../core/capture";
 import type { IntentId } from "../core/intent";
 import {
-  type AimedSky,
   framesUntil,
-  type PlaceLight,
   type Rehearsal,
   rehearse,
   type ScreenPicture,
+  type ShownShot,
   screenPicture,
   standInFor,
-  stillGainOf,
 } from "../core/rehearse";
-import { type Scene, type Stage, setStage } from "../core/scene";
+import { type Scene, type ShotSky, type Stage, setStage } from "../core/scene";
 
-/** What is to be seen: a plan before a scene, under a person's own light. */
+/** What is to be seen: a plan before the scene that stands in for a shot's place. */
 export interface RehearsalWish {
   readonly intent: IntentId;
-  /** Where the scene has stars; null without an aim. */
-  readonly sky: AimedSky | null;
+  readonly shot: ShownShot;
+  /** Null without an aim. */
+  readonly sky: ShotSky | null;
   readonly plan: CapturePlan;
   readonly camera: CaptureCamera;
-  readonly light: PlaceLight;
   readonly widthPx: number;
   /** How far the run is, in open seconds; null for all of it. */
   readonly openedSeconds: number | null;
 }
 
-interface StageSet {
-  readonly key: string;
-  readonly stage: Stage;
-  readonly stillGain: number;
+/** The last values of something that takes long to make, by what it was made from. */
+function keeper<Value>(most: number) {
+  let kept: readonly { readonly key: string; readonly value: Value }[] = [];
+  return {
+    has: (key: string) => kept.some((each) => each.key === key),
+    get(key: string, make: () => Value): Value {
+      const known = kept.find((each) => each.key === key) ?? { key, value: make() };
+      kept = [known, ...kept.filter((each) => each.key !== key)].slice(0, most);
+      return known.value;
+    },
+  };
 }
 
-/** The picture at rest and the smaller one under the hand. */
-const STAGES_KEPT = 2;
-let kept: readonly StageSet[] = [];
+/** The picture at rest, the smaller one under the hand, and the first glance. */
+const stages = keeper<Stage>(3);
+const scenes = keeper<Scene>(2);
+/** Width of the first glance at a scene that takes a while to light, pixels. */
+const GLANCE_WIDTH_PX = 240;
 let latest = 0;
 
-/** A scene through a lens under a person's light; the last ones are kept. */
-function staged(scene: Scene, { camera, light, widthPx }: RehearsalWish): StageSet {
-  const key = JSON.stringify([scene, camera.lens, light, widthPx]);
-  const known = kept.find((each) => each.key === key);
-  const set = known ?? {
-    key,
-    stage: setStage(scene, camera.lens, widthPx),
-    stillGain: stillGainOf(scene, camera, light),
-  };
-  kept = [set, ...kept.filter((each) => each !== set)].slice(0, STAGES_KEPT);
-  return set;
+const placeKey = ({ intent, shot, sky, camera }: RehearsalWish) => JSON.stringify([intent, shot, sky, camera.lens]);
+const stageKey = (wish: RehearsalWish, widthPx: number) => `${widthPx} ${placeKey(wish)}`;
+
+function staged(wish: RehearsalWish, widthPx: number): Stage {
+  const { intent, shot, sky, camera } = wish;
+  return stages.get(stageKey(wish, widthPx), () => {
+    const scene = scenes.get(placeKey(wish), () => standInFor(intent, shot, sky, camera.lens));
+    return setStage(scene, camera.lens, widthPx);
+  });
 }
 
 const aMoment = () => new Promise((resolve) => setTimeout(resolve, 0));
@@ -60,20 +65,21 @@ const rehearseWorker = {
     const own = latest;
     await aMoment();
     if (own !== latest) return;
-    const { stage, stillGain } = staged(standInFor(wish.intent, wish.sky), wish);
-    const { plan, openedSeconds } = wish;
+    const { plan, openedSeconds, widthPx } = wish;
     const frames = openedSeconds === null ? undefined : framesUntil(plan, openedSeconds);
-    for (const picture of rehearse(stage, plan, stillGain, frames)) {
-      if (picture) await onPicture(picture);
-      await aMoment();
-      if (own !== latest) return;
+    const isLit = stages.has(stageKey(wish, widthPx));
+    for (const width of isLit || widthPx <= GLANCE_WIDTH_PX ? [widthPx] : [GLANCE_WIDTH_PX, widthPx]) {
+      for (const picture of rehearse(staged(wish, width), plan, frames)) {
+        if (picture) await onPicture(picture);
+        await aMoment();
+        if (own !== latest) return;
+      }
     }
   },
 
   /** What the phone's screen shows of the same scene before the run. */
   async screen(wish: RehearsalWish, topIso: number): Promise<ScreenPicture> {
-    const { stage, stillGain } = staged(standInFor(wish.intent, wish.sky), wish);
-    return screenPicture(stage, wish.plan, stillGain, topIso);
+    return screenPicture(staged(wish, wish.widthPx), wish.plan, topIso);
   },
 };
 

@@ -1,5 +1,6 @@
 import type { WindowKind } from "../night";
-import type { Outlook } from "../outlook";
+import type { Outlook, SceneFacts } from "../outlook";
+import type { SceneName } from "../scene/names";
 import type { CautionId } from "./cautions";
 import type { Demand } from "./demand";
 import type { Factor } from "./factors";
@@ -26,8 +27,8 @@ export interface Intent {
   readonly ofStars: boolean;
   /** A usual scene, from which a person starts. */
   readonly scene: SceneAssumptions;
-  /** The scene that is rehearsed, and that the stand-in phone looks at. */
-  readonly stage: "tram-quay" | "salt-marsh";
+  /** The scene that is rehearsed, and that the stand-in phone looks at, until a person picks another. */
+  readonly stage: (facts: Pick<SceneFacts, "water">) => SceneName;
   /** How long a block of the night it takes. */
   readonly usualMinutes: number;
   /** What makes an instant of a night good for it; factors multiply: one that is bad cannot be made up for by another. */

@@ -2,6 +2,7 @@ import type { Camera } from "../camera";
 import type { CaptureCamera } from "../capture";
 import type { StarSchool } from "../motion";
 import type { SceneFacts } from "../outlook";
+import type { SceneName } from "../scene/names";
 
 /** The camera that a recipe must fit. */
 export type SolveCamera = CaptureCamera & Pick<Camera, "delaysSeconds">;
@@ -38,6 +39,8 @@ export interface Schools {
 /** Everything a shot's settings depend on, whatever it is meant to be. */
 export interface ShotRequest extends SceneFacts {
   readonly camera: SolveCamera;
+  /** The scene that stands in for the place; null for the intent's own. */
+  readonly place: SceneName | null;
   /** Filters at hand, stops each; used one at a time. */
   readonly filterStops: readonly number[];
   /** Time that may be spent, seconds. */
@@ -89,6 +92,7 @@ export const STILL_PLACE: SceneAssumptions = {
   gustMps: 3,
   sensorCelsius: 15,
   framesPerSecond: 25,
+  place: null,
   windowSeconds: 600,
   freeMegabytes: 20_000,
   batteryPercent: 100,

@@ -1,7 +1,8 @@
 export { fuseFrames } from "./fuseFrames";
 export { type CrossedLimit, type Gathering, type GatheringLight, gatheringOf, lightAt } from "./gathering";
+export { type MeasuredPicture, measurePicture } from "./measure";
 export { framesUntil, openSeconds } from "./moment";
 export { type Rehearsal, rehearse } from "./rehearse";
 export { type ScreenPicture, screenPicture } from "./screen";
-export { type PlaceLight, stageEv, stillGainOf } from "./stageLight";
-export { type AimedSky, standInFor } from "./standIn";
+export { gainsFor } from "./stageLight";
+export { opensAs, placeForShot, type ShownShot, sceneNameFor, shownShot, standInFor } from "./standIn";

@@ -1,6 +1,7 @@
 import { type CapturePlan, type PlannedFrame, plannedFrames } from "../capture";
 import { type Stage, simulateFrame } from "../scene";
 import { fuseFrames } from "./fuseFrames";
+import { type MeasuredPicture, measurePicture } from "./measure";
 
 /** A picture before it is taken, with how many of its frames are in it so far. */
 export interface Rehearsal {
@@ -11,6 +12,8 @@ export interface Rehearsal {
   readonly framesIn: number;
   /** Frames that are simulated in all; of long runs only some. */
   readonly framesOf: number;
+  /** Null while frames are missing. */
+  readonly measured: MeasuredPicture | null;
 }
 
 /** Of traffic a few frames tell enough; arcs of stars would fall into dots. */
@@ -33,19 +36,17 @@ function upperBytes(codes: Uint16Array): Uint8Array {
  * Takes a plan's frames of a stage one after the other and gives the fused picture as it grows: after the first frame,
  * after each doubling, and whole.
  *
- * @param stillGain What the stage's still light is multiplied by; see `stillGainOf`.
  * @param planned The frames to take, where they are not all of the plan's.
  */
 export function* rehearse(
   stage: Stage,
   plan: CapturePlan,
-  stillGain: number,
   planned: readonly PlannedFrame[] = plannedFrames(plan),
 ): Generator<Rehearsal | null> {
   const indices = chosenFrames(planned.length, stage.scene.stars ? MOST_STAR_FRAMES : MOST_FRAMES);
   const frames: Uint8Array[] = [];
   for (const [order, index] of indices.entries()) {
-    const { data, width, height } = simulateFrame(stage, plan, planned[index]!, stillGain);
+    const { data, width, height } = simulateFrame(stage, plan, planned[index]!);
     frames.push(data);
     const framesIn = order + 1;
     const whole = framesIn === indices.length;
@@ -54,6 +55,8 @@ export function* rehearse(
       continue;
     }
     const fused = fuseFrames(frames, { width, height }, plan.stack);
-    yield { width, height, data: upperBytes(fused), framesIn, framesOf: indices.length };
+    const picture = upperBytes(fused);
+    const measured = whole ? measurePicture(stage, picture) : null;
+    yield { width, height, data: picture, framesIn, framesOf: indices.length, measured };
   }
 }

@@ -55,10 +55,9 @@ export interface ScreenPicture extends DevelopedFrame {
  * brightened until it looks well lit, noise smoothed away and fine things with it. It says nothing of the picture that the
  * plan takes.
  *
- * @param stillGain As in `rehearse`.
  * @param topIso The sensor's highest ISO.
  */
-export function screenPicture(stage: Stage, plan: CapturePlan, stillGain: number, topIso: number): ScreenPicture {
+export function screenPicture(stage: Stage, plan: CapturePlan, topIso: number): ScreenPicture {
   const shutterSeconds = Math.min(PREVIEW_SECONDS, plan.shutters[0].deliveredSeconds);
   const most = topIso * 2 ** SCREEN_GAIN_STOPS;
   const [frame] = plannedFrames(plan);
@@ -66,7 +65,7 @@ export function screenPicture(stage: Stage, plan: CapturePlan, stillGain: number
   let shown: DevelopedFrame | null = null;
   let offStops = 0;
   for (let attempt = 0; attempt < TRIES; attempt++) {
-    shown = simulateFrame(stage, { ...plan, iso }, { ...frame!, deliveredSeconds: shutterSeconds }, stillGain);
+    shown = simulateFrame(stage, { ...plan, iso }, { ...frame!, deliveredSeconds: shutterSeconds });
     offStops = exposureErrors({ ...shown, samples: shown.data }).centre;
     const wanted = Math.max(plan.lens.baseIso, Math.min(most, iso * 2 ** -offStops));
     if (Math.abs(offStops) < CONTENT_STOPS || wanted === iso) break;

@@ -1,53 +1,57 @@
-import { type CaptureCamera, planCapture, plannedFrames, SOME_TIME } from "../capture";
-import { evFromLuminance, exposureValue } from "../light";
-import { exposureErrors } from "../picture";
-import { EMPTY_RECIPE } from "../recipe";
-import { type Scene, type Stage, setStage, simulateFrame } from "../scene";
+import { luminanceFromEv } from "../light";
+import type { Lens } from "../optics";
+import { METER_TO_CLIP_STOPS } from "../outlook";
+import { type Scene, type SceneSky, type Stage, setStage } from "../scene";
+import { placeLevel } from "./placeLevel";
 
-const ISO = 50;
-/** A reading that clipped or drowned is wrong; each new one starts from the last and comes nearer. */
-const READINGS = 3;
 /** Width at which a scene is metered, pixels. */
-const METERED_WIDTH_PX = 160;
-/** The part of the picture from its top that is taken for sky where a picture is about the sky. */
-const SKY_PART = 1 / 3;
+const METERED_WIDTH_PX = 80;
+/** At most so much of a place's light is the sky's: its lamps are lit. */
+const MOST_SKYLIGHT = 0.6;
+/** A sky that gives no light at all. */
+const NO_SKY: SceneSky = {
+  sun: { altitudeDeg: -90, awayDeg: 0 },
+  moon: { altitudeDeg: -90, awayDeg: 0, phaseAngleDeg: 180 },
+  darkSkyMagPerArcsec2: 60,
+  cloud: 0,
+};
 
-/** Geometric mean of the stage's still light, cd/m², over a part of the picture from its top. */
-function middleLuminance({ still }: Stage, part = 1): number {
-  let sum = 0;
-  const samples = 3 * Math.floor((part * still.length) / 3);
-  for (let green = 1; green < samples; green += 3) sum += Math.log(Math.max(1e-9, still[green]!));
-  return Math.exp((3 * sum) / samples);
+/** Luminance of every pixel of a stage's still light, cd/m². */
+function luminances({ still: { light, depth } }: Stage): Float32Array {
+  return depth.map(
+    (_, pixel) => 0.2126 * light[3 * pixel]! + 0.7152 * light[3 * pixel + 1]! + 0.0722 * light[3 * pixel + 2]!,
+  );
 }
 
-/** EV at ISO 100 at which a stage meters, by its zones: read off simulated frames as a phone would. */
-export function stageEv(stage: Stage, camera: CaptureCamera): number {
-  const { fNumber } = stage.lens;
-  const bare = { ...camera, lens: stage.lens, lossStops: 0, vignettingStops: 0, measuredShutters: [] };
-  let ev = evFromLuminance(middleLuminance(stage));
-  for (let reading = 0; reading < READINGS; reading++) {
-    const shutterSeconds = (100 * fNumber ** 2) / (ISO * 2 ** ev);
-    const recipe = { ...EMPTY_RECIPE, iso: ISO, sequence: { frames: 1, shutterSeconds, periodSeconds: null } };
-    const plan = planCapture(recipe, bare, { ...SOME_TIME, seed: reading })!;
-    const frame = simulateFrame(stage, plan, plannedFrames(plan)[0]!);
-    const { matrix } = exposureErrors({ width: frame.width, height: frame.height, samples: frame.data });
-    ev = exposureValue({ fNumber, shutterSeconds, iso: ISO }) + matrix;
-  }
-  return ev;
-}
-
-/** A person's own light. */
-export interface PlaceLight {
-  readonly sceneEv: number;
-  readonly skyEv: number | null;
+/** What a scene's lamps, and the sky's light on its surfaces, are to be multiplied by. */
+export interface SceneGains {
+  readonly lampGain: number;
+  readonly skylightGain: number;
 }
 
 /**
- * What a scene's still light is to be multiplied by for it to be as bright as a person's own place: as the place meters, or,
- * for a picture of the sky, as bright as its sky.
+ * The gains with which a scene meters as a person's own place does: the light of its sky stands as it is, its lamps are
+ * brightened or dimmed. Where the sky alone would be too bright, less of it falls on the place.
  */
-export function stillGainOf(scene: Scene, camera: CaptureCamera, { sceneEv, skyEv }: PlaceLight): number {
-  const stage = setStage(scene, camera.lens, METERED_WIDTH_PX);
-  if (scene.stars && skyEv !== null) return 2 ** (skyEv - evFromLuminance(middleLuminance(stage, SKY_PART)));
-  return 2 ** (sceneEv - stageEv(stage, camera));
+export function gainsFor(scene: Scene, lens: Lens, sceneEv: number): SceneGains {
+  const [lamps, sky] = [
+    { ...scene, lampGain: 1, skylightGain: 0, sky: NO_SKY },
+    { ...scene, lampGain: 0, skylightGain: 1 },
+  ].map((part) => setStage(part, lens, METERED_WIDTH_PX));
+  const wanted = luminanceFromEv(sceneEv);
+  // What is brighter than white in a well exposed picture reads as white.
+  const white = wanted * 2 ** METER_TO_CLIP_STOPS;
+  const [byLamps, bySky] = [luminances(lamps!), luminances(sky!)];
+  const level = (lampGain: number, skylightGain: number) =>
+    placeLevel((pixel) => Math.min(white, lampGain * byLamps[pixel]! + skylightGain * bySky[pixel]!), sky!.still.depth);
+  const ofSky = level(0, 1);
+  const skylightGain = ofSky > MOST_SKYLIGHT * wanted ? (MOST_SKYLIGHT * wanted) / ofSky : 1;
+  // Between a millionth and a million: bisection in stops.
+  let [low, high] = [-20, 20];
+  for (let step = 0; step < 24; step++) {
+    const middle = (low + high) / 2;
+    if (level(2 ** middle, skylightGain) < wanted) low = middle;
+    else high = middle;
+  }
+  return { lampGain: 2 ** ((low + high) / 2), skylightGain };
 }

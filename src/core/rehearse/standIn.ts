@@ -1,19 +1,91 @@
-import { type IntentId, intentOf } from "../intent";
-import { type Scene, sceneNamed } from "../scene";
+import { type IntentId, intentOf, type ShotRequest } from "../intent";
+import { evFromLuminance } from "../light";
+import type { Lens } from "../optics";
+import {
+  type Scene,
+  type SceneName,
+  type SceneSky,
+  type ShotInPlace,
+  type ShotSky,
+  sceneForShot,
+  sceneNamed,
+} from "../scene";
+import { clearSky } from "../sky";
+import { gainsFor } from "./stageLight";
 
-/** The sky that a camera is aimed at. */
-export interface AimedSky {
-  readonly latitudeDeg: number;
-  readonly azimuthDeg: number;
-  readonly tiltDeg: number;
-  /** Local sidereal time when the shot begins. */
-  readonly siderealHours: number;
+/** What of a shot its stand-in depends on. */
+export type ShownShot = Pick<
+  ShotRequest,
+  | "sceneEv"
+  | "skyEv"
+  | "mover"
+  | "lamps"
+  | "lampIntensityCd"
+  | "vehiclesPerHour"
+  | "water"
+  | "crowd"
+  | "subjectM"
+  | "place"
+>;
+
+/** Those parts of a shot, and no more. */
+export const shownShot = (shot: ShownShot): ShownShot => {
+  const { sceneEv, skyEv, mover, lamps, lampIntensityCd, vehiclesPerHour, water, crowd, subjectM, place } = shot;
+  return { sceneEv, skyEv, mover, lamps, lampIntensityCd, vehiclesPerHour, water, crowd, subjectM, place };
+};
+
+/** The sky by itself is looked for where it usually stands in a picture, degrees. */
+const SKY_ALTITUDE_DEG = 20;
+/** A sky whose hour nobody knows is so much darker than the place, stops: the best of the balance window. */
+const BALANCE_STOPS = -0.3;
+const LATEST_SUN_DEG = -16;
+const EARLIEST_SUN_DEG = -2;
+
+/** The evening at which a place's sky stands in balance with a light of its own. */
+function balancedSky(sky: SceneSky, sceneEv: number): SceneSky {
+  const evAt = (altitudeDeg: number) => {
+    const { moon, sun, darkSkyMagPerArcsec2 } = sky;
+    const towards = clearSky({
+      sun: { altitudeDeg, azimuthDeg: sun.awayDeg },
+      moon: { ...moon, azimuthDeg: moon.awayDeg },
+      darkSkyMagPerArcsec2,
+    });
+    return evFromLuminance(towards({ altitudeDeg: SKY_ALTITUDE_DEG, azimuthDeg: 0 }));
+  };
+  let [low, high] = [LATEST_SUN_DEG, EARLIEST_SUN_DEG];
+  for (let step = 0; step < 20; step++) {
+    const middle = (low + high) / 2;
+    if (evAt(middle) > sceneEv + BALANCE_STOPS) high = middle;
+    else low = middle;
+  }
+  return { ...sky, sun: { ...sky.sun, altitudeDeg: (low + high) / 2 } };
 }
 
-/** The scene that stands in for a person's own: the intent's, under the very sky that is aimed at where it has stars. */
-export function standInFor(intent: IntentId, sky: AimedSky | null): Scene {
-  const scene = sceneNamed(intentOf(intent).stage)!;
-  if (scene.stars === null || sky === null) return scene;
-  const { tiltDeg, ...stars } = sky;
-  return { ...scene, cameraTiltDeg: tiltDeg, stars };
+/** Which scene stands in for a shot's place. */
+export const sceneNameFor = (intent: IntentId, { place, water }: Pick<ShownShot, "place" | "water">): SceneName =>
+  place ?? intentOf(intent).stage({ water });
+
+/**
+ * The scene that stands in for a person's own place: the one that was picked, or that of the intent, with the shot's own
+ * mover, lamps, traffic, water and people, under the very sky that is aimed at, and as bright as the person's place.
+ */
+export function standInFor(intent: IntentId, shot: ShownShot, sky: ShotSky | null, lens: Lens): Scene {
+  return placeForShot(sceneNamed(sceneNameFor(intent, shot))!, shot, sky, lens, opensAs(intent));
+}
+
+/** Where the mover is as the shutter opens: what is released at once has it before it. */
+export const opensAs = (intent: IntentId): ShotInPlace["opensAs"] =>
+  intentOf(intent).release === "at-once" ? "passes" : "enters";
+
+/** A place as a shot finds it: see `standInFor`. */
+export function placeForShot(
+  place: Scene,
+  shot: ShownShot,
+  sky: ShotSky | null,
+  lens: Lens,
+  opensAs: ShotInPlace["opensAs"],
+): Scene {
+  const balanced = sky === null && !place.stars ? { ...place, sky: balancedSky(place.sky, shot.sceneEv) } : place;
+  const scene = sceneForShot(balanced, { ...shot, opensAs }, sky, lens);
+  return { ...scene, ...gainsFor(scene, lens, shot.sceneEv) };
 }

@@ -1,8 +1,8 @@
 import type { Lens } from "../optics";
 import { DEG_PER_RAD } from "../units";
-import type { Point3, Scene } from "./scene";
+import type { Point3, SceneCamera } from "./scene";
 
-/** A pinhole camera at (0, height, 0) that looks along +z, tilted up, rendering to a picture of `width` pixels. */
+/** A pinhole camera in a scene, rendering to a picture of `width` pixels. */
 export interface View {
   readonly width: number;
   readonly height: number;
@@ -10,9 +10,12 @@ export interface View {
   readonly focalPx: number;
   /** Edge of an output pixel on the sensor, micrometres. */
   readonly pitchUm: number;
-  readonly heightMetres: number;
+  readonly at: Point3;
   readonly sinTilt: number;
   readonly cosTilt: number;
+  /** Of the heading, clockwise from the scene's z axis. */
+  readonly sinHeading: number;
+  readonly cosHeading: number;
 }
 
 /** Where a point falls in the picture, and how far along the optical axis it lies. */
@@ -22,29 +25,51 @@ export interface Projected {
   readonly depthMetres: number;
 }
 
-/** Sets up the view of a scene through a lens at an output width; the height follows from the sensor's aspect. */
-export function viewOf(scene: Scene, lens: Lens, width: number): View {
+/** Sets up the view of a camera through a lens at an output width; the height follows from the sensor's aspect. */
+export function viewOf({ camera }: { readonly camera: SceneCamera }, lens: Lens, width: number): View {
   const pitchUm = (lens.pitchUm * lens.widthPx) / width;
   return {
     width,
     height: Math.round((lens.heightPx * width) / lens.widthPx),
     focalPx: (lens.focalLengthMm * 1000) / pitchUm,
     pitchUm,
-    heightMetres: scene.cameraHeightMetres,
-    sinTilt: Math.sin(scene.cameraTiltDeg / DEG_PER_RAD),
-    cosTilt: Math.cos(scene.cameraTiltDeg / DEG_PER_RAD),
+    at: camera.at,
+    sinTilt: Math.sin(camera.tiltDeg / DEG_PER_RAD),
+    cosTilt: Math.cos(camera.tiltDeg / DEG_PER_RAD),
+    sinHeading: Math.sin(camera.headingDeg / DEG_PER_RAD),
+    cosHeading: Math.cos(camera.headingDeg / DEG_PER_RAD),
   };
 }
 
-/** Projects a point; null when it lies behind the camera or closer than 10 cm. */
-export function project(view: View, [x, y, z]: Point3): Projected | null {
-  const up = y - view.heightMetres;
-  const depthMetres = z * view.cosTilt + up * view.sinTilt;
+/** A point of the scene as the camera stands to it: to the right, up and ahead of the lens, before its tilt. */
+export function fromCamera({ at, sinHeading, cosHeading }: View, [x, y, z]: Point3): Point3 {
+  const east = x - at[0];
+  const north = z - at[2];
+  return [east * cosHeading - north * sinHeading, y - at[1], east * sinHeading + north * cosHeading];
+}
+
+/** Projects a place beside the camera (see `fromCamera`); null when it lies behind it or closer than 10 cm. */
+export function projectFromCamera(view: View, [right, up, ahead]: Point3): Projected | null {
+  const depthMetres = ahead * view.cosTilt + up * view.sinTilt;
   if (depthMetres < 0.1) return null;
-  const across = up * view.cosTilt - z * view.sinTilt;
+  const across = up * view.cosTilt - ahead * view.sinTilt;
   return {
-    x: view.width / 2 + (view.focalPx * x) / depthMetres,
+    x: view.width / 2 + (view.focalPx * right) / depthMetres,
     y: view.height / 2 - (view.focalPx * across) / depthMetres,
     depthMetres,
   };
+}
+
+/** Projects a point of the scene; null when it lies behind the camera or closer than 10 cm. */
+export const project = (view: View, point: Point3): Projected | null =>
+  projectFromCamera(view, fromCamera(view, point));
+
+/** Direction of a place of the picture in the scene, not of unit length: its depth along the optical axis is 1. */
+export function directionAt(view: View, x: number, y: number, out: Float64Array): void {
+  const right = (x - view.width / 2) / view.focalPx;
+  const across = (view.height / 2 - y) / view.focalPx;
+  const ahead = view.cosTilt - across * view.sinTilt;
+  out[0] = right * view.cosHeading + ahead * view.sinHeading;
+  out[1] = across * view.cosTilt + view.sinTilt;
+  out[2] = ahead * view.cosHeading - right * view.sinHeading;
 }

@@ -1,120 +1,31 @@
 import { blackBodyRgb, type Rgb } from "../light";
 import { hashUnit } from "../random";
-import { DEG_PER_RAD } from "../units";
-import { facadePoint } from "./facade";
-import { addLampIlluminance, type PreparedLamp, prepareLamps } from "./groundLight";
-import { fractalNoise, valueNoise } from "./noise";
-import type { GroundStrip, Material, Point3, Ridge, Scene, Sky, Wall, Water } from "./scene";
+import { meetScene } from "./cast";
+import { frontPoint } from "./front";
+import { ridgePoint } from "./hill";
+import { addLampIlluminance, type PreparedLamp } from "./lampLight";
+import { valueNoise } from "./noise";
+import type { PreparedScene } from "./prepare";
+import type { Block, Dial, Material, Solid } from "./scene";
+import { skyTowards } from "./skyLook";
+import { type Hit, newHit } from "./solids";
+import { textureFactor } from "./textures";
 
-/** A hillside with the tables from which its look is read. */
-export interface PreparedRidge extends Ridge {
-  readonly lit: Rgb;
-  readonly heights: Float32Array;
-  /** How the ground is lit and how densely built, by `ridgeCell`. */
-  readonly slopes: Float32Array;
-  readonly densities: Float32Array;
-}
+const light = new Float64Array(3);
+const shine = new Float64Array(3);
 
-/** A scene with everything worked out that does not depend on the ray. */
-export interface PreparedScene {
-  readonly strips: readonly (GroundStrip & { readonly ux: number; readonly uz: number })[];
-  readonly walls: readonly (Wall & { readonly ux: number; readonly uz: number; readonly lit: Rgb })[];
-  readonly ridges: readonly PreparedRidge[];
-  readonly water: Water | undefined;
-  readonly lamps: readonly PreparedLamp[];
-  readonly sky: Sky;
-  readonly zenith: Rgb;
-  readonly seed: number;
-}
-
-const WARM_GLOW: Rgb = [1.75, 0.86, 0.32];
-
-const preparedScenes = new WeakMap<Scene, PreparedScene>();
-
-/** A scene with what does not depend on the ray worked out, once for each scene. */
-export function prepareScene(scene: Scene): PreparedScene {
-  const known = preparedScenes.get(scene);
-  if (known) return known;
-  const prepared = prepare(scene);
-  preparedScenes.set(scene, prepared);
-  return prepared;
-}
-
-/** Works out headings, colours and tables; surfaces keep their order, nearest first within each kind. */
-function prepare(scene: Scene): PreparedScene {
-  const heading = (deg: number) => ({ ux: Math.sin(deg / DEG_PER_RAD), uz: Math.cos(deg / DEG_PER_RAD) });
-  const surfaces = scene.surfaces;
-  return {
-    strips: surfaces.filter((s) => s.kind === "strip").map((s) => ({ ...s, ...heading(s.headingDeg) })),
-    walls: surfaces
-      .filter((s) => s.kind === "wall")
-      .map((s) => ({ ...s, ...heading(s.headingDeg), lit: blackBodyRgb(s.windows.kelvin) })),
-    ridges: surfaces
-      .filter((s) => s.kind === "ridge")
-      .map((s) => ({
-        ...s,
-        lit: blackBodyRgb(s.windows.kelvin),
-        heights: silhouette(s, scene.seed),
-        slopes: ridgeTable((x, up) => 0.6 + 0.8 * fractalNoise(x * 0.035, up * 0.06, scene.seed + 17, 4)),
-        densities: ridgeTable(
-          (x, up) =>
-            Math.max(0, 1 - up / s.housesToMetres) *
-            (0.4 + 1.2 * fractalNoise(x * 0.02, up * 0.03, scene.seed + 23, 3)),
-        ),
-      })),
-    water: surfaces.find((s) => s.kind === "water"),
-    lamps: prepareLamps(scene.lamps),
-    sky: scene.sky,
-    zenith: blackBodyRgb(scene.sky.zenithKelvin),
-    seed: scene.seed,
-  };
-}
-
-/** Illuminance of a horizontal surface by the whole sky, lux: between its horizon's and zenith's luminance times π. */
-function skyIlluminance({ zenithCdM2, horizonCdM2 }: Sky): number {
-  return Math.PI * (0.7 * zenithCdM2 + 0.3 * horizonCdM2);
-}
-
-/** Luminance of the sky in a direction (unit vector), three channels into `out`. */
+/** Luminance of the sky in a direction of unit length in the scene. */
 export function shadeSky(scene: PreparedScene, dx: number, dy: number, dz: number, out: Float64Array): void {
-  const { sky, zenith, seed } = scene;
-  const altitude = Math.max(0, dy);
-  const low = Math.exp(-altitude * 4.2);
-  const azimuthDeg = Math.atan2(dx, dz) * DEG_PER_RAD - sky.glowAzimuthDeg;
-  const toGlow = Math.exp(-((azimuthDeg / 38) ** 2)) * Math.exp(-altitude * 9);
-  const streak = fractalNoise(dx * 3.1 + 7, altitude * 22 + dx * 2.5, seed + 40, 4);
-  const cloud = sky.cloud * Math.max(0, streak - 0.38) * 3 * Math.exp(-altitude * 2);
-  const base = sky.zenithCdM2 * (1 - low) + sky.horizonCdM2 * low;
-  const glow = sky.glowCdM2 * toGlow * (1 + cloud);
-  out[0] = base * (zenith[0] * (1 - 0.25 * low) + 0.3 * low + 0.1 * cloud) + glow * WARM_GLOW[0];
-  out[1] = base * (zenith[1] - 0.06 * low) + glow * WARM_GLOW[1];
-  out[2] = base * (zenith[2] - 0.1 * low) * (1 - 0.25 * cloud) + glow * WARM_GLOW[2];
+  const { sinHeading: s, cosHeading: c } = scene;
+  skyTowards(scene.sky, dx * c - dz * s, dy, dx * s + dz * c, out);
 }
 
-function textureFactor(material: Material, along: number, across: number, seed: number): number {
-  switch (material.texture) {
-    case "plain":
-      return 1;
-    case "asphalt":
-      return (
-        0.72 + 0.36 * fractalNoise(along * 0.7, across * 2.2, seed, 3) + 0.2 * valueNoise(along * 9, across * 9, seed)
-      );
-    case "cobbles": {
-      const row = Math.floor(along * 5);
-      const stone = hashUnit(row, Math.floor(across * 4 + (row % 2) * 0.5), seed);
-      const edge = Math.min(fraction(along * 5), fraction(across * 4 + (row % 2) * 0.5));
-      return (0.62 + 0.5 * stone) * (edge < 0.12 ? 0.55 : 1);
-    }
-    case "plaster":
-      return 0.75 + 0.5 * fractalNoise(along * 0.5, across * 0.5, seed, 4);
-    default:
-      return material.texture satisfies never;
-  }
+/** Light of the sky and of lamps that one does not see on a surface, lux: as much as it sees of the sky, the rest from the ground. */
+function setAmbient(scene: PreparedScene, ny: number, out: Float64Array): void {
+  const ofSky = scene.skylightGain * (0.55 + 0.45 * ny);
+  const { illuminance } = scene.sky;
+  for (let c = 0; c < 3; c++) out[c] = ofSky * illuminance[c]! + (0.75 - 0.25 * ny) * scene.fill[c]!;
 }
-
-const fraction = (value: number): number => value - Math.floor(value);
-
-const HORIZONTAL: Point3 = [0, 1, 0];
 
 /** Share of a front that its windows take. */
 const WINDOW_SHARE = 0.13;
@@ -123,175 +34,264 @@ const WINDOW_SHARE = 0.13;
  * Adds what lit windows of long walls give to level ground before them, lux: the mean luminance of the wall times π times
  * the form factor of an endless wall of its height, ½(1 − d/√(d² + h²)).
  */
-function addWindowIlluminance({ walls }: PreparedScene, x: number, z: number, out: Float64Array): void {
+function addWindowIlluminance({ walls, lampGain }: PreparedScene, x: number, z: number, out: Float64Array): void {
   for (const wall of walls) {
+    if (wall.windows.litShare === 0) continue;
     const along = (x - wall.from[0]) * wall.ux + (z - wall.from[2]) * wall.uz;
     if (along < 0 || along > wall.lengthMetres) continue;
     const distance = Math.abs((x - wall.from[0]) * wall.uz - (z - wall.from[2]) * wall.ux);
     const height = wall.heightsMetres[0] ?? 0;
     const factor = 0.5 * (1 - distance / Math.hypot(distance, height));
-    const lux = Math.PI * factor * WINDOW_SHARE * wall.windows.litShare * wall.windows.luminanceCdM2;
+    const lux = lampGain * Math.PI * factor * WINDOW_SHARE * wall.windows.litShare * wall.windows.luminanceCdM2;
     for (let c = 0; c < 3; c++) out[c] = out[c]! + lux * wall.lit[c]!;
   }
 }
 
-/** Luminance of a ground strip at a point of its plane. */
-export function shadeStrip(
+/** Glows of a clock's dial: its rim, its marks and its two hands are dark. */
+function dialMark({ radiusMetres: r }: Dial, u: number, v: number): boolean {
+  const far = Math.hypot(u, v) / r;
+  if (far > 0.94) return true;
+  const turn = (Math.atan2(u, v) / (2 * Math.PI) + 1) % 1;
+  const mark = Math.abs(((turn * 12 + 0.5) % 1) - 0.5) / 12;
+  if (far > 0.76 && mark * 2 * Math.PI * far < 0.025) return true;
+  // Ten past eight in the evening: the hour and the minute hand.
+  for (const [at, long, wide] of [
+    [8.17 / 12, 0.52, 0.035],
+    [10 / 60, 0.78, 0.024],
+  ] as const) {
+    const [hu, hv] = [Math.sin(2 * Math.PI * at), Math.cos(2 * Math.PI * at)];
+    const along = (u * hu + v * hv) / r;
+    if (along > -0.1 && along < long && Math.abs(u * hv - v * hu) / r < wide) return true;
+  }
+  return false;
+}
+
+/** A block's lit windows, on its fronts and backs. */
+function blockWindow({ windows, sizeMetres }: Block, hit: Hit, gain: number, seed: number): boolean {
+  shine.fill(0);
+  if (!windows || hit.ny > 0.3 || hit.v > sizeMetres[1] - 0.4) return false;
+  const column = Math.floor(hit.u / windows.columnMetres);
+  const row = Math.floor(hit.v / windows.rowMetres);
+  const x = hit.u / windows.columnMetres - column;
+  const y = hit.v / windows.rowMetres - row;
+  if (x < 0.32 || x > 0.68 || y < 0.3 || y > 0.76) return false;
+  const which = seed + Math.round(17 * hit.nx + 31 * hit.nz);
+  if (hashUnit(column, row, which) > windows.litShare) return true;
+  const hash = hashUnit(column, row, which + 1);
+  const cross = Math.abs(x - 0.5) < 0.018 || Math.abs(y - 0.58) < 0.015 ? 0.15 : 1;
+  const luminance = gain * windows.luminanceCdM2 * cross * (0.3 + 0.7 * hash) * (0.6 + 0.6 * y);
+  const colour = blackBodyRgb(windows.kelvin + 700 * (hash - 0.5));
+  for (let c = 0; c < 3; c++) shine[c] = luminance * colour[c]!;
+  return true;
+}
+
+function shadeSolid(scene: PreparedScene, solid: Solid, hit: Hit, footM: number, seed: number): number {
+  const { material } = solid;
+  shine.fill(0);
+  if (solid.kind === "dial") {
+    const dark = dialMark(solid, hit.u, hit.v);
+    const colour = blackBodyRgb(solid.shine.kelvin);
+    const luminance = dark
+      ? 0
+      : scene.lampGain * solid.shine.luminanceCdM2 * (0.9 + 0.1 * Math.cos((3 * hit.v) / solid.radiusMetres));
+    for (let c = 0; c < 3; c++) shine[c] = luminance * colour[c]!;
+    return dark ? 0.04 : material.reflectance;
+  }
+  if (solid.shine) {
+    const colour = blackBodyRgb(solid.shine.kelvin);
+    for (let c = 0; c < 3; c++) shine[c] = scene.lampGain * solid.shine.luminanceCdM2 * colour[c]!;
+  }
+  if (solid.kind === "block") {
+    if (!solid.shine && blockWindow(solid, hit, scene.lampGain, seed)) return 0.03;
+    if (solid.windows && solid.roofMetres > 0 && hit.ny > 0.2)
+      return 0.06 * textureFactor({ ...material, texture: "slate" }, hit.u, hit.v, footM, seed);
+  }
+  return material.reflectance * textureFactor(material, hit.u, hit.v, footM, seed);
+}
+
+const WHITE: Rgb = [1, 1, 1];
+
+/**
+ * Luminance of what a ray has met, three channels into `out`.
+ *
+ * @param pixelM How wide a pixel is there across the line of sight, metres.
+ * @param footM How long it is on the surface.
+ */
+export function shadeHit(
   scene: PreparedScene,
-  strip: PreparedScene["strips"][number],
+  hit: Hit,
   x: number,
+  y: number,
   z: number,
+  pixelM: number,
+  footM: number,
   out: Float64Array,
 ): void {
-  const along = (x - strip.through[0]) * strip.ux + (z - strip.through[2]) * strip.uz;
-  const across = (x - strip.through[0]) * strip.uz - (z - strip.through[2]) * strip.ux;
-  const ambient = skyIlluminance(scene.sky);
-  out[0] = ambient * scene.zenith[0];
-  out[1] = ambient * scene.zenith[1];
-  out[2] = ambient * scene.zenith[2];
-  addLampIlluminance(scene.lamps, x, strip.through[1], z, HORIZONTAL, out);
-  addWindowIlluminance(scene, x, z, out);
-  const { material, dashMetres } = strip;
-  let factor = (material.reflectance * textureFactor(material, along, across, scene.seed + 3)) / Math.PI;
-  if (
-    dashMetres &&
-    Math.abs(across) < 0.08 &&
-    fraction(along / (dashMetres[0] + dashMetres[1])) * (dashMetres[0] + dashMetres[1]) < dashMetres[0]
-  ) {
-    factor = 0.55 / Math.PI;
+  const { seed } = scene;
+  let reflectance = 0;
+  let byChannel = WHITE;
+  let tint = WHITE;
+  let glass = 0;
+  let wrap = 0;
+  shine.fill(0);
+  setAmbient(scene, hit.ny, light);
+  switch (hit.of) {
+    case "strip": {
+      const strip = scene.strips[hit.index]!;
+      tint = strip.material.tint;
+      reflectance = strip.material.reflectance * textureFactor(strip.material, hit.u, hit.v, footM, seed + 3);
+      const dash = strip.dashMetres;
+      if (
+        dash &&
+        Math.abs(hit.v) < 0.08 &&
+        (((hit.u / (dash[0] + dash[1])) % 1) + 1) % 1 < dash[0] / (dash[0] + dash[1])
+      )
+        reflectance = 0.55;
+      if (strip.halfWidthMetres - Math.abs(hit.v) < 0.22) reflectance *= 1.5;
+      addWindowIlluminance(scene, x, z, light);
+      break;
+    }
+    case "wall": {
+      const wall = scene.walls[hit.index]!;
+      const point = frontPoint(wall, hit.u, hit.v, pixelM, seed);
+      reflectance = 1;
+      byChannel = point.reflectance;
+      tint = wall.material.tint;
+      glass = point.glass;
+      for (let c = 0; c < 3; c++) shine[c] = scene.lampGain * point.shine[c]!;
+      break;
+    }
+    case "ridge": {
+      const ridge = scene.ridges[hit.index]!;
+      reflectance = 0.5 * ridgePoint(ridge, hit.u, hit.v, pixelM, seed, shine);
+      for (let c = 0; c < 3; c++) shine[c] = scene.lampGain * shine[c]!;
+      tint = ridge.material.tint;
+      break;
+    }
+    case "fall":
+      reflectance = scene.falls[hit.index]!.reflectance;
+      break;
+    case "solid": {
+      const { solid } = scene.solids[hit.index]!;
+      reflectance = shadeSolid(scene, solid, hit, pixelM, seed + hit.index);
+      tint = solid.material.tint;
+      if (solid.kind === "ellipsoid" && solid.gaps > 0) wrap = 0.6;
+      break;
+    }
+    default:
+      out.fill(0);
+      return;
   }
-  if (Math.abs(across) > strip.halfWidthMetres - 0.22) factor *= 1.5;
-  out[0] *= factor * material.tint[0];
-  out[1] *= factor * material.tint[1];
-  out[2] *= factor * material.tint[2];
-}
-
-/** Luminance of a wall at a distance along it and a height. */
-export function shadeWall(
-  scene: PreparedScene,
-  wall: PreparedScene["walls"][number],
-  along: number,
-  up: number,
-  out: Float64Array,
-): void {
-  const x = wall.from[0] + along * wall.ux;
-  const z = wall.from[2] + along * wall.uz;
-  const ambient = 0.5 * skyIlluminance(scene.sky);
-  out[0] = ambient * scene.zenith[0];
-  out[1] = ambient * scene.zenith[1];
-  out[2] = ambient * scene.zenith[2];
-  addLampIlluminance(scene.lamps, x, up, z, [-wall.uz, 0, wall.ux], out);
-  const { reflectance, shine, glass } = facadePoint(wall, along, up, scene.seed);
+  if (hit.of !== "ridge") addLampIlluminance(scene.lamps, x, y, z, hit.nx, hit.ny, hit.nz, light, wrap);
   for (let c = 0; c < 3; c++) {
-    // Half of what glass shows is the sky low over the other side, half the dark ground before it.
-    const mirrored = 0.5 * glass * scene.sky.horizonCdM2 * (0.5 + 0.5 * scene.zenith[c]!);
-    out[c] = (out[c]! * reflectance[c]! * wall.material.tint[c]!) / Math.PI + mirrored + shine[c]!;
+    const mirrored = 0.5 * glass * scene.sky.horizon[c]!;
+    out[c] = (light[c]! * reflectance * byChannel[c]! * tint[c]!) / Math.PI + mirrored + shine[c]!;
   }
 }
 
-/** Half-width of a ridge's table of heights, and its step, metres. */
-const SILHOUETTE_HALF_METRES = 600;
-const SILHOUETTE_STEP_METRES = 0.25;
-
-/** Cells of a ridge's tables: finer than the finest of its noise would be seen at its distance. */
-const CELL_METRES = 1.5;
-const TABLE_HIGH_METRES = 150;
-const CELLS_ACROSS = (2 * SILHOUETTE_HALF_METRES) / CELL_METRES;
-const CELLS_UP = TABLE_HIGH_METRES / CELL_METRES;
-
-function ridgeTable(value: (x: number, up: number) => number): Float32Array {
-  return Float32Array.from({ length: (CELLS_ACROSS + 1) * (CELLS_UP + 1) }, (_, index) =>
-    value(
-      (index % (CELLS_ACROSS + 1)) * CELL_METRES - SILHOUETTE_HALF_METRES,
-      Math.floor(index / (CELLS_ACROSS + 1)) * CELL_METRES,
-    ),
-  );
-}
-
-/** A ridge's table read at a place, between its cells. */
-function ridgeValue(table: Float32Array, x: number, up: number): number {
-  const across = Math.max(0, Math.min(CELLS_ACROSS - 1e-3, (x + SILHOUETTE_HALF_METRES) / CELL_METRES));
-  const high = Math.max(0, Math.min(CELLS_UP - 1e-3, up / CELL_METRES));
-  const column = Math.floor(across);
-  const row = Math.floor(high);
-  const fx = across - column;
-  const fy = high - row;
-  const at = row * (CELLS_ACROSS + 1) + column;
-  const lower = table[at]! + fx * (table[at + 1]! - table[at]!);
-  const upper = table[at + CELLS_ACROSS + 1]! + fx * (table[at + CELLS_ACROSS + 2]! - table[at + CELLS_ACROSS + 1]!);
-  return lower + fy * (upper - lower);
-}
-
-function silhouette(ridge: Ridge, seed: number): Float32Array {
-  return Float32Array.from({ length: (2 * SILHOUETTE_HALF_METRES) / SILHOUETTE_STEP_METRES + 1 }, (_, index) =>
-    heightOfRidge(ridge, index * SILHOUETTE_STEP_METRES - SILHOUETTE_HALF_METRES, seed),
-  );
-}
-
-/** Height of a prepared ridge's silhouette at x; level beyond the table's ends. */
-export function ridgeHeight({ heights }: PreparedScene["ridges"][number], x: number): number {
-  const index = Math.round((x + SILHOUETTE_HALF_METRES) / SILHOUETTE_STEP_METRES);
-  return heights[Math.max(0, Math.min(heights.length - 1, index))]!;
-}
-
-/** Height of a ridge's silhouette at x, roughened a little by trees. */
-function heightOfRidge(ridge: Ridge, x: number, seed: number): number {
-  const { profile } = ridge;
-  let height = profile[0]?.[1] ?? 0;
-  for (let i = 1; i < profile.length; i++) {
-    const [x0, h0] = profile[i - 1]!;
-    const [x1, h1] = profile[i]!;
-    if (x >= x0 && x <= x1) {
-      const t = (x - x0) / (x1 - x0);
-      const s = t * t * (3 - 2 * t);
-      height = h0 + (h1 - h0) * s;
-    } else if (x > x1) height = h1;
+/** What the air adds and takes on the way to something, in place. */
+export function throughAir(scene: PreparedScene, distance: number, out: Float64Array): void {
+  const clear = Math.exp(-distance / scene.visibilityMetres);
+  for (let c = 0; c < 3; c++) {
+    const air = 0.5 * scene.sky.horizon[c]! + (0.12 * scene.fill[c]!) / Math.PI;
+    out[c] = out[c]! * clear + (1 - clear) * air;
   }
-  return height * (0.94 + 0.1 * fractalNoise(x * 0.05, 3, seed + 9, 5));
 }
 
-const NO_ROOM = { light: 0, warmth: 1 } as const;
+const mirrorHit = newHit();
+const mirrored = new Float64Array(3);
 
-/** What shines at a place of a hillside: a window of a house, at most one a cell; how bright, and how much warmer than usual. */
-function roomKind(
-  { columnMetres, rowMetres, litShare }: Ridge["windows"],
-  x: number,
-  up: number,
-  density: number,
-  seed: number,
-): { readonly light: number; readonly warmth: number } {
-  const column = Math.floor(x / columnMetres);
-  const row = Math.floor(up / rowMetres);
-  if (density <= 0 || hashUnit(column, row, seed + 33) >= litShare * density) return NO_ROOM;
-  const inColumn = x / columnMetres - column - 0.15 - 0.6 * hashUnit(column, row, seed + 31);
-  const inRow = up / rowMetres - row - 0.15 - 0.5 * hashUnit(column, row, seed + 32);
-  const kind = hashUnit(column, row, seed + 35);
-  if (inColumn <= 0 || inColumn >= 0.1 + 0.16 * kind || inRow <= 0 || inRow >= 0.34 - 0.14 * kind) return NO_ROOM;
-  // Most are small and dim; a few have nothing before them.
-  return { light: 0.12 + 1.3 * hashUnit(column, row, seed + 34) ** 3, warmth: 0.75 + 0.5 * kind };
+/** Rays by which wet ground mirrors what stands beyond it, and how far they spread upwards: it is never a mirror. */
+const WET_SAMPLES = 2;
+const WET_SPREAD = 0.09;
+/** Less than this of what stands beyond is not worth a ray. */
+const LEAST_SHARE = 0.012;
+/** Mean square of the slopes of wet stone and asphalt, for the glints of lamps in it. */
+const WET_SLOPES = 0.012;
+/** Steeper slopes than so many times that there are none to speak of: e^-9. */
+const MOST_SLOPES = 9;
+/** Lamps farther than this leave no glint that one would see, metres. */
+const GLINT_REACH_SQUARED = 90 ** 2;
+/** Of water at a right angle. @see Schlick, Computer Graphics Forum 13 (1994), 233, for the rise towards grazing. */
+const WATER_F0 = 0.02;
+
+/** Share of light that a water surface gives back at the cosine of its angle. */
+export function fresnel(cosine: number): number {
+  const off = 1 - Math.min(1, cosine);
+  const squared = off * off;
+  return WATER_F0 + (1 - WATER_F0) * squared * squared * off;
 }
 
-/** Luminance of a hillside at x and a height above the shore. */
-export function shadeRidge(
+/** Luminance along a ray that has left a surface: what it meets, else the sky. */
+export function castAway(
   scene: PreparedScene,
-  ridge: PreparedScene["ridges"][number],
+  near: ArrayLike<number>,
   x: number,
-  up: number,
+  y: number,
+  z: number,
+  dx: number,
+  dy: number,
+  dz: number,
+  pixelM: number,
   out: Float64Array,
 ): void {
-  const { material, windows, lit } = ridge;
-  const slope = ridgeValue(ridge.slopes, x, up);
-  const haze = 0.1 * scene.sky.horizonCdM2 * Math.exp(-up / 60);
-  const ambient = (0.5 * skyIlluminance(scene.sky) * material.reflectance * slope) / Math.PI;
-  const density = ridgeValue(ridge.densities, x, up);
-  const { light, warmth } = roomKind(windows, x, up, density, scene.seed);
-  const window = windows.luminanceCdM2 * light;
-  const street = 0.25 * density * Math.exp(-up / 30);
-  for (let c = 0; c < 3; c++) {
-    out[c] =
-      ambient * material.tint[c]! * scene.zenith[c]! +
-      haze * scene.zenith[c]! +
-      street * lit[c]! +
-      window * (c === 2 ? lit[c]! / warmth : lit[c]!);
+  mirrorHit.t = Infinity;
+  meetScene(scene, near, x, y, z, dx, dy, dz, mirrorHit);
+  if (mirrorHit.of === "nothing" || mirrorHit.of === "water") {
+    shadeSky(scene, dx, dy, dz, out);
+    return;
+  }
+  const { t } = mirrorHit;
+  shadeHit(scene, mirrorHit, x + t * dx, y + t * dy, z + t * dz, pixelM, 4 * pixelM, out);
+  throughAir(scene, t, out);
+}
+
+/**
+ * Adds what wet ground mirrors: of what stands beyond, by a few rays bent upwards, and of lamps, by slopes that are spread
+ * normally (Beckmann), L = I/d² · D · F / (4 cos θ).
+ */
+export function addWetGround(
+  scene: PreparedScene,
+  { wetness }: Material,
+  near: ArrayLike<number>,
+  lamps: readonly PreparedLamp[],
+  x: number,
+  y: number,
+  z: number,
+  dx: number,
+  dy: number,
+  dz: number,
+  out: Float64Array,
+): void {
+  // Puddles: some places hold more water than others.
+  const pooled = wetness * (0.55 + 0.9 * valueNoise(x * 0.45, z * 0.45, scene.seed + 63));
+  const share = (Math.min(1, pooled) * fresnel(-dy)) / WET_SAMPLES;
+  const stone = valueNoise(x * 3, z * 3, scene.seed + 61) - 0.5;
+  for (let sample = 0; sample < WET_SAMPLES && share > LEAST_SHARE; sample++) {
+    const up = Math.max(0.002, -dy + WET_SPREAD * ((sample + 0.5) / WET_SAMPLES - 0.25 + 0.4 * stone));
+    castAway(scene, near, x, y + 0.01, z, dx, up, dz, 0.2, mirrored);
+    for (let c = 0; c < 3; c++) out[c] = out[c]! + share * mirrored[c]!;
+  }
+  for (const lamp of lamps) {
+    const lx = lamp.x - x;
+    const ly = lamp.y - y;
+    const lz = lamp.z - z;
+    const squared = lx * lx + ly * ly + lz * lz;
+    if (squared > GLINT_REACH_SQUARED || ly <= 0) continue;
+    // Off to a side no slope mirrors it: (ly - dy·distance)² is at most twice the sum of both squares.
+    const aside = lx * dz - lz * dx;
+    if (aside * aside > 2 * MOST_SLOPES * WET_SLOPES * (ly * ly + dy * dy * squared)) continue;
+    const distance = Math.sqrt(squared);
+    const hx = lx / distance - dx;
+    const hy = ly / distance - dy;
+    const hz = lz / distance - dz;
+    const length = Math.sqrt(hx * hx + hy * hy + hz * hz);
+    const cosine = hy / length;
+    const slope = (1 - cosine * cosine) / (cosine * cosine);
+    if (slope > MOST_SLOPES * WET_SLOPES) continue;
+    const spread = Math.exp(-slope / WET_SLOPES) / (Math.PI * WET_SLOPES * cosine * cosine * cosine * cosine);
+    const towards = (lx * hx + ly * hy + lz * hz) / (distance * length);
+    const glint = (Math.min(1, pooled) * spread * fresnel(towards)) / (4 * Math.max(-dy, 0.05) * squared);
+    for (let c = 0; c < 3; c++) out[c] = out[c]! + glint * lamp.rgb[c]!;
   }
 }

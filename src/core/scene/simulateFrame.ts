@@ -1,19 +1,26 @@
 import type { CapturePlan, PlannedFrame } from "../capture";
 import { type Lens, vignetteInPlace } from "../optics";
 import { exposeBand, type HotSample, hotSamples } from "../sensor";
+import { exposeBehindBodies, gatherBodies } from "./bodies";
 import { type View, viewOf } from "./camera";
-import { addMovingLight, gatherMovingLight } from "./moving";
+import { addFoam, openFoam } from "./falls";
+import { gatherLampStreaks } from "./moving";
+import { passagesIn } from "./passages";
+import { prepareScene } from "./prepare";
 import { renderStaticRows } from "./renderStatic";
 import type { Scene } from "./scene";
 import { gatherStarLight } from "./stars";
+import { newStillLight, type StillLight } from "./stillLight";
+import { addStreak } from "./streaks";
+import { addWaves, openWater } from "./waterLight";
 
 /** A scene seen through a lens at one output width, with its still light rendered once. */
 export interface Stage {
   readonly scene: Scene;
   readonly lens: Lens;
   readonly view: View;
-  /** Luminance in cd/m², linear sRGB interleaved; may lie in shared memory, only read after it is rendered. */
-  readonly still: Float32Array;
+  /** May lie in shared memory, only read after it is rendered. */
+  readonly still: StillLight;
 }
 
 /** A developed 8-bit frame, sRGB interleaved. */
@@ -28,7 +35,7 @@ const BAND_ROWS = 48;
 /** Renders a scene's still light: the slow half of a simulation, done once however many frames follow. */
 export function setStage(scene: Scene, lens: Lens, width: number): Stage {
   const view = viewOf(scene, lens, width);
-  const still = new Float32Array(3 * view.width * view.height);
+  const still = newStillLight(scene, view);
   renderStaticRows(scene, view, 0, view.height, still);
   return { scene, lens, view, still };
 }
@@ -44,28 +51,26 @@ function scaledHotSamples(lens: Lens, view: View, sensorSeed: number): HotSample
   }));
 }
 
-/** Scene time of its traffic when the release is pressed: something is on its way. */
-const TRAFFIC_STARTS_SECONDS = 8;
-
-/**
- * Takes one frame of a plan at the stage, band by band: 1 to 2 MB of scratch whatever the frame's size.
- *
- * @param stillGain What the stage's still light is multiplied by, so that it is as bright as a person's own place; lamps that
- *   pass and stars keep their own light.
- */
+/** Takes one frame of a plan at the stage, band by band: 1 to 2 MB of scratch whatever the frame's size. */
 export function simulateFrame(
   { scene, lens, view, still }: Stage,
   plan: CapturePlan,
   { opensSeconds, deliveredSeconds, frameSeed }: PlannedFrame,
-  stillGain = 1,
 ): DevelopedFrame {
   const { width, height } = view;
   const data = new Uint8Array(3 * width * height);
   const light = new Float32Array(3 * width * BAND_ROWS);
-  const hidden = new Float32Array(width * BAND_ROWS);
-  const traffic = gatherMovingLight(scene, view, TRAFFIC_STARTS_SECONDS + opensSeconds, deliveredSeconds);
-  const stars = gatherStarLight(scene, view, opensSeconds, deliveredSeconds);
-  const moving = { ...traffic, streaks: [...traffic.streaks, ...stars] };
+  const prepared = prepareScene(scene);
+  // What passes comes as the first shutter opens, however long one waits for that.
+  const sceneSeconds = opensSeconds - plan.firstOpensSeconds;
+  const passages = passagesIn(scene, sceneSeconds, deliveredSeconds);
+  const bodies = gatherBodies(prepared, view, passages);
+  const streaks = [
+    ...gatherLampStreaks(scene, view, passages),
+    ...gatherStarLight(scene, view, opensSeconds, deliveredSeconds),
+  ];
+  const waves = openWater(still.water, opensSeconds, deliveredSeconds);
+  const foam = openFoam(prepared, opensSeconds, deliveredSeconds);
   const hot = scaledHotSamples(lens, view, plan.sensorSeed);
   const { iso, transmission, kelvin, sensorCelsius, sensorSeed, vignettingStops } = plan;
   const exposure = {
@@ -83,9 +88,15 @@ export function simulateFrame(
     const rows = Math.min(BAND_ROWS, height - firstRow);
     const from = 3 * width * firstRow;
     const to = from + 3 * width * rows;
-    light.set(still.subarray(from, to));
-    if (stillGain !== 1) for (let i = 0; i < to - from; i++) light[i]! *= stillGain;
-    addMovingLight(view, moving, deliveredSeconds, firstRow, rows, light, hidden);
+    light.set(still.light.subarray(from, to));
+    const standing = {
+      depth: still.depth.subarray(width * firstRow, width * (firstRow + rows)),
+      flows: still.flows.subarray(width * firstRow, width * (firstRow + rows)),
+    };
+    if (waves) addWaves(still, view, firstRow, rows, waves, light);
+    if (foam) addFoam(prepared, still, view, firstRow, rows, foam, light);
+    exposeBehindBodies(bodies, width, firstRow, rows, deliveredSeconds, standing.depth, light);
+    for (const streak of streaks) addStreak(streak, width, firstRow, rows, light, standing);
     if (vignettingStops > 0) vignetteInPlace(light, view, firstRow, rows, vignettingStops);
     exposeBand(exposure, { width, firstRow, rows }, light, hot, data.subarray(from, to));
   }

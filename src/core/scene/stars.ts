@@ -1,18 +1,19 @@
-import { CHART_STAR_VECTORS, CHART_STARS } from "../chart";
+import { CHART_STAR_VECTORS, CHART_STARS, rotationToDate } from "../chart";
 import { blackBodyRgb, MAGNITUDE_ZERO_LUX } from "../light";
 import { FWHM_PER_SIGMA, POINT_FWHM_PX } from "../optics";
 import { airmass, EXTINCTION_MAG } from "../sky";
 import { DEG_PER_RAD } from "../units";
-import { type Projected, project, type View } from "./camera";
-import { pointLampLuminance, seesSky } from "./renderStatic";
+import { type Projected, projectFromCamera, type View } from "./camera";
+import { pointLampLuminance } from "./drawLamps";
 import type { Scene, StarSky } from "./scene";
-import { prepareScene } from "./shade";
 import type { Streak } from "./streaks";
 
 /** Turning of the sky, radians a second. */
 const TURNING = 15.041 / 3600 / DEG_PER_RAD;
 /** Radius at which a star's image has fallen to 1/e, pixels. */
 const RADIUS_PX = (Math.SQRT2 * POINT_FWHM_PX) / FWHM_PER_SIGMA;
+/** Nothing stands behind them. */
+const BEHIND_ALL = { depthMetres: Infinity, on: "all" } as const;
 /** A trail is drawn in straight pieces of so much turning: a thousand pixels from the pole they leave the arc by a twentieth of one. */
 const PIECE_RAD = 0.02;
 const FAR_METRES = 1e6;
@@ -32,8 +33,22 @@ const STARS = CHART_STARS.map(({ magnitude, colourIndex }) => ({
 /** Where a star stands: to the right of where the camera looks, up, and ahead; null below the horizon. */
 type StarDirection = readonly [right: number, up: number, ahead: number];
 
+let ofDate: { readonly atMs: number; readonly vectors: Float64Array } | undefined;
+
+/** The catalogue's directions on the equator of a date; that of the last one asked for is kept. */
+function vectorsOfDate(atMs: number): Float64Array {
+  if (ofDate?.atMs === atMs) return ofDate.vectors;
+  const turn = rotationToDate(new Date(atMs));
+  const vectors = CHART_STAR_VECTORS.map((_, index) => {
+    const [row, star] = [index % 3, index - (index % 3)];
+    return [0, 1, 2].reduce((sum, axis) => sum + turn[3 * row + axis]! * CHART_STAR_VECTORS[star + axis]!, 0);
+  });
+  ofDate = { atMs, vectors };
+  return vectors;
+}
+
 /** Directions of the sky's points from a place at a sidereal time. */
-function directionsAt({ latitudeDeg, azimuthDeg }: StarSky, sidereal: number) {
+function directionsAt({ latitudeDeg, azimuthDeg }: StarSky, vectors: Float64Array, sidereal: number) {
   const sinPhi = Math.sin(latitudeDeg / DEG_PER_RAD);
   const cosPhi = Math.cos(latitudeDeg / DEG_PER_RAD);
   const sinA = Math.sin(azimuthDeg / DEG_PER_RAD);
@@ -41,9 +56,9 @@ function directionsAt({ latitudeDeg, azimuthDeg }: StarSky, sidereal: number) {
   const sinT = Math.sin(sidereal);
   const cosT = Math.cos(sidereal);
   return (star: number): StarDirection | null => {
-    const x = CHART_STAR_VECTORS[3 * star]!;
-    const y = CHART_STAR_VECTORS[3 * star + 1]!;
-    const sinDelta = CHART_STAR_VECTORS[3 * star + 2]!;
+    const x = vectors[3 * star]!;
+    const y = vectors[3 * star + 1]!;
+    const sinDelta = vectors[3 * star + 2]!;
     // Towards the meridian and to the west of it, both on the equator; then up, north and east.
     const toMeridian = x * cosT + y * sinT;
     const toWest = x * sinT - y * cosT;
@@ -54,21 +69,21 @@ function directionsAt({ latitudeDeg, azimuthDeg }: StarSky, sidereal: number) {
   };
 }
 
-/** Light that the stars leave while the shutter is open; those behind something solid leave none. */
+/** Light that the stars leave while the shutter is open; what stands before them hides them as they are drawn. */
 export function gatherStarLight(scene: Scene, view: View, opensSeconds: number, shutterSeconds: number): Streak[] {
   const { stars } = scene;
   if (stars === null) return [];
-  const solid = prepareScene(scene);
   const pieces = Math.max(1, Math.ceil((TURNING * shutterSeconds) / PIECE_RAD));
   const pieceSeconds = shutterSeconds / pieces;
   const siderealAt = (seconds: number) => stars.siderealHours / HOURS_PER_RAD + TURNING * seconds;
   const seen = ([right, up, ahead]: StarDirection) =>
-    project(view, [right * FAR_METRES, up * FAR_METRES, ahead * FAR_METRES]);
+    projectFromCamera(view, [right * FAR_METRES, up * FAR_METRES, ahead * FAR_METRES]);
   const inPicture = (at: Projected) => at.x >= 0 && at.x <= view.width && at.y >= 0 && at.y <= view.height;
+  const vectors = vectorsOfDate(stars.atMs);
   const streaks: Streak[] = [];
   for (let piece = 0; piece < pieces; piece++) {
-    const begins = directionsAt(stars, siderealAt(opensSeconds + piece * pieceSeconds));
-    const ends = directionsAt(stars, siderealAt(opensSeconds + (piece + 1) * pieceSeconds));
+    const begins = directionsAt(stars, vectors, siderealAt(opensSeconds + piece * pieceSeconds));
+    const ends = directionsAt(stars, vectors, siderealAt(opensSeconds + (piece + 1) * pieceSeconds));
     STARS.forEach(({ lux, colour }, star) => {
       const from = begins(star);
       const to = ends(star);
@@ -76,11 +91,10 @@ export function gatherStarLight(scene: Scene, view: View, opensSeconds: number, 
       const start = seen(from);
       const end = seen(to);
       if (!start || !end || !(inPicture(start) || inPicture(end))) return;
-      const [right, up, ahead] = from.map((each, axis) => (each + to[axis]!) / 2) as [number, number, number];
-      if (!seesSky(solid, view.heightMetres, right, up, ahead)) return;
+      const up = (from[1] + to[1]) / 2;
       const arriving = lux * 10 ** (-0.4 * EXTINCTION_MAG * airmass(Math.asin(Math.min(1, up)) * DEG_PER_RAD));
       const light = pointLampLuminance(view, arriving, 1) * pieceSeconds;
-      streaks.push({ x0: start.x, y0: start.y, x1: end.x, y1: end.y, radius: RADIUS_PX, light, colour });
+      streaks.push({ x0: start.x, y0: start.y, x1: end.x, y1: end.y, radius: RADIUS_PX, light, colour, ...BEHIND_ALL });
     });
   }
   return streaks;

@@ -10,7 +10,13 @@ const drawn = (...streaks: readonly Streak[]) => {
 };
 const total = (out: Float32Array, channel: number) =>
   out.reduce((sum, value, i) => (i % 3 === channel ? sum + value : sum), 0);
-const base = { radius: 1.2, light: 10, colour: [1, 0.5, 0.25] as const };
+const base = {
+  radius: 1.2,
+  light: 10,
+  colour: [1, 0.5, 0.25] as const,
+  depthMetres: 20,
+  on: "all" as const,
+};
 const inside = fc.double({ min: 14, max: 34, noNaN: true });
 
 describe("a streak", () => {

@@ -1,4 +1,5 @@
 import type { Rgb } from "../light";
+import { FLOWS } from "./flows";
 
 /**
  * Light that a point of light leaves on its way through the picture: from (x0, y0) to (x1, y1) at an even pace, blurred by a
@@ -13,7 +14,19 @@ export interface Streak {
   /** All of it: cd·s/m² times pixels. */
   readonly light: number;
   readonly colour: Rgb;
+  /** What stands nearer than this hides it. */
+  readonly depthMetres: number;
+  /** Mirrored light shows on water, or on land, only. */
+  readonly on: "all" | "water" | "land";
 }
+
+/** What stands in the rows into which streaks are drawn: how far, and what flows there. */
+export interface Standing {
+  readonly depth: Float32Array;
+  readonly flows: Uint8Array;
+}
+/** What stands so little before a lamp belongs to it, metres. */
+const SAME_PLACE_M = 0.7;
 
 /** Where a streak's profile is cut, in radii; its value there is taken off everywhere, so that no edge shows. */
 const REACH = 2.2;
@@ -58,8 +71,17 @@ function along(radii: number): number {
  * Adds a streak to a band of rows. Streaks that follow each other meet without a seam, and every streak keeps its light:
  * the sum over all pixels is `light` times its colour.
  */
-export function addStreak(streak: Streak, width: number, firstRow: number, rows: number, out: Float32Array): void {
-  const { radius, light, colour } = streak;
+export function addStreak(
+  streak: Streak,
+  width: number,
+  firstRow: number,
+  rows: number,
+  out: Float32Array,
+  standing: Standing | null = null,
+): void {
+  const { radius, light, colour, on } = streak;
+  const mirrored = on !== "all";
+  const nearest = streak.depthMetres - SAME_PLACE_M;
   let { x0, y0, x1, y1 } = streak;
   let length = Math.hypot(x1 - x0, y1 - y0);
   if (length < LEAST_LENGTH_PX) {
@@ -99,6 +121,11 @@ export function addStreak(streak: Streak, width: number, firstRow: number, rows:
       const place = dx * ux + dy * uy;
       const there = along(place / radius) - along((place - length) / radius);
       if (there <= 0) continue;
+      if (standing) {
+        const pixel = (index / 3) | 0;
+        if (mirrored ? (standing.flows[pixel] === FLOWS.water) !== (on === "water") : standing.depth[pixel]! < nearest)
+          continue;
+      }
       const value = scale * there * (ACROSS[i]! + (at - i) * (ACROSS[i + 1]! - ACROSS[i]!));
       out[index]! += value * r;
       out[index + 1]! += value * g;

@@ -2,8 +2,16 @@ import { type IntentId, intentOf, type SceneAssumptions } from "../intent";
 import { evFromLuminance } from "../light";
 import type { NightPlan } from "../night";
 import type { CameraPose } from "../optics";
-import type { AimedSky } from "../rehearse";
-import { clearSkyAt, declinationOf, evTowards, localSiderealHours, luminanceFromMagnitude } from "../sky";
+import type { ShotSky } from "../scene";
+import {
+  clearSkyAt,
+  declinationOf,
+  evTowards,
+  localSiderealHours,
+  luminanceFromMagnitude,
+  moonOf,
+  sunOf,
+} from "../sky";
 
 /** Values of a scene that night, site and aim give by themselves until a person types another. */
 export const AUTOMATIC_FIELDS = [
@@ -117,13 +125,24 @@ export function sceneOf(shot: PlannedShot, plan: NightPlan | null): SceneAssumpt
 }
 
 /** The sky that a planned shot aims at; null before it has a time and an aim. */
-export function aimedSkyOf({ beginsAtMs, aim }: PlannedShot, plan: NightPlan | null): AimedSky | null {
+export function aimedSkyOf({ beginsAtMs, aim }: PlannedShot, plan: NightPlan | null): ShotSky | null {
   if (plan === null || beginsAtMs === null || aim === null) return null;
   const { track, place } = plan.night;
+  const { azimuthDeg, tiltDeg } = aim;
+  const sun = sunOf(plan.night, beginsAtMs);
+  const moon = moonOf(plan.night, beginsAtMs);
   return {
-    latitudeDeg: place.latitudeDeg,
-    azimuthDeg: aim.azimuthDeg,
-    tiltDeg: aim.tiltDeg,
-    siderealHours: localSiderealHours(track, place, beginsAtMs),
+    sky: {
+      sun: { altitudeDeg: sun.altitudeDeg, awayDeg: sun.azimuthDeg - azimuthDeg },
+      moon: { altitudeDeg: moon.altitudeDeg, awayDeg: moon.azimuthDeg - azimuthDeg, phaseAngleDeg: moon.phaseAngleDeg },
+      darkSkyMagPerArcsec2: plan.site.darkSkyMagPerArcsec2,
+    },
+    stars: {
+      latitudeDeg: place.latitudeDeg,
+      azimuthDeg,
+      siderealHours: localSiderealHours(track, place, beginsAtMs),
+      atMs: beginsAtMs,
+    },
+    tiltDeg,
   };
 }

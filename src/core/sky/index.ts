@@ -1,5 +1,5 @@
 export { airmass } from "./airmass";
-export { clearSkyAt, evTowards, type SkyByDirection } from "./clearSky";
+export { clearSky, clearSkyAt, evTowards, type SkyByDirection } from "./clearSky";
 export { type Crossing, crossings, type Interval, intervalsWhere } from "./crossings";
 export { type HorizonPoint, horizonAltitude } from "./horizon";
 export { moonIlluminance, sunIlluminance } from "./illuminance";
@@ -32,6 +32,7 @@ export {
 } from "./showers";
 export {
   DARKNESS_CLASSES,
+  darkSkyLuminance,
   EXTINCTION_MAG,
   luminanceFromMagnitude,
   magnitudeFromLuminance,

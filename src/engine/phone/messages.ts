@@ -6,9 +6,8 @@ export interface StageRequest {
   readonly scene: Scene;
   readonly lens: Lens;
   readonly widthPx: number;
+  /** Of `stillBytes`. */
   readonly still: SharedArrayBuffer;
   readonly firstRow: number;
   readonly rows: number;
-  /** What the scene's still light is multiplied by. */
-  readonly stillGain: number;
 }

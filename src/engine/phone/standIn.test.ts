@@ -6,7 +6,7 @@ import sharp from "sharp";
 import { chosenCamera, GENERIC_PHONE } from "@/core/camera";
 import { planCapture, plannedFrames } from "@/core/capture";
 import { parseRecipe } from "@/core/recipe";
-import { renderStaticRows, sceneNamed, simulateFrame, viewOf } from "@/core/scene";
+import { sceneNamed, setStage, simulateFrame } from "@/core/scene";
 import { decodePicture } from "../files/decode";
 import { measurePicture } from "../files/measurePicture";
 import { armProblems } from "./arm";
@@ -14,7 +14,7 @@ import { StandInPhone } from "./standIn";
 
 const data = mkdtempSync(join(tmpdir(), "aevumen-phone-"));
 afterAll(() => rmSync(data, { recursive: true, force: true }));
-const QUAY = { scene: sceneNamed("tram-quay")!, light: null, sensorCelsius: 15 };
+const QUAY = { scene: sceneNamed("quay-road")!, sensorCelsius: 15 };
 const camera = chosenCamera({ phones: [GENERIC_PHONE], clipOns: [] }, null);
 
 describe("the stand-in phone", () => {
@@ -107,12 +107,9 @@ describe("files of the stand-in phone", () => {
       files.push(Uint8Array.from(await decodePicture(Buffer.from(jpeg), 8)));
     }
 
-    const view = viewOf(scene, small.lens, widthPx);
-    const still = new Float32Array(3 * view.width * view.height);
-    renderStaticRows(scene, view, 0, view.height, still);
-    const stage = { scene, lens: small.lens, view, still };
+    const stage = setStage(scene, small.lens, widthPx);
     const plan = planCapture(recipe, small, { pressedAtMs: startsAt.getTime(), sensorCelsius: 15, seed: 3 })!;
-    const sensed = plannedFrames(plan).map((frame) => simulateFrame(stage, plan, frame, 1).data);
+    const sensed = plannedFrames(plan).map((frame) => simulateFrame(stage, plan, frame).data);
 
     /** Standard deviation of a sample between two frames, by their mean in bands of 32 codes. */
     const noise = ([first, second]: readonly Uint8Array[]) => {

@@ -1,8 +1,7 @@
 import type { Camera } from "@/core/camera";
 import { type CapturePlan, planCapture, plannedFrames } from "@/core/capture";
 import type { Recipe } from "@/core/recipe";
-import { type PlaceLight, stillGainOf } from "@/core/rehearse";
-import { type Scene, viewOf } from "@/core/scene";
+import { type Scene, stillBytes, viewOf } from "@/core/scene";
 import { startThread, type Thread } from "../thread";
 import { armProblems } from "./arm";
 import type { ArmResult, CapturedFrame, CaptureOptions, Phone, PhoneCapabilities, PhoneStatus } from "./protocol";
@@ -20,11 +19,9 @@ const wait = (milliseconds: number, signal: AbortSignal): Promise<void> =>
     });
   });
 
-/** Where the phone stands: a scene, as bright as a person's own place. */
+/** Where the phone stands, and how warm it is there. */
 export interface PhoneStage {
   readonly scene: Scene;
-  /** Null leaves the scene's own light. */
-  readonly light: PlaceLight | null;
   readonly sensorCelsius: number;
 }
 
@@ -113,16 +110,16 @@ export class StandInPhone implements Phone {
   /** Renders the scene's still light once, each thread a part of the rows. */
   private async setStage(threads: readonly Thread<PhoneThread>[], widthPx: number): Promise<void> {
     const { lens } = this.camera;
-    const { scene, light } = this.stage;
-    const stillGain = light ? stillGainOf(scene, this.camera, light) : 1;
-    const { height } = viewOf(scene, lens, widthPx);
-    const still = new SharedArrayBuffer(12 * widthPx * height);
+    const { scene } = this.stage;
+    const view = viewOf(scene, lens, widthPx);
+    const { height } = view;
+    const still = new SharedArrayBuffer(stillBytes(view));
     const perThread = Math.ceil(height / threads.length);
     await Promise.all(
       threads.map((thread, part) => {
         const firstRow = part * perThread;
         const rows = Math.min(perThread, height - firstRow);
-        return thread.ask((api) => api.stage({ scene, lens, widthPx, still, firstRow, rows, stillGain }));
+        return thread.ask((api) => api.stage({ scene, lens, widthPx, still, firstRow, rows }));
       }),
     );
   }

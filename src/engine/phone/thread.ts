@@ -1,7 +1,7 @@
 import { parentPort } from "node:worker_threads";
 import sharp from "sharp";
 import type { CapturePlan, PlannedFrame } from "@/core/capture";
-import { renderStaticRows, type Stage, simulateFrame, viewOf } from "@/core/scene";
+import { newStillLight, renderStaticRows, type Stage, simulateFrame, viewOf } from "@/core/scene";
 import { captureExif } from "../files/exif";
 import { serveThread } from "../thread";
 import type { StageRequest } from "./messages";
@@ -13,23 +13,20 @@ const JPEG_QUALITY = 100;
 
 sharp.concurrency(1);
 let stage: Stage | undefined;
-let gain = 1;
 
 /** Work for a thread of the stand-in: render part of the still light into shared memory, then take frames of it. */
 const phoneThread = {
-  stage({ scene, lens, stillGain, widthPx, still: shared, firstRow, rows }: StageRequest): void {
+  stage({ scene, lens, widthPx, still: shared, firstRow, rows }: StageRequest): void {
     const view = viewOf(scene, lens, widthPx);
-    const still = new Float32Array(shared);
-    const rowSamples = 3 * view.width;
-    renderStaticRows(scene, view, firstRow, rows, still.subarray(firstRow * rowSamples));
+    const still = newStillLight(scene, view, shared);
+    renderStaticRows(scene, view, firstRow, rows, still);
     stage = { scene, lens, view, still };
-    gain = stillGain;
   },
 
   /** A frame as a JPEG. @throws Error before the stage was set. */
   async take(plan: CapturePlan, frame: PlannedFrame): Promise<Uint8Array> {
     if (!stage) throw new Error("The stage was not set.");
-    const { width, height, data } = simulateFrame(stage, plan, frame, gain);
+    const { width, height, data } = simulateFrame(stage, plan, frame);
     const { exif, xmp } = captureExif(plan, frame);
     return sharp(data, { raw: { width, height, channels: 3 } })
       .jpeg({ quality: JPEG_QUALITY, chromaSubsampling: "4:4:4" })

@@ -34,7 +34,7 @@ const HOUR_MS = 3_600_000;
 const LEAST_METEORS = 1;
 
 /** Whether the sky is what a picture is of: then it comes first. */
-const forStars = (intent: IntentId): boolean => intentOf(intent).stage === "salt-marsh";
+const forStars = (intent: IntentId): boolean => intentOf(intent).ofStars;
 
 /** Aim: where the camera looks, what crosses the frame and when to press, and what will be sharp. */
 export function AimStation({ outingId, shotId }: { readonly outingId: string; readonly shotId: string }) {

@@ -2,9 +2,9 @@
 import { fireEvent, screen } from "@testing-library/react";
 import { chosenCamera } from "@/core/camera";
 import { planCapture, SOME_TIME } from "@/core/capture";
-import type { IntentId } from "@/core/intent";
+import { type IntentId, usualScene } from "@/core/intent";
 import { parseRecipe } from "@/core/recipe";
-import type { Rehearsal } from "@/core/rehearse";
+import { type Rehearsal, shownShot } from "@/core/rehearse";
 import { useRehearsal } from "@/features/rehearse/useRehearsal";
 import { press, show } from "@/ui/testing/show";
 import { RehearsedPicture } from "./RehearsedPicture";
@@ -26,11 +26,16 @@ function keepDrawings() {
 function picture(line: string, seen: Rehearsal | null, intent: IntentId = "light-trails") {
   rehearsal.mockReturnValue(seen);
   const plan = planCapture(parseRecipe(line).recipe, camera, SOME_TIME);
-  const light = { sceneEv: 4, skyEv: null };
-  show(<RehearsedPicture intent={intent} sky={null} plan={plan} camera={camera} light={light} />);
+  const shot = shownShot(usualScene(intent));
+  show(<RehearsedPicture intent={intent} sky={null} plan={plan} camera={camera} shot={shot} />);
 }
 const two = (framesIn: number): Rehearsal => ({
-  ...{ width: 2, height: 1, data: Uint8Array.from([1, 2, 3, 40, 50, 60]), framesIn, framesOf: 16 },
+  width: 2,
+  height: 1,
+  data: Uint8Array.from([1, 2, 3, 40, 50, 60]),
+  framesIn,
+  framesOf: 16,
+  measured: null,
 });
 
 describe("the picture before it is taken", () => {
@@ -40,19 +45,19 @@ describe("the picture before it is taken", () => {
     expect([...put[0]!]).toEqual([1, 2, 3, 255, 40, 50, 60, 255]);
     const canvas = screen.getByRole<HTMLCanvasElement>("img", { name: /^A stand-in scene under your light/ });
     expect([canvas.width, canvas.height]).toEqual([2, 1]);
-    expect(screen.getByText("The stand-in quay under your light")).toBeTruthy();
+    expect(screen.getByText("A stand-in under your light: the quay road by the estuary")).toBeTruthy();
   });
 
   it("says how many of a run's frames are in it", () => {
     keepDrawings();
     picture("40 x 1s | iso 50 -> mean", two(16));
-    expect(screen.getByText("The stand-in quay under your light, 16 of 40 frames")).toBeTruthy();
+    expect(screen.getByText("A stand-in under your light: the quay road by the estuary, 16 of 40 frames")).toBeTruthy();
   });
 
   it("of stars is another scene than of a street", () => {
     keepDrawings();
     picture("40 x 30s | iso 800 -> lighten", two(40), "star-arcs");
-    expect(screen.getByText("A stand-in marsh under your stars")).toBeTruthy();
+    expect(screen.getByText("A stand-in under your light: the wind pump on the salt marsh")).toBeTruthy();
   });
 
   it("draws nothing before the first frame", () => {

@@ -3,7 +3,8 @@
 import { Box, Dialog, Flex, Portal } from "@chakra-ui/react";
 import { Eye, EyeOff, Maximize2 } from "lucide-react";
 import { type ReactNode, useEffect, useRef, useState } from "react";
-import { intentOf } from "@/core/intent";
+import { sceneNameFor } from "@/core/rehearse";
+import { SCENE_TITLES } from "@/core/scene/names";
 import { drawRehearsal } from "@/features/rehearse/drawRehearsal";
 import { type Rehearsed, useRehearsal } from "@/features/rehearse/useRehearsal";
 import { Action } from "@/ui/Action";
@@ -11,10 +12,8 @@ import { Action } from "@/ui/Action";
 /** Widths at which the stand-in is simulated and shown, pixels: beside the field, and by itself. */
 const SMALL_WIDTH = 300;
 const LARGE_WIDTH = 960;
-const STAGES: Readonly<Record<string, string>> = {
-  "salt-marsh": "A stand-in marsh under your stars",
-  "tram-quay": "The stand-in quay under your light",
-};
+
+const titleOf = ({ intent, shot }: Rehearsed): string => SCENE_TITLES[sceneNameFor(intent, shot)].toLowerCase();
 
 interface SimulatedProps extends Rehearsed {
   readonly widthPx: number;
@@ -41,7 +40,7 @@ function Simulated({ widthPx, actions, ...rehearsed }: SimulatedProps) {
         />
       </Box>
       <Flex justify="space-between" gap="2px 12px" wrap="wrap" color="ash" fontSize="label">
-        <Box>{[STAGES[intentOf(rehearsed.intent).stage], ...(some ? [some] : [])].join(", ")}</Box>
+        <Box>{[`A stand-in under your light: ${titleOf(rehearsed)}`, ...(some ? [some] : [])].join(", ")}</Box>
         {actions}
       </Flex>
     </>

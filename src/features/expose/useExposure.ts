@@ -4,6 +4,7 @@ import { useMemo } from "react";
 import { type Camera, WHOLE_SENSOR } from "@/core/camera";
 import { planCapture } from "@/core/capture";
 import type { Recipe } from "@/core/recipe";
+import { shownShot } from "@/core/rehearse";
 import { aimedSkyOf, automaticValues, inOwnNotation } from "@/core/shot";
 import { demandsOf, explain, judge, outlookOfRecipe } from "@/core/solve";
 import { shownScene } from "@/features/shot/planned";
@@ -49,7 +50,7 @@ export function useExposure(shotId: string, recipe: Recipe) {
       sky: aimedSkyOf(planned, plan),
       plan: planCapture(recipe, framedCamera, moment),
       camera: framedCamera,
-      light: { sceneEv: request.sceneEv, skyEv: request.skyEv },
+      shot: shownShot(request),
     };
   }, [framedCamera, request, planned, plan, intent, recipe]);
   if (!detail || !shot || !planned || !scene || !camera || !kit || !request || !solution || !field || !rehearsed)

@@ -1,8 +1,8 @@
 "use client";
 
-import { Box, Grid } from "@chakra-ui/react";
+import { Box, Table } from "@chakra-ui/react";
 import NextLink from "next/link";
-import { lightsOf } from "@/core/outlook";
+import { lightsOf, METER_TO_CLIP_STOPS } from "@/core/outlook";
 import { readableDuration, roughDuration } from "@/core/recipe";
 import type { ScreenPicture } from "@/core/rehearse";
 import { counted, plain, signed } from "@/core/words";
@@ -31,34 +31,56 @@ const NOTHING = "";
 /** Difference up to which a prediction counts as kept, stops: scenes' surfaces spread about what is metered. */
 const TOLERANCE_STOPS = 0.35;
 
+/** A light as it was promised and as this very picture shows it, stops from the meter's level. */
+interface Promise {
+  readonly name: string;
+  readonly promised: number;
+  readonly found: number;
+}
+
+/** White: no surface shows as more. */
+const held = (stops: number): number => Math.min(METER_TO_CLIP_STOPS, stops);
+
+/** The lights that were promised and that one can see apart in the picture. */
+function promisesOf({ outlook, nameOf }: Rehearse, { lights }: Measured): Promise[] {
+  const { base, sky } = outlook;
+  const place = { name: nameOf("ground"), promised: held(base.meterStops), found: lights.placeStops };
+  if (!sky || lights.skyStops === null) return [place];
+  return [place, { name: "sky", promised: held(sky.meterStops), found: lights.skyStops }];
+}
+
 /** What was promised against what this very picture shows. */
-function Kept({ promised, found }: { readonly promised: number; readonly found: number }) {
-  const off = found - promised;
+function Kept({ promises }: { readonly promises: readonly Promise[] }) {
   return (
     <Box py="10px" borderBottomWidth="1px" borderColor="line">
-      <Box fontSize="note" color="ash">
+      <Box fontSize="note" color="ash" mb="4px">
         From the meter, stops
       </Box>
-      <Grid
-        templateColumns="repeat(3, 1fr)"
-        fontFamily="mono"
-        fontSize="lead"
-        fontVariantNumeric="tabular-nums"
-        gap="6px"
-      >
-        {[
-          ["promised", signed(promised), "bone"],
-          ["in the picture", signed(found), "bone"],
-          ["apart", signed(off, 2), Math.abs(off) > TOLERANCE_STOPS ? "coral" : "moss"],
-        ].map(([name, value, colour]) => (
-          <Box key={name}>
-            <Box color={colour}>{value}</Box>
-            <Box fontSize="label" color="ash" fontFamily="body">
-              {name}
-            </Box>
-          </Box>
-        ))}
-      </Grid>
+      <Table.Root>
+        <Table.Header>
+          <Table.Row>
+            {["light", "promised", "here", "apart"].map((name) => (
+              <Table.ColumnHeader key={name} scope="col" textAlign={name === "light" ? "left" : "right"}>
+                {name}
+              </Table.ColumnHeader>
+            ))}
+          </Table.Row>
+        </Table.Header>
+        <Table.Body>
+          {promises.map(({ name, promised, found }) => (
+            <Table.Row key={name}>
+              <Table.ColumnHeader scope="row" textAlign="left" ps="0">
+                {name}
+              </Table.ColumnHeader>
+              <Table.Cell>{signed(promised)}</Table.Cell>
+              <Table.Cell>{signed(found)}</Table.Cell>
+              <Table.Cell color={Math.abs(found - promised) > TOLERANCE_STOPS ? "coral" : "moss"}>
+                {signed(found - promised, 2)}
+              </Table.Cell>
+            </Table.Row>
+          ))}
+        </Table.Body>
+      </Table.Root>
     </Box>
   );
 }
@@ -73,7 +95,7 @@ export function RehearseReasons(props: RehearseReasonsProps) {
   return (
     <Box>
       {measured && <HistogramView view={measured.view} marks={marks} />}
-      {measured && <Kept promised={outlook.base.meterStops} found={measured.meterStops} />}
+      {measured && <Kept promises={promisesOf(rehearse, measured)} />}
       {measured && (
         <Readout
           label="Clipped, any channel"

@@ -64,7 +64,10 @@ function Rehearsing({ rehearse, runHref }: { readonly rehearse: Rehearse; readon
   const picture = useRehearsal(rehearsed, width, opened.at);
   const screen = useScreenPicture(rehearsed, MOVING_WIDTH_PX, withScreen);
   const whole = opened.at === null && picture?.width === WIDTH_PX && picture.framesIn === picture.framesOf;
-  const measured = useMemo(() => (whole && picture ? measuredOf(picture) : null), [whole, picture]);
+  const measured = useMemo(
+    () => (whole && picture?.measured ? measuredOf(picture, picture.measured) : null),
+    [whole, picture],
+  );
   usePageKeys({ s: () => setWithScreen((before) => !before) });
   const at = opened.at ?? seconds;
   return (

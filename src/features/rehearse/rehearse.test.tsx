@@ -5,7 +5,7 @@ import { planCapture, SOME_TIME } from "@/core/capture";
 import { usualScene } from "@/core/intent";
 import { outlookOf } from "@/core/outlook";
 import { parseRecipe } from "@/core/recipe";
-import { type Gathering, gatheringOf, lightAt, openSeconds } from "@/core/rehearse";
+import { type Gathering, gatheringOf, lightAt, openSeconds, shownShot } from "@/core/rehearse";
 import { show } from "@/ui/testing/show";
 import { BAND_STOPS, bandScales, drawnFrames, lightPath } from "./bandGeometry";
 import { GatheringBand, momentText } from "./GatheringBand";
@@ -103,21 +103,26 @@ describe("the picture in numbers", () => {
   it("sets what was promised beside what its pixels say, and shows where they are far apart", () => {
     const { outlook, gathering, seconds, plan } = gathered("1/4 | iso 50");
     const data = new Uint8Array(3 * 96 * 72).fill(90);
-    const measured = measuredOf({ width: 96, height: 72, data, framesIn: 1, framesOf: 1 });
+    const lights = { placeStops: 0.04, skyStops: null };
+    const measured = measuredOf({ width: 96, height: 72, data, framesIn: 1, framesOf: 1, measured: lights }, lights);
     const rehearse = {
-      ...{ outlook, gathering, seconds, nameOf, filters: [] },
+      outlook,
+      gathering,
+      seconds,
+      nameOf,
+      filters: [] as never[],
       request: { ...usualScene("light-trails"), intent: "light-trails", camera, filterStops: [] },
-      rehearsed: { intent: "light-trails", sky: null, plan, camera, light: { sceneEv: 4, skyEv: null } },
+      rehearsed: { intent: "light-trails", sky: null, plan, camera, shot: shownShot(usualScene("light-trails")) },
     } as const;
     const onBeside = jest.fn();
     const others = [{ line: "2s | iso 50", name: "recipe 2: the brightest street" }];
-    show(
-      <RehearseReasons {...{ rehearse, measured, others, onBeside, screen: null, beside: null, runHref: "/run" }} />,
-    );
+    const props = { rehearse, measured, others, onBeside, screen: null, beside: null, runHref: "/run" };
+    show(<RehearseReasons {...props} />);
     fireEvent.change(screen.getByLabelText("Set beside it"), { target: { value: "2s | iso 50" } });
     expect(onBeside).toHaveBeenLastCalledWith("2s | iso 50");
-    expect(screen.getByText("in the picture").parentElement?.textContent).toContain("0.0");
-    expect(screen.getByText("promised")).toBeTruthy();
+    const row = screen.getByRole("row", { name: /^ground/ });
+    expect(row.textContent).toContain("0.0");
+    expect(screen.getByRole("columnheader", { name: "promised" })).toBeTruthy();
     expect(screen.getByRole("link", { name: /^Run 1 frame/ }).getAttribute("href")).toBe("/run");
     expect(screen.getByRole("slider", { name: /^Histogram of 6,912 pixels/ })).toBeTruthy();
   });

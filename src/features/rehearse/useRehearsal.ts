@@ -18,7 +18,7 @@ export type Rehearsed = Omit<RehearsalWish, "plan" | "widthPx" | "openedSeconds"
  * @param openedSeconds How far the run is; null for all of it.
  */
 export function useRehearsal(
-  { intent, sky, plan, camera, light }: Rehearsed,
+  { intent, sky, plan, camera, shot }: Rehearsed,
   widthPx: number,
   openedSeconds: number | null = null,
 ): Rehearsal | null {
@@ -31,7 +31,7 @@ export function useRehearsal(
     }
     let current = true;
     void worker?.rehearse(
-      { intent, sky, plan, camera, light, widthPx, openedSeconds },
+      { intent, sky, plan, camera, shot, widthPx, openedSeconds },
       proxy(async (next) => {
         if (current) setPicture(next);
       }),
@@ -39,13 +39,13 @@ export function useRehearsal(
     return () => {
       current = false;
     };
-  }, [worker, intent, sky, plan, camera, light, widthPx, openedSeconds]);
+  }, [worker, intent, sky, plan, camera, shot, widthPx, openedSeconds]);
   return picture;
 }
 
 /** What the phone's screen shows before the run, by a worker of its own; null until it is there, and while nobody wants it. */
 export function useScreenPicture(
-  { intent, sky, plan, camera, light }: Rehearsed,
+  { intent, sky, plan, camera, shot }: Rehearsed,
   widthPx: number,
   wanted: boolean,
 ): ScreenPicture | null {
@@ -59,11 +59,11 @@ export function useScreenPicture(
     let current = true;
     const topIso = camera.isoLadder.at(-1) ?? camera.lens.baseIso;
     void worker
-      ?.screen({ intent, sky, plan, camera, light, widthPx, openedSeconds: null }, topIso)
+      ?.screen({ intent, sky, plan, camera, shot, widthPx, openedSeconds: null }, topIso)
       .then((next) => current && setPicture(next));
     return () => {
       current = false;
     };
-  }, [worker, intent, sky, plan, camera, light, widthPx, wanted]);
+  }, [worker, intent, sky, plan, camera, shot, widthPx, wanted]);
   return picture;
 }

@@ -5,7 +5,7 @@ import { planCapture } from "@/core/capture";
 import { groundOf } from "@/core/intent";
 import { lightName } from "@/core/outlook";
 import type { Recipe } from "@/core/recipe";
-import { gatheringOf, openSeconds } from "@/core/rehearse";
+import { gatheringOf, openSeconds, shownShot } from "@/core/rehearse";
 import { aimedSkyOf } from "@/core/shot";
 import { fieldEdges, outlookOfRecipe } from "@/core/solve";
 import { useShotRequest } from "@/features/shot/useShotRequest";
@@ -37,7 +37,7 @@ export function useRehearse(shotId: string, recipe: Recipe) {
         sky: aimedSkyOf(planned, plan),
         plan: capture,
         camera: framedCamera,
-        light: { sceneEv: request.sceneEv, skyEv: request.skyEv },
+        shot: shownShot(request),
       },
     };
   }, [asked, recipe, plan]);

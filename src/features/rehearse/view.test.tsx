@@ -12,6 +12,7 @@ const taken = (framesIn: number): Rehearsal => ({
   data: Uint8Array.from([1, 2, 3, 40, 50, 60]),
   framesIn,
   framesOf: 4,
+  measured: null,
 });
 const onScreenNow: ScreenPicture = { ...taken(1), shutterSeconds: 1 / 24, iso: 3200, offStops: 0 };
 

@@ -20,7 +20,7 @@ export const blurredSubject = {
     mover: { distanceM: 60, speedMps: 4, headingDegFromPerpendicular: 0 },
     lamps: ["lit-windows"],
   },
-  stage: "tram-quay",
+  stage: () => "cable-tram",
   usualMinutes: 10,
   factors: [dimLight, skyColour, skyWithTexture, calm],
   windows: ["balance", "blue"],

@@ -16,7 +16,7 @@ export const emptiedPlace = {
   ground: () => SQUARE,
   ofStars: false,
   scene: { ...STILL_PLACE, crowd: { occupancy: 0.15, dwellSeconds: 2 } },
-  stage: "tram-quay",
+  stage: () => "market-square",
   usualMinutes: 10,
   factors: [lampsLit, skyColour, skyWithTexture, calm],
   windows: ["balance", "quiet-road"],

@@ -16,7 +16,7 @@ export const frozenAction = {
   ground,
   ofStars: false,
   scene: { ...STILL_PLACE, sceneEv: 7, mover: { distanceM: 8, speedMps: 3, headingDegFromPerpendicular: 0 } },
-  stage: "tram-quay",
+  stage: () => "skate-yard",
   usualMinutes: 10,
   factors: [someLight, wakeful],
   windows: ["golden", "balance"],

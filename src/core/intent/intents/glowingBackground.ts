@@ -16,7 +16,7 @@ export const glowingBackground = {
   ground: () => SUBJECT,
   ofStars: false,
   scene: { ...STILL_PLACE, sceneEv: 3, subjectM: 0.4, backgroundM: 60 },
-  stage: "tram-quay",
+  stage: () => "lantern-walk",
   usualMinutes: 10,
   factors: [lampsLit, skyColour],
   windows: ["balance", "blue"],

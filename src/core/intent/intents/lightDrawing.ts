@@ -25,7 +25,7 @@ export const lightDrawing = {
     lamps: ["lantern"],
     windowSeconds: 900,
   },
-  stage: "tram-quay",
+  stage: () => "lantern-walk",
   usualMinutes: 15,
   factors: [dark, quietRoad, calm],
   windows: ["dark", "quiet-road"],

@@ -25,7 +25,7 @@ export const lightTrails = {
     vehiclesPerHour: 500,
     windowSeconds: 900,
   },
-  stage: "tram-quay",
+  stage: () => "quay-road",
   usualMinutes: 15,
   factors: [lampsLit, skyColour, trafficWanted, trailsKeepDetail, skyWithTexture, calm],
   windows: ["balance", "blue", "busy-road"],

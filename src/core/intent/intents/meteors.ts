@@ -19,7 +19,7 @@ export const meteors = {
   ground: () => LAND,
   ofStars: true,
   scene: { ...RURAL_NIGHT, windowSeconds: 5400 },
-  stage: "salt-marsh",
+  stage: () => "salt-marsh",
   usualMinutes: 90,
   factors: [dark, moonless, meteorsFall, openSky, dryLens],
   windows: ["shower", "clear-dark", "moonless-dark"],

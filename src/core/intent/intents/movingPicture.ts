@@ -14,7 +14,7 @@ export const movingPicture = {
   ground,
   ofStars: false,
   scene: { ...STILL_PLACE, sceneEv: 6 },
-  stage: "tram-quay",
+  stage: () => "skate-yard",
   usualMinutes: 10,
   factors: [someLight, skyColour, calm],
   windows: ["golden", "balance"],

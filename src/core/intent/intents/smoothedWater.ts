@@ -16,7 +16,7 @@ export const smoothedWater = {
   ground: () => WATER,
   ofStars: false,
   scene: { ...STILL_PLACE, sceneEv: 2, water: "chop", windowSeconds: 720 },
-  stage: "tram-quay",
+  stage: ({ water }) => (water === "rapids" ? "mill-weir" : "harbour-swell"),
   usualMinutes: 12,
   factors: [dimLight, skyColour, safeWater, calm],
   windows: ["balance", "blue", "high-tide", "low-tide"],

@@ -19,7 +19,7 @@ export const starArcs = {
   ground: () => LAND,
   ofStars: true,
   scene: { ...RURAL_NIGHT, windowSeconds: 3900 },
-  stage: "salt-marsh",
+  stage: () => "salt-marsh",
   // An hour of turning, the delay before it, and a look at the first frame.
   usualMinutes: 65,
   factors: [dark, moonless, openSky, calm, dryLens],

@@ -19,7 +19,7 @@ export const starPoints = {
   ground: () => LAND,
   ofStars: true,
   scene: { ...RURAL_NIGHT, windowSeconds: 1200 },
-  stage: "salt-marsh",
+  stage: () => "salt-marsh",
   usualMinutes: 20,
   factors: [dark, moonless, coreUp, openSky, calm, dryLens],
   windows: ["clear-core", "core-in-dark", "moonless-dark"],

@@ -14,7 +14,7 @@ export const stillView = {
   ground,
   ofStars: false,
   scene: STILL_PLACE,
-  stage: "tram-quay",
+  stage: () => "clock-facade",
   usualMinutes: 10,
   factors: [lampsLit, skyColour, skyWithTexture, calm],
   windows: ["balance", "blue"],

@@ -21,7 +21,7 @@ export const sweep = {
     mover: { distanceM: 8, speedMps: 5, headingDegFromPerpendicular: 0 },
     support: "hand",
   },
-  stage: "tram-quay",
+  stage: () => "skate-yard",
   usualMinutes: 10,
   factors: [dimLight, someLight, trafficWanted],
   windows: ["balance", "busy-road"],

@@ -42,13 +42,20 @@ export function passingPicture(
   const lamp = lamps[0] && LAMP_CLASSES[lamps[0]];
   const scene: Scene = {
     ...base,
-    ...{ cameraHeightMetres: 1, cameraTiltDeg: 0, surfaces: [], lamps: [], stars: null, traffic: [] },
+    camera: { at: [0, 1, 0], headingDeg: 0, tiltDeg: 0 },
+    visibilityMetres: 1e9,
+    surfaces: [],
+    lamps: [],
+    stars: null,
+    traffic: [],
   };
   const view = viewOf(scene, lens, lens.widthPx);
-  const still = new Float32Array(3 * view.width * view.height);
+  const pixels = view.width * view.height;
+  const light = new Float32Array(3 * pixels);
   const colour = neutral(plan);
   const luminance = luminanceFromEv(sceneEv);
-  for (let i = 0; i < still.length; i++) still[i] = luminance * colour[i % 3]!;
+  for (let i = 0; i < light.length; i++) light[i] = luminance * colour[i % 3]!;
+  const still = { light, depth: new Float32Array(pixels).fill(Infinity), flows: new Uint8Array(pixels), water: null };
   const traffic = mover && lamp ? [passing(plan, mover, lamp, lampIntensityCd)] : [];
   const stage: Stage = { scene: { ...scene, traffic }, lens, view, still };
   return fusedOf(
@@ -57,8 +64,6 @@ export function passingPicture(
   );
 }
 
-/** Scene time at which traffic is when the release is pressed. */
-const TRAFFIC_STARTS_SECONDS = 8;
 const FAR_METRES = 4000;
 
 function passing(
@@ -72,30 +77,42 @@ function passing(
   const edge = (plan.lens.widthPx * plan.lens.pitchUm) / 2000 / plan.lens.focalLengthMm;
   // Metres along the way at the left edge: u·d/(cos - u·sin) at u = -edge.
   const entersM = (-edge * mover.distanceM) / (cos + edge * sin);
-  const startM = entersM - mover.speedMps * (TRAFFIC_STARTS_SECONDS + plan.firstOpensSeconds);
+  const startM = entersM;
   const at = (metres: number) => [metres * cos, 1, mover.distanceM + metres * sin] as const;
   const carried =
     lamp.kind === "point"
       ? {
           lamps: [
             {
-              ...{ offset: [0, 0, 0] as const, diameterM: lamp.diameterM, colour: lamp.colour },
-              ...{ intensityCd: intensityCd ?? lamp.intensityCd, backIntensityCd: intensityCd ?? lamp.intensityCd },
+              offset: [0, 0, 0] as const,
+              diameterM: lamp.diameterM,
+              colour: lamp.colour,
+              intensityCd: intensityCd ?? lamp.intensityCd,
+              shines: "around" as const,
             },
           ],
-          panels: [],
+          parts: [],
         }
       : {
           lamps: [],
-          panels: [
+          parts: [
             {
-              ...{ offset: [0, 0, 0] as const, lengthMetres: lamp.lengthM, heightMetres: lamp.heightM },
-              ...{ luminanceCdM2: lamp.luminanceCdM2, colour: lamp.colour },
+              shape: "box" as const,
+              offset: [0, 0, 0] as const,
+              reflectance: 0,
+              tint: lamp.colour,
+              sizeMetres: [lamp.lengthM, lamp.heightM, 0.001] as const,
+              luminanceCdM2: lamp.luminanceCdM2,
             },
           ],
         };
   return {
-    ...{ name: "mover", speedMps: mover.speedMps, headwaySeconds: 1e7, unevenness: 0, ...carried },
+    name: "mover",
+    speedMps: mover.speedMps,
+    headwaySeconds: 1e7,
+    unevenness: 0,
+    firstSeconds: 0,
+    ...carried,
     path: [at(startM), at(startM + FAR_METRES)],
   };
 }
@@ -116,8 +133,15 @@ export function gatheredPicture(plan: CapturePlan, gathered: GatheredLight): Fus
     }
     const data = new Uint8Array(light.length);
     const request = {
-      ...{ lens, iso, transmission, kelvin, sensorCelsius, sensorSeed, frameSeed: frame.frameSeed },
-      ...{ shutterSeconds: frame.deliveredSeconds, sensorPixelsPerPixel: 1 },
+      lens,
+      iso,
+      transmission,
+      kelvin,
+      sensorCelsius,
+      sensorSeed,
+      frameSeed: frame.frameSeed,
+      shutterSeconds: frame.deliveredSeconds,
+      sensorPixelsPerPixel: 1,
     };
     exposeBand(request, { width, firstRow: 0, rows }, light, [], data);
     return data;

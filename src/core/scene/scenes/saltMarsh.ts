@@ -1,93 +1,91 @@
-import type { Scene, Wall } from "../scene";
+import { hashUnit } from "../../random";
+import { DEG_PER_RAD } from "../../units";
+import { SCENE_TITLES } from "../names";
+import type { Point3, Scene, Surface } from "../scene";
+import { column, NO_WINDOWS, rounded, row, stripAlong, TIMBER, USUAL_PLACE } from "./parts";
 
-const WOOD = { reflectance: 0.1, tint: [1, 0.96, 0.9], texture: "plain", wetness: 0 } as const;
-const DARK = { columnMetres: 3, rowMetres: 3, litShare: 0, luminanceCdM2: 0, kelvin: 2700 } as const;
+const SEED = 7;
+const WOOD = { ...TIMBER, reflectance: 0.12 };
+const MARSH = { reflectance: 0.12, tint: [1, 1.02, 0.8], texture: "grass", wetness: 0 } as const;
 /** Where the pump stands: metres to the right and ahead. */
-const PUMP_AT = [6.5, 30] as const;
-const TOWER_METRES = 9;
-const TOWER_PIECES = 12;
+const PUMP_AT = [7, 30] as const;
 const AXLE_METRES = 9.6;
 const SAIL_METRES = 5;
-const SAIL_PIECES = 14;
+/** The creek, from the camera's feet to where it bends behind the reeds. */
+const CREEK_FROM_X = -4.2;
+const CREEK_TO_X = -0.4;
 
-/** A board across the view, its middle so far to the right of the pump's. */
-const board = (halfWidth: number, from: number, to: number, right = 0): Wall => ({
-  kind: "wall",
-  headingDeg: 90,
-  lengthMetres: 2 * halfWidth,
-  heightsMetres: [to],
-  material: WOOD,
-  windows: DARK,
-  from: [PUMP_AT[0] + right - halfWidth, from, PUMP_AT[1]],
+/** Four sails at rest, aslant, each a stock with its cloth. */
+const sails = [45, 135, 225, 315].flatMap((turnDeg): Surface[] => {
+  const [cos, sin] = [Math.cos(turnDeg / DEG_PER_RAD), Math.sin(turnDeg / DEG_PER_RAD)];
+  const at = (out: number, aside: number): Point3 => [
+    PUMP_AT[0] + out * cos - aside * sin,
+    AXLE_METRES + out * sin + aside * cos,
+    PUMP_AT[1] - 1.9,
+  ];
+  const board = (out: number, aside: number, long: number, wide: number): Surface => ({
+    kind: "board",
+    at: at(out, aside),
+    headingDeg: 180,
+    sizeMetres: [long, wide],
+    turnDeg: -turnDeg,
+    material: WOOD,
+  });
+  return [
+    board(SAIL_METRES / 2, 0, SAIL_METRES, 0.16),
+    board(0.62 * SAIL_METRES, 0.42, 0.7 * SAIL_METRES, 0.06),
+    ...row(8, (n) => board(0.3 * SAIL_METRES + 0.48 * n, 0.25, 0.06, 0.4)),
+  ];
 });
 
-/** A tower that narrows upwards, with a cap. */
-const tower = [
-  ...Array.from({ length: TOWER_PIECES }, (_, piece) =>
-    board(
-      1.7 - (0.8 * piece) / TOWER_PIECES,
-      (TOWER_METRES * piece) / TOWER_PIECES,
-      (TOWER_METRES * (piece + 1)) / TOWER_PIECES,
-    ),
-  ),
-  board(1.05, TOWER_METRES, TOWER_METRES + 0.9),
-  board(0.6, TOWER_METRES + 0.9, TOWER_METRES + 1.4),
-];
+/** Reed in clumps along the creek. */
+const reeds = row(46, (n): Surface => {
+  const hash = (k: number) => hashUnit(n, k, SEED);
+  const left = n % 2 === 0;
+  const z = 4 + 40 * hash(1) ** 1.5;
+  const x = left ? CREEK_FROM_X - 0.3 - 3 * hash(2) : CREEK_TO_X + 0.3 + 2.5 * hash(2);
+  const tall = 0.5 + 0.55 * hash(3);
+  return rounded([x, 0.4 * tall, z], [0.5 + 0.6 * hash(4), tall, 0.5], { ...MARSH, texture: "leaves" }, 0.5);
+});
 
-/** Four sails at rest, aslant, in short boards from the axle outwards. */
-const sails = [-1, 1].flatMap((right) =>
-  [-1, 1].flatMap((up) =>
-    Array.from({ length: SAIL_PIECES }, (_, piece) => {
-      const out = (SAIL_METRES * (piece + 0.5)) / SAIL_PIECES / Math.SQRT2;
-      const half = SAIL_METRES / SAIL_PIECES / Math.SQRT2 / 2;
-      return board(half + 0.18, AXLE_METRES + up * out - half, AXLE_METRES + up * out + half, right * out);
-    }),
-  ),
-);
-
-/**
- * The salt marsh by the quay, moonless and far from lamps, with a wind pump before the turning stars. A sky of magnitude
- * 21.6 overhead, brighter low down.
- */
-export const SALT_MARSH: Scene = {
+/** The wind pump on the salt marsh by a still creek, far from lamps, under the sky that turns. */
+export const SALT_MARSH = {
+  ...USUAL_PLACE,
   name: "salt-marsh",
-  title: "The wind pump on the salt marsh, under a dark sky",
-  cameraHeightMetres: 1.2,
-  cameraTiltDeg: 26,
+  title: SCENE_TITLES["salt-marsh"],
+  shows: "Stars with tails, gaps between frames, cloud that smears.",
+  seed: SEED,
+  camera: { at: [0, 1.2, 0], headingDeg: 0, tiltDeg: 24 },
   sky: {
-    zenithCdM2: 2.5e-4,
-    horizonCdM2: 6e-4,
-    zenithKelvin: 7500,
-    glowAzimuthDeg: 0,
-    glowCdM2: 0,
+    sun: { altitudeDeg: -40, awayDeg: 180 },
+    moon: { altitudeDeg: -30, awayDeg: 180, phaseAngleDeg: 120 },
+    darkSkyMagPerArcsec2: 21.4,
     cloud: 0,
   },
+  fillLux: 0.002,
   surfaces: [
-    {
-      kind: "strip",
-      through: [0, 0, 0],
-      headingDeg: 0,
-      halfWidthMetres: 3000,
-      material: { reflectance: 0.12, tint: [1, 1, 0.86], texture: "asphalt", wetness: 0 },
-    },
-    ...tower,
+    stripAlong(-3000, CREEK_FROM_X, MARSH),
+    stripAlong(CREEK_TO_X, 3000, MARSH),
+    { ...stripAlong(-3000, 3000, MARSH), headingDeg: 90, through: [0, 0, 560], halfWidthMetres: 500 },
+    column([PUMP_AT[0], 0, PUMP_AT[1]], 1.7, 9, WOOD, 0.95),
+    column([PUMP_AT[0], 9, PUMP_AT[1]], 1.1, 1.3, WOOD, 0.15),
     ...sails,
+    ...reeds,
     {
       kind: "ridge",
       distanceMetres: 1400,
+      roughness: 0.1,
+      housesToMetres: 1e-6,
+      windows: NO_WINDOWS,
       profile: [
         [-600, 22],
         [-150, 34],
         [120, 18],
         [600, 30],
       ],
-      housesToMetres: 1e-6,
       material: { reflectance: 0.08, tint: [0.9, 1, 0.9], texture: "plain", wetness: 0 },
-      windows: DARK,
     },
+    { kind: "water", heightMetres: -0.25, slope: 0.012, waves: "chop" },
   ],
-  lamps: [],
-  stars: { latitudeDeg: 53.8, azimuthDeg: 10, siderealHours: 23 },
-  traffic: [],
-  seed: 7,
-};
+  stars: { latitudeDeg: 53.8, azimuthDeg: 10, siderealHours: 23, atMs: Date.UTC(2026, 10, 26) },
+} as const satisfies Scene;

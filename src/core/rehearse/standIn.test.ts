@@ -1,0 +1,34 @@
+import { chosenCamera } from "../camera";
+import { planCapture, plannedFrames } from "../capture";
+import { INTENT_IDS, type IntentId, usualScene } from "../intent";
+import { outlookOf } from "../outlook";
+import { parseRecipe } from "../recipe";
+import { setStage, simulateFrame } from "../scene";
+import { measurePicture, shownShot, standInFor } from ".";
+
+const camera = chosenCamera({ phones: [], clipOns: [] }, null);
+/** About right for each intent's usual scene, without what passes. */
+const LINES: Partial<Record<IntentId, string>> = {
+  "star-points": "10s | iso 1600",
+  "star-arcs": "15s | iso 800",
+  meteors: "10s | iso 1600",
+  "light-drawing": "4s | iso 400",
+  "smoothed-water": "1.6s | iso 50",
+  "frozen-action": "1/250 | iso 800",
+  sweep: "1/20 | iso 200",
+  "moving-picture": "1/50 | iso 200",
+};
+
+describe.each(INTENT_IDS)("the stand-in of %s", (id) => {
+  it("is as bright as the solver says of the person's own place, in its surfaces and in its sky", () => {
+    const facts = { ...usualScene(id), mover: null, lamps: [], crowd: null, vehiclesPerHour: 0 };
+    const scene = standInFor(id, shownShot(facts), null, camera.lens);
+    const stage = setStage({ ...scene, traffic: [] }, camera.lens, 64);
+    const line = `${LINES[id] ?? "0.4s | iso 50"} | wb 3600K`;
+    const { recipe } = parseRecipe(line);
+    const plan = planCapture(recipe, camera, { pressedAtMs: 0, sensorCelsius: 15, seed: 4 })!;
+    const [frame] = plannedFrames(plan);
+    const found = measurePicture(stage, simulateFrame(stage, plan, frame!).data);
+    expect(Math.abs(found.placeStops - outlookOf(plan, facts).base.meterStops)).toBeLessThan(0.35);
+  });
+});

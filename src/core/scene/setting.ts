@@ -1,0 +1,199 @@
+import type { LampClassId, Rgb } from "../light";
+import type { Mover, WaterKind } from "../motion";
+import { seenStretch } from "../motion";
+import { type Lens, sensorSizeMm } from "../optics";
+import { hashUnit } from "../random";
+import { DEG_PER_RAD } from "../units";
+import { mirroredScene } from "./mirrored";
+import { moverOf, spiralAbout, walkerParts } from "./movers";
+import { pathLength } from "./passages";
+import type { Lane, Point3, Scene, SceneCamera, SceneSky, Solid, StarSky, Traffic } from "./scene";
+
+/** What a shot says of its place, as far as a picture shows it. */
+export interface ShotInPlace {
+  readonly mover: Mover | null;
+  readonly lamps: readonly LampClassId[];
+  readonly lampIntensityCd: number | null;
+  readonly vehiclesPerHour: number;
+  readonly water: WaterKind | null;
+  readonly crowd: { readonly occupancy: number; readonly dwellSeconds: number } | null;
+  readonly subjectM: number | null;
+  /** Where the mover is as the shutter opens: at the picture's edge, or before its middle. */
+  readonly opensAs: "enters" | "passes";
+}
+
+/** The sky that a shot's camera is aimed at. */
+export interface ShotSky {
+  readonly sky: Omit<SceneSky, "cloud">;
+  readonly stars: StarSky;
+  readonly tiltDeg: number;
+}
+
+/** A scene as a shot finds it: its own mover, lamps, traffic, water and people, under its sky, through its lens. */
+export function sceneForShot(place: Scene, shot: ShotInPlace, sky: ShotSky | null, lens: Lens): Scene {
+  const mover = shot.mover;
+  const turned =
+    place.lane?.headingDeg === 0 && mover !== null && mover.headingDegFromPerpendicular < 0
+      ? mirroredScene(place)
+      : place;
+  const set = turned.lane && mover ? onLane(turned, turned.lane, mover, shot, lens) : turned;
+  return {
+    ...set,
+    ...(sky ? { sky: { ...sky.sky, cloud: place.sky.cloud } } : {}),
+    ...(sky && place.stars ? { stars: sky.stars, camera: { ...set.camera, tiltDeg: sky.tiltDeg } } : {}),
+    surfaces: shot.water
+      ? set.surfaces.map((surface) => (surface.kind === "water" ? { ...surface, waves: shot.water! } : surface))
+      : set.surfaces,
+    traffic: [...set.traffic, ...walkers(place, shot)],
+    focusMetres: shot.subjectM,
+  };
+}
+
+/** A solid so near the camera that it would fill the picture is not there, nor one in which it would stand. */
+const LEAST_CLEAR_M = 1.2;
+
+/** Sets the camera so that the lane passes it at the mover's distance and heading, and sends the mover through. */
+function onLane(scene: Scene, lane: Lane, mover: Mover, shot: ShotInPlace, lens: Lens): Scene {
+  const heading = (lane.headingDeg - 90 + mover.headingDegFromPerpendicular) / DEG_PER_RAD;
+  const { distanceM } = mover;
+  const { camera } = scene;
+  const at: Point3 = [
+    lane.through[0] - distanceM * Math.sin(heading),
+    camera.at[1],
+    lane.through[2] - distanceM * Math.cos(heading),
+  ];
+  const moved: SceneCamera = { ...camera, at, headingDeg: heading * DEG_PER_RAD };
+  const clear = (surface: Scene["surfaces"][number]): boolean => {
+    if (!("at" in surface)) return true;
+    const ahead = (surface.at[0] - at[0]) * Math.sin(heading) + (surface.at[2] - at[2]) * Math.cos(heading);
+    const size = halfWidthOf(surface);
+    const far = Math.hypot(surface.at[0] - at[0], surface.at[2] - at[2]);
+    // In the way: between the camera and the lane, and large for its distance.
+    return (
+      far > size + LEAST_CLEAR_M &&
+      !(ahead > 0 && ahead < 0.6 * distanceM && size > 0.28 * ahead && surface.at[1] + size > at[1])
+    );
+  };
+  return {
+    ...scene,
+    camera: moved,
+    surfaces: scene.surfaces.filter(clear),
+    traffic: [...scene.traffic, ...laneTraffic(lane, mover, shot, lens)],
+  };
+}
+
+/** Half of how wide a solid stands, metres. */
+function halfWidthOf(solid: Solid): number {
+  switch (solid.kind) {
+    case "block":
+      return Math.max(solid.sizeMetres[0], solid.sizeMetres[2]) / 2;
+    case "board":
+      return solid.sizeMetres[0] / 2;
+    case "ellipsoid":
+      return Math.max(...solid.radiiMetres);
+    case "frustum":
+      return Math.max(solid.radiusMetres, solid.topRadiusMetres);
+    case "dial":
+      return solid.radiusMetres;
+    default:
+      return solid satisfies never;
+  }
+}
+
+/** Nothing comes again within a night. */
+const ONCE_SECONDS = 1e6;
+/** How far the lane of those who come the other way lies beyond, metres. */
+const OTHER_LANE_M = 3.3;
+/** Half of the longest thing that comes, metres. */
+const NOSE_M = 2;
+
+function laneTraffic(lane: Lane, mover: Mover, shot: ShotInPlace, lens: Lens): Traffic[] {
+  const { headingDegFromPerpendicular: headingDeg, speedMps } = mover;
+  const [x, y, z] = lane.through;
+  const along = lane.headingDeg / DEG_PER_RAD;
+  const rise = lane.riseDeg / DEG_PER_RAD;
+  const point = (metres: number, beyond = 0): Point3 => [
+    x + metres * Math.cos(rise) * Math.sin(along) - beyond * Math.cos(along),
+    y + metres * Math.sin(rise),
+    z + metres * Math.cos(rise) * Math.cos(along) + beyond * Math.sin(along),
+  ];
+  const carried = moverOf(lane.carries, headingDeg, shot);
+  const frame = { focalLengthMm: lens.focalLengthMm, sensorWidthMm: sensorSizeMm(lens).widthMm };
+  const { fromM, toM } = seenStretch(frame, mover);
+  const from = Math.max(fromM, -lane.reachMetres) - NOSE_M;
+  const to = Math.max(from + 10, Math.min(toM, lane.reachMetres) + NOSE_M);
+  if (lane.carries === "lantern") {
+    const path = spiralAbout(point(0));
+    const seconds = pathLength(path) / speedMps;
+    const [first, last] = [path[0]!, path.at(-1)!];
+    return [
+      { name: "lantern", path, speedMps, headwaySeconds: ONCE_SECONDS, unevenness: 0, firstSeconds: 0, ...carried },
+      {
+        name: "whoever draws",
+        path: [behind(first), behind(last)],
+        headwaySeconds: ONCE_SECONDS,
+        unevenness: 0,
+        firstSeconds: 0,
+        speedMps: pathLength([first, last]) / seconds,
+        lamps: [],
+        parts: walkerParts([0.9, 0.9, 1.2]),
+      },
+    ];
+  }
+  const perHour = lane.carries === "car" ? shot.vehiclesPerHour : 0;
+  const headwaySeconds = perHour > 0 ? 7200 / perHour : ONCE_SECONDS;
+  const usual = { speedMps, headwaySeconds, unevenness: perHour > 0 ? 0.8 : 0, ...carried };
+  const firstSeconds = shot.opensAs === "passes" ? (from - NOSE_M / 2) / speedMps : 0;
+  const own: Traffic = { name: "what passes", path: [point(from), point(to)], firstSeconds, ...usual };
+  if (perHour === 0) return [own];
+  const other: Traffic = {
+    ...usual,
+    name: "what comes the other way",
+    path: [point(to, OTHER_LANE_M), point(from, OTHER_LANE_M)],
+    firstSeconds: -0.4 * headwaySeconds,
+  };
+  return [own, other];
+}
+
+/** Whoever draws stands a step behind the lantern, on the ground. */
+const behind = ([x, , z]: Point3): Point3 => [x, 0, z + 0.45];
+
+/** Width of somebody who walks, metres. */
+const WALKER_M = 0.46;
+const COATS: readonly Rgb[] = [
+  [1.1, 0.95, 0.85],
+  [0.6, 0.75, 1.3],
+  [1.5, 0.6, 0.5],
+  [0.8, 1, 0.75],
+];
+/** People that are about when nobody said how many. */
+const FEW = { occupancy: 0.05, dwellSeconds: 0.35 } as const;
+const KINDS_A_WALK = 3;
+
+/** People on a place's walks: as many as cover a pixel's ground for the share of time that is said, as fast as they leave it. */
+function walkers({ walks, seed }: Scene, { crowd }: ShotInPlace): Traffic[] {
+  const { occupancy, dwellSeconds } = crowd ?? FEW;
+  const speedMps = WALKER_M / dwellSeconds;
+  // Every walk covers its own share, so that together they cover what is said.
+  const share = 1 - (1 - occupancy) ** (1 / Math.max(1, walks.length));
+  const spacing = WALKER_M / share;
+  return walks.flatMap(({ from, to }, walk) =>
+    Array.from({ length: KINDS_A_WALK }, (_, kind): Traffic => {
+      const back = (walk + kind) % 2 === 1;
+      const aside = 0.5 * (hashUnit(walk, kind, seed) - 0.5);
+      const path = (back ? [to, from] : [from, to]).map(([x, y, z]): Point3 => [x, y, z + aside]);
+      const coat = COATS[Math.floor(hashUnit(walk, kind + 10, seed) * COATS.length)]!;
+      const headwaySeconds = (KINDS_A_WALK * spacing) / speedMps;
+      return {
+        name: "people",
+        path,
+        speedMps,
+        headwaySeconds,
+        unevenness: 1,
+        firstSeconds: -headwaySeconds * hashUnit(walk, kind + 20, seed),
+        lamps: [],
+        parts: walkerParts(coat, 1.62 + 0.2 * hashUnit(walk, kind + 30, seed)),
+      };
+    }),
+  );
+}
