@@ -2,6 +2,18 @@ export { fuseFrames } from "./fuseFrames";
 export { type CrossedLimit, type Gathering, type GatheringLight, gatheringOf, lightAt } from "./gathering";
 export { type MeasuredPicture, measurePicture } from "./measure";
 export { framesUntil, openSeconds } from "./moment";
+export {
+  CLIPPED_CODE,
+  lightOf,
+  type OwnFrame,
+  type OwnMarks,
+  type OwnPath,
+  type OwnRegion,
+  ownStage,
+  peopleLeft,
+  unknownShare,
+  waterLeft,
+} from "./ownPicture";
 export { type Rehearsal, rehearse } from "./rehearse";
 export { type ScreenPicture, screenPicture } from "./screen";
 export { gainsFor } from "./stageLight";

@@ -11,7 +11,7 @@ import { renderStaticRows } from "./renderStatic";
 import type { Scene } from "./scene";
 import { gatherStarLight } from "./stars";
 import { newStillLight, type StillLight } from "./stillLight";
-import { addStreak } from "./streaks";
+import { addStreak, type Streak } from "./streaks";
 import { addWaves, openWater } from "./waterLight";
 
 /** A scene seen through a lens at one output width, with its still light rendered once. */
@@ -21,6 +21,8 @@ export interface Stage {
   readonly view: View;
   /** May lie in shared memory, only read after it is rendered. */
   readonly still: StillLight;
+  /** What passes beside the scene's own, given when the shutter opens and for how long. */
+  readonly passes?: (opensSeconds: number, seconds: number) => readonly Streak[];
 }
 
 /** A developed 8-bit frame, sRGB interleaved. */
@@ -53,7 +55,7 @@ function scaledHotSamples(lens: Lens, view: View, sensorSeed: number): HotSample
 
 /** Takes one frame of a plan at the stage, band by band: 1 to 2 MB of scratch whatever the frame's size. */
 export function simulateFrame(
-  { scene, lens, view, still }: Stage,
+  { scene, lens, view, still, passes }: Stage,
   plan: CapturePlan,
   { opensSeconds, deliveredSeconds, frameSeed }: PlannedFrame,
 ): DevelopedFrame {
@@ -68,6 +70,7 @@ export function simulateFrame(
   const streaks = [
     ...gatherLampStreaks(scene, view, passages),
     ...gatherStarLight(scene, view, opensSeconds, deliveredSeconds),
+    ...(passes?.(sceneSeconds, deliveredSeconds) ?? []),
   ];
   const waves = openWater(still.water, opensSeconds, deliveredSeconds);
   const foam = openFoam(prepared, opensSeconds, deliveredSeconds);

@@ -1,0 +1,156 @@
+import { type CapturePlan, periodAfter, shutterOf } from "../capture";
+import type { LampClassId } from "../light";
+import { WATERS, type WaterKind, waterContrast } from "../motion";
+import type { Lens } from "../optics";
+import { meanWaterContrast, type Outlook } from "../outlook";
+import { decodeSrgb } from "../picture";
+import { type Scene, type Stage, sceneNamed, type View } from "../scene";
+import { colourResponse, electronsPerLuminanceSecond, fullWell } from "../sensor";
+import { trafficAlong } from "./ownPaths";
+import { emptied, smoothed, starsOf } from "./ownRegions";
+
+/** Where in a picture: shares of its width and height. */
+export type Place = readonly [number, number];
+
+/** A lamp's way over the picture, with the seconds at which the hand was there. */
+export interface OwnPath {
+  readonly lamp: LampClassId;
+  readonly points: readonly (readonly [number, number, number])[];
+}
+
+/** A part of the picture in which something moves. */
+export type OwnRegion =
+  | { readonly kind: "water"; readonly water: WaterKind; readonly outline: readonly Place[] }
+  | { readonly kind: "crowd" | "sky"; readonly outline: readonly Place[] };
+
+/** A person's own picture of a place, and how it was taken. */
+export interface OwnFrame {
+  readonly width: number;
+  readonly height: number;
+  /** Interleaved sRGB of 8 bits. */
+  readonly data: Uint8Array;
+  readonly shutterSeconds: number;
+  readonly iso: number;
+  readonly fNumber: number;
+  readonly filterStops: number;
+  readonly kelvin: number;
+}
+
+/** Codes from here on are clipped: what was there is not known. */
+export const CLIPPED_CODE = 254;
+
+const LINEAR = Float64Array.from({ length: 256 }, (_, code) => decodeSrgb(code / 255));
+
+/**
+ * Light of a picture as it fell into the lens, cd/m², linear sRGB interleaved: its developed samples taken back through white
+ * balance and sensor. Clipped ones are what they are at least.
+ */
+export function lightOf(frame: OwnFrame, lens: Lens): Float32Array {
+  const { data, shutterSeconds, iso, kelvin, fNumber, filterStops } = frame;
+  const own = { ...lens, fNumber };
+  const { sensitivity, gains } = colourResponse(kelvin);
+  const perLight = electronsPerLuminanceSecond(own, 2 ** -filterStops) * shutterSeconds;
+  const well = fullWell(own, iso);
+  const scales = [0, 1, 2].map((c) => well / (gains[c]! * sensitivity[c]! * perLight));
+  const light = new Float32Array(data.length);
+  for (let i = 0; i < data.length; i++) light[i] = LINEAR[data[i]!]! * scales[i % 3]!;
+  return light;
+}
+
+/** Share of a picture's pixels in which nothing is known of at least one channel. */
+export function unknownShare({ data }: OwnFrame): number {
+  let clipped = 0;
+  for (let i = 0; i < data.length; i += 3)
+    if (Math.max(data[i]!, data[i + 1]!, data[i + 2]!) >= CLIPPED_CODE) clipped++;
+  return clipped / (data.length / 3);
+}
+
+/** How much of the pattern that a picture has of its water a plan leaves, 0 to 1: a shorter shutter brings none back. */
+export function waterLeft(
+  water: WaterKind,
+  { shutterSeconds }: Pick<OwnFrame, "shutterSeconds">,
+  plan: CapturePlan,
+): number {
+  const { tauSeconds } = WATERS[water];
+  const of = {
+    frames: plan.frames,
+    shutterSeconds: shutterOf(plan, 0).deliveredSeconds,
+    periodSeconds: periodAfter(plan),
+  };
+  const isMean = plan.frames > 1 && (plan.stack === "mean" || plan.stack === "lighten over mean");
+  const left = isMean ? meanWaterContrast(tauSeconds, of) : waterContrast(tauSeconds, of.shutterSeconds);
+  return Math.min(1, left / waterContrast(tauSeconds, shutterSeconds));
+}
+
+/** How much a plan leaves of people that stand in a picture, 0 to 1; all of them where nothing is known of the crowd. */
+export function peopleLeft({ people }: Outlook): number {
+  if (people === null) return 1;
+  return people.cleanProbability !== null ? 1 - people.cleanProbability : (people.ghostOpacity ?? people.veil ?? 1);
+}
+
+/** All of a picture is behind what is drawn on it, metres. */
+const FAR_M = 1e9;
+
+/** A camera that sees a picture as it is: upright before it, whatever its shape. */
+function viewOfFrame({ width, height }: OwnFrame, lens: Lens): View {
+  // The longer edge is the sensor's.
+  const pitchUm = (lens.pitchUm * lens.widthPx) / Math.max(width, height);
+  const focalPx = (lens.focalLengthMm * 1000) / pitchUm;
+  return { width, height, focalPx, pitchUm, at: [0, 0, 0], sinTilt: 0, cosTilt: 1, sinHeading: 0, cosHeading: 1 };
+}
+
+/** What is drawn on a picture, and what one knows of the place beside it. */
+export interface OwnMarks {
+  readonly paths: readonly OwnPath[];
+  readonly regions: readonly OwnRegion[];
+  /** How far off the lamp of a path is, metres. */
+  readonly distanceM: number;
+  readonly lampIntensityCd: number | null;
+  /** Where the stars turn about, as the picture was aimed; null without an aim. */
+  readonly aim: { readonly latitudeDeg: number; readonly azimuthDeg: number; readonly tiltDeg: number } | null;
+}
+
+/**
+ * A stage on which a person's own picture stands for the place: still light is the picture's, water and people in it are as
+ * the plan leaves them, stars leave trails, and the drawn lamps pass.
+ *
+ * @param outlook Of the same plan, for what it leaves of water and people.
+ */
+export function ownStage(frame: OwnFrame, lens: Lens, plan: CapturePlan, outlook: Outlook, marks: OwnMarks): Stage {
+  const view = viewOfFrame(frame, lens);
+  const pixels = view.width * view.height;
+  let light = lightOf(frame, lens);
+  for (const region of marks.regions) {
+    if (region.kind === "water") light = smoothed(light, view, region, waterLeft(region.water, frame, plan));
+    else if (region.kind === "crowd") light = emptied(light, view, region, peopleLeft(outlook));
+  }
+  const skies = marks.regions.filter((region) => region.kind === "sky");
+  const stars = skies.map((region) => {
+    const found = starsOf(light, view, region, marks.aim);
+    light = found.without;
+    return found;
+  });
+  const base: Scene = sceneNamed("salt-marsh")!;
+  const scene: Scene = {
+    ...base,
+    name: "own",
+    camera: { at: [0, 0, 0], headingDeg: 0, tiltDeg: 0 },
+    surfaces: [],
+    lamps: [],
+    stars: null,
+    visibilityMetres: 1e9,
+    traffic: marks.paths.flatMap((path) => trafficAlong(path, view, marks.distanceM, marks.lampIntensityCd)),
+  };
+  return {
+    scene,
+    lens,
+    view,
+    passes: (opensSeconds, seconds) => stars.flatMap(({ streaks }) => streaks(opensSeconds, seconds)),
+    still: {
+      light,
+      depth: new Float32Array(pixels).fill(FAR_M),
+      flows: new Uint8Array(pixels),
+      water: null,
+    },
+  };
+}
