@@ -1,3 +1,4 @@
+import sharp from "sharp";
 import { expect, type Page, test } from "./page";
 
 /** On two cores that do other things as well, a worker takes its time. */
@@ -70,4 +71,60 @@ test("the picture is seen before it is taken, at every moment, beside what the s
   await page.getByRole("link", { name: "Run 4 frames" }).click();
   await expect(page).toHaveURL(/\/run$/);
   await expect(line).toHaveValue("4 x 1s every 1.5s | iso 50 -> lighten");
+});
+
+test("a picture of the place is exposed anew, and a lamp that is drawn on it leaves its trail", async ({
+  page,
+  request,
+}) => {
+  const site = { name: "Jetty", latitudeDeg: 53.86, longitudeDeg: -3.42 };
+  const created = await request.post("/api/outings", { data: { name: "Own", date: "2026-11-24", site } });
+  const { outing, shotId } = await created.json();
+  await request.put(`/api/shots/${shotId}/recipe`, { data: { line: "1s | iso 50 | wb 4000K" } });
+  await page.goto(`/outings/${outing.id}/shots/${shotId}/rehearse`);
+  await expect(picture(page)).toHaveAttribute("aria-busy", "false", RENDERED);
+
+  // Another scene is picked by hand.
+  await page.getByLabel("Scene that stands in for your place").selectOption("mill-weir");
+  await expect(page.getByText("Rehearsed before: the mill weir.")).toBeVisible();
+
+  // What is no picture is refused, and nothing is lost.
+  const chosen = page.getByLabel("Your own picture of the place");
+  await chosen.setInputFiles({ name: "notes.jpg", mimeType: "image/jpeg", buffer: Buffer.from("not a picture") });
+  await expect(page.getByRole("alert").filter({ hasText: "Nothing of it was kept." })).toBeVisible(RENDERED);
+
+  const grey = await sharp({ create: { width: 320, height: 240, channels: 3, background: "#505050" } })
+    .png()
+    .toBuffer();
+  await chosen.setInputFiles({ name: "place.png", mimeType: "image/png", buffer: grey });
+  await expect(page.getByText("shutter, as you write it")).toBeVisible(RENDERED);
+  await expect.poll(() => picture(page).evaluate((canvas: HTMLCanvasElement) => canvas.width), RENDERED).toBe(320);
+  await expect.poll(() => brightness(page), RENDERED).toBeGreaterThan(60);
+  // Written as a picture of the same settings it comes out as it was; two stops shorter it is darker.
+  const shutter = page.getByLabel("Shutter time of your picture");
+  await shutter.fill("1s");
+  await shutter.press("Enter");
+  await expect.poll(() => brightness(page), RENDERED).toBeLessThan(0x50 + 4);
+  const line = page.getByRole("textbox", { name: "Recipe" });
+  await line.fill("1/4 | iso 50 | wb 4000K");
+  await line.press("Enter");
+  await expect.poll(() => brightness(page), RENDERED).toBeLessThan(50);
+  const before = await brightness(page);
+
+  await page.getByText("a lamp's way", { exact: true }).click();
+  const box = (await page.locator("[data-drawing=path]").boundingBox())!;
+  const [x, y] = [box.x + box.width / 2 - 60, box.y + box.height / 2];
+  await page.mouse.move(x, y);
+  await page.mouse.down();
+  for (let i = 1; i <= 20; i++) await page.mouse.move(x + 6 * i, y + 2 * i);
+  await page.mouse.up();
+  const drawn = page.getByRole("button", { name: /^Remove / });
+  await expect(drawn).toBeVisible();
+  await expect.poll(() => brightness(page), RENDERED).toBeGreaterThan(before + 0.1);
+
+  // It is saved with the shot: it stands there again on another visit.
+  await page.reload();
+  await expect(drawn).toBeVisible(RENDERED);
+  await drawn.click();
+  await expect(drawn).toBeHidden();
 });

@@ -1,8 +1,11 @@
+import { readFileSync } from "node:fs";
 import { GENERIC_PHONE } from "@/core/camera";
 import { INTENT_IDS, usualScene } from "@/core/intent";
+import { SCENES } from "@/core/scene";
 import { clipOnRequest, filterRequest, kitFile, kitListNamed, phoneRequest, supportRequest } from "./kit";
 import { outingRequest } from "./requests";
 import { shotScene, solveRequest } from "./scene";
+import { sceneFile } from "./sceneFile";
 import { nightOverrides, siteChange, siteRequest } from "./site";
 
 const first = (result: { error?: { issues: { message: string }[] } | undefined }) => result.error?.issues[0]?.message;
@@ -126,5 +129,23 @@ describe("scenes", () => {
     const asked = solveRequest.parse({ ...usualScene("light-trails"), intent: "light-trails" });
     expect([asked.filterStops, asked.framesPerSecond, asked.camera]).toEqual([[], 25, undefined]);
     expect(solveRequest.safeParse({ ...usualScene("sweep"), intent: "juggling" }).success).toBe(false);
+  });
+});
+
+describe("a scene's file", () => {
+  it.each(SCENES.map((scene) => [scene.name, scene] as const))("%s reads as it was written", (_name, scene) => {
+    expect(sceneFile.parse(JSON.parse(JSON.stringify(scene)))).toEqual(JSON.parse(JSON.stringify(scene)));
+  });
+
+  it("is explained by an example that is one", () => {
+    const [, example] = /```json\n([\s\S]*?)```/.exec(readFileSync("docs/SCENES.md", "utf8"))!;
+    expect(sceneFile.safeParse(JSON.parse(example!)).success).toBe(true);
+  });
+
+  it("is refused with the place of what is wrong", () => {
+    const bad = { ...SCENES[0], lamps: [{ at: [0, 0, "high"], intensityCd: -4 }] };
+    const { error } = sceneFile.safeParse(bad);
+    expect(error?.issues.map(({ path }) => path.join("."))).toContain("lamps.0.at.2");
+    expect(sceneFile.safeParse({ ...SCENES[0], version: 2 }).success).toBe(false);
   });
 });

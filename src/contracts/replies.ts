@@ -1,6 +1,7 @@
 import { z } from "zod";
 import { INTENT_IDS } from "@/core/intent";
 import { BIN_COUNT } from "@/core/picture";
+import { ownPicture } from "./own";
 import { shotCamera } from "./phone";
 import { shotAim, shotScene } from "./scene";
 import { nightOverrides, siteRequest } from "./site";
@@ -31,6 +32,7 @@ export const shotReply = z.object({
   scene: shotScene.nullable(),
   aim: shotAim.nullable(),
   camera: shotCamera.nullable(),
+  own: ownPicture.nullable(),
 });
 
 export const outingListReply = z.array(
@@ -133,6 +135,15 @@ export const measureReply = z.object({
   recipeLine: z.string().nullable(),
 });
 export type MeasureReply = z.infer<typeof measureReply>;
+
+/** A person's own picture of a place, kept, with what it says of itself. */
+export const ownPictureReply = z.object({
+  hash: z.string(),
+  width: z.int().positive(),
+  height: z.int().positive(),
+  measured: measureReply,
+});
+export type OwnPictureReply = z.infer<typeof ownPictureReply>;
 
 const bins = z.array(z.number()).length(BIN_COUNT).readonly();
 

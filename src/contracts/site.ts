@@ -1,6 +1,7 @@
 import { z } from "zod";
 import { isZone, ROAD_CLASSES } from "@/core/conditions";
 import { INTENT_IDS } from "@/core/intent";
+import { ownPicture } from "./own";
 import { shotCamera } from "./phone";
 import { shotAim, shotScene } from "./scene";
 
@@ -126,6 +127,7 @@ export const shotChange = from(
     scene: shotScene.nullable().optional(),
     aim: shotAim.nullable().optional(),
     camera: shotCamera.nullable().optional(),
+    own: ownPicture.nullable().optional(),
     deleted: z.boolean().optional(),
   }),
 );

@@ -12,6 +12,7 @@ import {
 } from "drizzle-orm/pg-core";
 import { z } from "zod";
 import { completedProfile } from "@/contracts/olderPhone";
+import { ownPicture } from "@/contracts/own";
 import { phoneProfile, shotCamera } from "@/contracts/phone";
 import { shotAim, shotScene } from "@/contracts/scene";
 import { horizonProfile, nightOverrides, siteSeries } from "@/contracts/site";
@@ -95,6 +96,8 @@ export const shots = pgTable(
     aim: storedJson("aim", shotAim),
     /** Phone, lens and what is clipped on; null for the kit's first. */
     camera: storedJson("camera", shotCamera),
+    /** A person's own picture of the place and what was drawn on it; null without one. */
+    own: storedJson("own", ownPicture),
     deletedAt: instant("deleted_at"),
     createdAt: createdAt(),
   },

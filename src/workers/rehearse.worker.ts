@@ -1,16 +1,20 @@
 import { expose } from "comlink";
 import type { CaptureCamera, CapturePlan } from "../core/capture";
 import type { IntentId } from "../core/intent";
+import { outlookOf } from "../core/outlook";
 import {
   framesUntil,
+  ownStage,
   type Rehearsal,
   rehearse,
   type ScreenPicture,
   type ShownShot,
   screenPicture,
   standInFor,
+  unknownPixels,
 } from "../core/rehearse";
 import { type Scene, type ShotSky, type Stage, setStage } from "../core/scene";
+import { loadOwn, type OwnWish } from "./ownPicture";
 
 /** What is to be seen: a plan before the scene that stands in for a shot's place. */
 export interface RehearsalWish {
@@ -23,6 +27,8 @@ export interface RehearsalWish {
   readonly widthPx: number;
   /** How far the run is, in open seconds; null for all of it. */
   readonly openedSeconds: number | null;
+  /** The person's own picture instead of the scene; null for the scene. */
+  readonly own: OwnWish | null;
 }
 
 /** The last values of something that takes long to make, by what it was made from. */
@@ -67,6 +73,18 @@ const rehearseWorker = {
     if (own !== latest) return;
     const { plan, openedSeconds, widthPx } = wish;
     const frames = openedSeconds === null ? undefined : framesUntil(plan, openedSeconds);
+    if (wish.own) {
+      const frame = { ...wish.own, ...(await loadOwn(wish.own)) };
+      if (own !== latest) return;
+      const unknown = unknownPixels(frame);
+      const stage = ownStage(frame, wish.camera.lens, plan, outlookOf(plan, wish.own.facts), wish.own.marks);
+      for (const picture of rehearse(stage, plan, frames)) {
+        if (picture) await onPicture({ ...picture, unknown });
+        await aMoment();
+        if (own !== latest) return;
+      }
+      return;
+    }
     const isLit = stages.has(stageKey(wish, widthPx));
     for (const width of isLit || widthPx <= GLANCE_WIDTH_PX ? [widthPx] : [GLANCE_WIDTH_PX, widthPx]) {
       for (const picture of rehearse(staged(wish, width), plan, frames)) {

@@ -11,7 +11,7 @@ export {
   type OwnRegion,
   ownStage,
   peopleLeft,
-  unknownShare,
+  unknownPixels,
   waterLeft,
 } from "./ownPicture";
 export { type Rehearsal, rehearse } from "./rehearse";

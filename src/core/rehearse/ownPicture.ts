@@ -57,13 +57,11 @@ export function lightOf(frame: OwnFrame, lens: Lens): Float32Array {
   return light;
 }
 
-/** Share of a picture's pixels in which nothing is known of at least one channel. */
-export function unknownShare({ data }: OwnFrame): number {
-  let clipped = 0;
-  for (let i = 0; i < data.length; i += 3)
-    if (Math.max(data[i]!, data[i + 1]!, data[i + 2]!) >= CLIPPED_CODE) clipped++;
-  return clipped / (data.length / 3);
-}
+/** Pixels in which nothing is known of at least one channel: 1 there, else 0. */
+export const unknownPixels = ({ data }: Pick<OwnFrame, "data">): Uint8Array =>
+  Uint8Array.from({ length: data.length / 3 }, (_, pixel) =>
+    Math.max(data[3 * pixel]!, data[3 * pixel + 1]!, data[3 * pixel + 2]!) >= CLIPPED_CODE ? 1 : 0,
+  );
 
 /** How much of the pattern that a picture has of its water a plan leaves, 0 to 1: a shorter shutter brings none back. */
 export function waterLeft(
@@ -96,7 +94,19 @@ function viewOfFrame({ width, height }: OwnFrame, lens: Lens): View {
   // The longer edge is the sensor's.
   const pitchUm = (lens.pitchUm * lens.widthPx) / Math.max(width, height);
   const focalPx = (lens.focalLengthMm * 1000) / pitchUm;
-  return { width, height, focalPx, pitchUm, at: [0, 0, 0], sinTilt: 0, cosTilt: 1, sinHeading: 0, cosHeading: 1 };
+  return {
+    width,
+    height,
+    focalPx,
+    pitchUm,
+    focusMetres: null,
+    farDiscPx: 0,
+    at: [0, 0, 0],
+    sinTilt: 0,
+    cosTilt: 1,
+    sinHeading: 0,
+    cosHeading: 1,
+  };
 }
 
 /** What is drawn on a picture, and what one knows of the place beside it. */

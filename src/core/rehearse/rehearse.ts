@@ -14,6 +14,8 @@ export interface Rehearsal {
   readonly framesOf: number;
   /** Null while frames are missing. */
   readonly measured: MeasuredPicture | null;
+  /** Of a person's own picture: 1 where it was clipped, so that nobody knows what was there. */
+  readonly unknown?: Uint8Array;
 }
 
 /** Of traffic a few frames tell enough; arcs of stars would fall into dots. */

@@ -1,11 +1,12 @@
 import { luminanceFromEv } from "../light";
 import type { Lens } from "../optics";
 import { METER_TO_CLIP_STOPS } from "../outlook";
-import { type Scene, type SceneSky, type Stage, setStage } from "../scene";
+import { type SampledLight, type Scene, type SceneSky, sampleStill, viewOf } from "../scene";
 import { placeLevel } from "./placeLevel";
 
-/** Width at which a scene is metered, pixels. */
-const METERED_WIDTH_PX = 80;
+/** Picture in which a scene is metered, and how far apart it is looked at, pixels. */
+const METERED_WIDTH_PX = 960;
+const METERED_EVERY_PX = 12;
 /** At most so much of a place's light is the sky's: its lamps are lit. */
 const MOST_SKYLIGHT = 0.6;
 /** A sky that gives no light at all. */
@@ -16,12 +17,9 @@ const NO_SKY: SceneSky = {
   cloud: 0,
 };
 
-/** Luminance of every pixel of a stage's still light, cd/m². */
-function luminances({ still: { light, depth } }: Stage): Float32Array {
-  return depth.map(
-    (_, pixel) => 0.2126 * light[3 * pixel]! + 0.7152 * light[3 * pixel + 1]! + 0.0722 * light[3 * pixel + 2]!,
-  );
-}
+/** Luminance at every place, cd/m². */
+const luminances = ({ light, depth }: SampledLight): Float32Array =>
+  depth.map((_, at) => 0.2126 * light[3 * at]! + 0.7152 * light[3 * at + 1]! + 0.0722 * light[3 * at + 2]!);
 
 /** What a scene's lamps, and the sky's light on its surfaces, are to be multiplied by. */
 export interface SceneGains {
@@ -37,13 +35,13 @@ export function gainsFor(scene: Scene, lens: Lens, sceneEv: number): SceneGains 
   const [lamps, sky] = [
     { ...scene, lampGain: 1, skylightGain: 0, sky: NO_SKY },
     { ...scene, lampGain: 0, skylightGain: 1 },
-  ].map((part) => setStage(part, lens, METERED_WIDTH_PX));
+  ].map((part) => sampleStill(part, viewOf(part, lens, METERED_WIDTH_PX), METERED_EVERY_PX));
   const wanted = luminanceFromEv(sceneEv);
   // What is brighter than white in a well exposed picture reads as white.
   const white = wanted * 2 ** METER_TO_CLIP_STOPS;
   const [byLamps, bySky] = [luminances(lamps!), luminances(sky!)];
   const level = (lampGain: number, skylightGain: number) =>
-    placeLevel((pixel) => Math.min(white, lampGain * byLamps[pixel]! + skylightGain * bySky[pixel]!), sky!.still.depth);
+    placeLevel((pixel) => Math.min(white, lampGain * byLamps[pixel]! + skylightGain * bySky[pixel]!), sky!.depth);
   const ofSky = level(0, 1);
   const skylightGain = ofSky > MOST_SKYLIGHT * wanted ? (MOST_SKYLIGHT * wanted) / ofSky : 1;
   // Between a millionth and a million: bisection in stops.

@@ -3,7 +3,7 @@ import { planCapture, plannedFrames } from "../capture";
 import { INTENT_IDS, type IntentId, usualScene } from "../intent";
 import { outlookOf } from "../outlook";
 import { parseRecipe } from "../recipe";
-import { setStage, simulateFrame } from "../scene";
+import { type Stage, sampleStill, simulateFrame, viewOf } from "../scene";
 import { measurePicture, shownShot, standInFor } from ".";
 
 const camera = chosenCamera({ phones: [], clipOns: [] }, null);
@@ -23,7 +23,15 @@ describe.each(INTENT_IDS)("the stand-in of %s", (id) => {
   it("is as bright as the solver says of the person's own place, in its surfaces and in its sky", () => {
     const facts = { ...usualScene(id), mover: null, lamps: [], crowd: null, vehiclesPerHour: 0 };
     const scene = standInFor(id, shownShot(facts), null, camera.lens);
-    const stage = setStage({ ...scene, traffic: [] }, camera.lens, 64);
+    // Other places of the same view than those by which the gains were found.
+    const seen = sampleStill(scene, viewOf(scene, camera.lens, 960), 11);
+    const flows = new Uint8Array(seen.depth.length);
+    const stage: Stage = {
+      scene: { ...scene, traffic: [], stars: null },
+      lens: camera.lens,
+      view: { ...viewOf(scene, camera.lens, seen.width), height: seen.height },
+      still: { light: seen.light, depth: seen.depth, flows, water: null },
+    };
     const line = `${LINES[id] ?? "0.4s | iso 50"} | wb 3600K`;
     const { recipe } = parseRecipe(line);
     const plan = planCapture(recipe, camera, { pressedAtMs: 0, sensorCelsius: 15, seed: 4 })!;

@@ -1,6 +1,6 @@
 import type { Lens } from "../optics";
 import { DEG_PER_RAD } from "../units";
-import type { Point3, SceneCamera } from "./scene";
+import type { Point3, Scene } from "./scene";
 
 /** A pinhole camera in a scene, rendering to a picture of `width` pixels. */
 export interface View {
@@ -10,6 +10,9 @@ export interface View {
   readonly focalPx: number;
   /** Edge of an output pixel on the sensor, micrometres. */
   readonly pitchUm: number;
+  /** What the lens is focused at, metres; null where everything is sharp. And the disc of a point at infinity, pixels. */
+  readonly focusMetres: number | null;
+  readonly farDiscPx: number;
   readonly at: Point3;
   readonly sinTilt: number;
   readonly cosTilt: number;
@@ -25,14 +28,25 @@ export interface Projected {
   readonly depthMetres: number;
 }
 
+/** Diameter on the sensor of the disc of a point at infinity, millimetres: f² / (N·(s − f)). */
+function farDiscMm({ focalLengthMm, fNumber }: Lens, focusMetres: number): number {
+  return focalLengthMm ** 2 / (fNumber * (1000 * focusMetres - focalLengthMm));
+}
+
 /** Sets up the view of a camera through a lens at an output width; the height follows from the sensor's aspect. */
-export function viewOf({ camera }: { readonly camera: SceneCamera }, lens: Lens, width: number): View {
+export function viewOf(
+  { camera, focusMetres }: Pick<Scene, "camera" | "focusMetres">,
+  lens: Lens,
+  width: number,
+): View {
   const pitchUm = (lens.pitchUm * lens.widthPx) / width;
   return {
     width,
     height: Math.round((lens.heightPx * width) / lens.widthPx),
     focalPx: (lens.focalLengthMm * 1000) / pitchUm,
     pitchUm,
+    focusMetres,
+    farDiscPx: focusMetres === null ? 0 : farDiscMm(lens, focusMetres) / (pitchUm / 1000),
     at: camera.at,
     sinTilt: Math.sin(camera.tiltDeg / DEG_PER_RAD),
     cosTilt: Math.cos(camera.tiltDeg / DEG_PER_RAD),

@@ -4,6 +4,7 @@ import { LENS_TRANSMISSION } from "../sensor";
 import { FOCAL_PLANE_FACTOR } from "../sensor/response";
 import { project, type View } from "./camera";
 import { meetScene } from "./cast";
+import { discRadiusPx } from "./defocus";
 import { prepareScene } from "./prepare";
 import type { Scene } from "./scene";
 import { newHit } from "./solids";
@@ -46,6 +47,13 @@ function towardsCamera({ beam, at }: Scene["lamps"][number], view: View): number
 
 const hit = newHit();
 
+/** A lamp's own image at a squared distance from its middle: a spot of 1 in it, or out of focus a disc with a hard rim. */
+function imageAt(squared: number, core: number, discPx: number): number {
+  if (discPx <= core) return squared < 25 * core * core ? Math.exp(-squared / (core * core)) : 0;
+  const inside = discPx + 0.5 - Math.sqrt(squared);
+  return inside <= 0 ? 0 : Math.min(1, inside) * (core / discPx) ** 2;
+}
+
 /** Whether nothing stands between the camera and a lamp. */
 function isSeen(scene: Scene, view: View, [x, y, z]: Scene["lamps"][number]["at"]): boolean {
   const [ox, oy, oz] = view.at;
@@ -69,6 +77,7 @@ export function drawLamps(scene: Scene, view: View, firstRow: number, rows: numb
     const power = share * pointLampLuminance(view, scene.lampGain * lamp.intensityCd, centre.depthMetres);
     const core =
       Math.max(LEAST_TRAIL_PX, (lamp.diameterMetres * view.focalPx) / centre.depthMetres) / Math.sqrt(Math.PI);
+    const discPx = discRadiusPx(view, centre.depthMetres);
     const reach = WINGS_REACH * view.width;
     const within = 2 * core * core;
     // The integral of the wings over the circle of their reach, 2π r dr, less what they have at its rim, so that none shows.
@@ -86,8 +95,7 @@ export function drawLamps(scene: Scene, view: View, firstRow: number, rows: numb
         const squared = (x + 0.5 - centre.x) ** 2 + (y + 0.5 - centre.y) ** 2;
         if (squared > reach * reach) continue;
         const pixel = y * view.width + x;
-        const own =
-          squared < 25 * core * core && into.depth[pixel]! > hidden ? disc * Math.exp(-squared / (core * core)) : 0;
+        const own = into.depth[pixel]! > hidden ? imageAt(squared, core, discPx) * disc : 0;
         const far = squared + within;
         const light = own + wings * (1 / (far * Math.sqrt(Math.sqrt(far))) - rim);
         const index = 3 * pixel;

@@ -1,7 +1,7 @@
 export { type View, viewOf } from "./camera";
 export { pointLampLuminance } from "./drawLamps";
 export { SCENE_NAMES, type SceneName } from "./names";
-export { renderStaticRows } from "./renderStatic";
+export { renderStaticRows, type SampledLight, sampleStill } from "./renderStatic";
 export type { Point3, Scene, SceneSky, StarSky, Traffic } from "./scene";
 export { SCENES, sceneNamed } from "./scenes";
 export { type ShotInPlace, type ShotSky, sceneForShot } from "./setting";

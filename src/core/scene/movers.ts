@@ -108,8 +108,8 @@ export function moverOf(
 const PAIR_FROM_DEG = 35;
 
 /** A spiral's rounds, and how far it opens, metres. */
-const ROUNDS = 4;
-const OPENS_M = 0.72;
+const ROUNDS = 2.5;
+const OPENS_M = 0.85;
 const POINTS_A_ROUND = 40;
 
 /** A figure drawn in the air about a point: a spiral that opens. */

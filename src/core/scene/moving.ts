@@ -1,8 +1,10 @@
 import { LEAST_TRAIL_PX } from "../optics";
 import { type Projected, project, type View } from "./camera";
+import { discRadiusPx } from "./defocus";
 import { pointLampLuminance } from "./drawLamps";
 import { forEachPiece, offsetPoint, type Passage, type Placed } from "./passages";
 import type { CarriedLamp, Point3, Scene, Traffic } from "./scene";
+import { fresnel } from "./shade";
 import type { Streak } from "./streaks";
 
 /** A lamp's way is drawn in straight pieces, in which neither its distance changes by more than this share nor its place by more pixels. */
@@ -18,21 +20,22 @@ const HALO = { share: 0.03, widening: 2.4 } as const;
 const WET = { share: 0.03, widening: 1.8 } as const;
 /** Lamps lower than this over the ground show in it, metres. */
 const LOW_METRES = 3;
-/** Copies by which a lamp's image in waves is drawn out upright, by the waves' slope in units of their root mean square. */
-const FACETS = [
-  [-1.5, 0.09],
-  [-0.75, 0.24],
-  [0, 0.34],
-  [0.75, 0.24],
-  [1.5, 0.09],
-] as const;
+/** Copies by which a lamp's image in waves is drawn out upright: slopes in units of their root mean square, and their shares. */
+const FACETS = (() => {
+  const slopes = Array.from({ length: 11 }, (_, i) => (i - 5) / 2);
+  const weights = slopes.map((slope) => Math.exp(-(slope * slope) / 2));
+  const sum = weights.reduce((whole, weight) => whole + weight, 0);
+  return slopes.map((slope, i) => [slope, weights[i]! / sum] as const);
+})();
 
 /**
  * Radius of the image of a carried lamp in pixels, at which its Gaussian has fallen to 1/e: so wide that a trail's middle
  * has the trail's light over its width, that of the lamp's own image or of the lens's blur, the larger.
  */
 function lampRadiusPx(view: View, diameterM: number, depthMetres: number): number {
-  return Math.max(LEAST_TRAIL_PX, (diameterM * view.focalPx) / depthMetres) / Math.sqrt(Math.PI);
+  const disc = discRadiusPx(view, depthMetres);
+  const image = Math.max(LEAST_TRAIL_PX, (diameterM * view.focalPx) / depthMetres) / Math.sqrt(Math.PI);
+  return Math.max(image, disc);
 }
 
 /** Whether a lamp is seen that shines one way: before it and from its side, or from behind it. */
@@ -109,17 +112,11 @@ function addLamps(
     if (wetness > 0 && lamp.offset[1] < LOW_METRES)
       mirrored(from.at[1], 0, wetness * WET.share * 3, WET.widening, "land");
     if (!water) continue;
-    // Where the ray meets the water it is grazing: a share of some third, spread over the waves' slopes.
-    const down = Math.max(0.02, (view.at[1] - water.heightMetres) / depthMetres);
-    const share = 0.02 + 0.98 * (1 - Math.min(1, down)) ** 5;
-    const spread = 2 * water.slope * view.focalPx * 0.6;
-    for (const [slope, part] of FACETS)
-      mirrored(
-        water.heightMetres,
-        slope * spread,
-        share * part * 0.7,
-        1.6 + (0.35 * spread) / Math.max(1, radius),
-        "water",
-      );
+    // The ray comes to the water, and leaves it, at the angle of its mirrored image.
+    const above = view.at[1] + a[1] - 2 * water.heightMetres;
+    const share = fresnel(above / Math.hypot(above, depthMetres));
+    const spread = 2 * water.slope * view.focalPx * (1 - (view.at[1] - water.heightMetres) / above);
+    const blur = 1.3 + (0.32 * spread) / radius;
+    for (const [slope, part] of FACETS) mirrored(water.heightMetres, slope * spread, share * part, blur, "water");
   }
 }

@@ -1,6 +1,7 @@
 import { FWHM_PER_SIGMA, POINT_FWHM_PX } from "../optics";
 import { directionAt, type View } from "./camera";
 import { meetScene } from "./cast";
+import { defocusReach, defocusRows } from "./defocus";
 import { drawLamps } from "./drawLamps";
 import { FLOWS } from "./flows";
 import { type PreparedScene, prepareScene } from "./prepare";
@@ -9,7 +10,7 @@ import { addWetGround, shadeHit, shadeSky, throughAir } from "./shade";
 import { indexSolids, type SolidIndex } from "./solidIndex";
 import { newHit } from "./solids";
 import type { StillLight } from "./stillLight";
-import { usualWater, type WaterLight } from "./waterLight";
+import { usualWater, usualWaterAt, type WaterLight } from "./waterLight";
 
 const hit = newHit();
 const direction = new Float64Array(3);
@@ -47,6 +48,7 @@ function castRay(
   cast.depth = hit.t / length;
   if (hit.of === "water") {
     if (water) usualWater(water, px, py, out);
+    else usualWaterAt(scene, near.towards(px), ox + hit.t * dx, oz + hit.t * dz, dx, dy, dz, out);
     return;
   }
   const { t } = hit;
@@ -79,19 +81,55 @@ const MARGIN = 2;
  */
 export function renderStaticRows(scene: Scene, view: View, firstRow: number, rows: number, into: StillLight): void {
   const { width } = view;
-  const whole = rows + 2 * MARGIN;
+  const reach = defocusReach(view);
+  const margin = MARGIN + reach;
+  const whole = rows + 2 * margin;
   const sharp = new Float32Array(3 * width * whole);
   const depth = new Float32Array(width * whole);
   const keys = new Int32Array(width * whole);
-  castRows(scene, view, firstRow - MARGIN, whole, into.water, { sharp, depth, keys });
+  castRows(scene, view, firstRow - margin, whole, into.water, { sharp, depth, keys });
   const stride = 3 * width;
-  blurRows(sharp.subarray((MARGIN - 1) * stride), width, rows, into.light.subarray(firstRow * stride));
-  into.depth.set(depth.subarray(MARGIN * width, (MARGIN + rows) * width), firstRow * width);
+  const out = into.light.subarray(firstRow * stride);
+  if (reach === 0) blurRows(sharp.subarray((margin - 1) * stride), width, rows, out);
+  else {
+    const spread = new Float32Array(stride * (rows + 2));
+    const from = (margin - 1 - reach) * width;
+    defocusRows(view, reach, rows + 2, sharp.subarray(3 * from), depth.subarray(from), spread);
+    blurRows(spread, width, rows, out);
+  }
+  into.depth.set(depth.subarray(margin * width, (margin + rows) * width), firstRow * width);
   for (let at = 0; at < width * rows; at++) {
-    const kind = Math.floor(keys[MARGIN * width + at]! / KEYS_OF_A_KIND);
+    const kind = Math.floor(keys[margin * width + at]! / KEYS_OF_A_KIND);
     into.flows[firstRow * width + at] = kind === KEYS.water ? FLOWS.water : kind === KEYS.fall ? FLOWS.fall : 0;
   }
   drawLamps(scene, view, firstRow, rows, into);
+}
+
+/** Light and depth at places of a picture, one ray each, without what the lens makes of them. */
+export interface SampledLight {
+  readonly width: number;
+  readonly height: number;
+  /** Luminance in cd/m², linear sRGB interleaved. */
+  readonly light: Float32Array;
+  /** Along the optical axis, metres: infinite for the sky. */
+  readonly depth: Float32Array;
+}
+
+/** Looks at every so many pixels of a view, both ways: what is small is met as often as it is seen, and not averaged away. */
+export function sampleStill(scene: Scene, view: View, everyPx: number): SampledLight {
+  const prepared = prepareScene(scene);
+  const near = indexSolids(prepared, view);
+  const [width, height] = [Math.floor(view.width / everyPx), Math.floor(view.height / everyPx)];
+  const light = new Float32Array(3 * width * height);
+  const depth = new Float32Array(width * height);
+  const colour = new Float64Array(3);
+  for (let at = 0; at < depth.length; at++) {
+    const [x, y] = [((at % width) + 0.5) * everyPx, (Math.floor(at / width) + 0.5) * everyPx];
+    castRay(prepared, view, near, null, x, y, colour);
+    light.set(colour, 3 * at);
+    depth[at] = cast.depth;
+  }
+  return { width, height, light, depth };
 }
 
 interface CastRows {

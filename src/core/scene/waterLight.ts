@@ -3,6 +3,7 @@ import { directionAt, project, type View } from "./camera";
 import { meetScene } from "./cast";
 import { FLOWS } from "./flows";
 import type { PreparedScene } from "./prepare";
+import type { Water } from "./scene";
 import { castAway, fresnel, throughAir } from "./shade";
 import type { SolidIndex } from "./solidIndex";
 import { newHit } from "./solids";
@@ -52,6 +53,61 @@ const WAVES_SEE_M = 6;
 /** What comes up out of the water itself: hardly anything at night. */
 const FROM_BELOW = [0.006, 0.012, 0.016] as const;
 
+const mirrored = new Float64Array(3);
+
+/** What a place of the water mirrors at each of its slopes, and of which lamps it glints, into `table`. */
+function mirrorInWaves(
+  scene: PreparedScene,
+  water: Water,
+  candidates: readonly number[],
+  x: number,
+  z: number,
+  dx: number,
+  dy: number,
+  dz: number,
+  table: Float32Array,
+  from: number,
+): void {
+  const length = Math.sqrt(dx * dx + dy * dy + dz * dz);
+  const flat = Math.sqrt(dx * dx + dz * dz) / length;
+  const down = -dy / length;
+  for (let i = 0; i < COUNT; i++) {
+    const slope = water.slope * SLOPES[i]!;
+    // A facet that leans by its slope towards the camera turns the mirrored ray by twice as much.
+    const altitude = Math.atan2(down, flat) + 2 * Math.atan(slope);
+    const rising = Math.max(0.004, Math.sin(altitude));
+    const level = Math.cos(altitude) / flat / length;
+    const cosine = Math.max(0.02, down + slope * flat);
+    const height = water.heightMetres + 1e-3;
+    castAway(scene, candidates, x, height, z, dx * level, rising, dz * level, WAVES_SEE_M, mirrored);
+    const share = fresnel(cosine);
+    for (let c = 0; c < 3; c++) {
+      const below = (FROM_BELOW[c]! * (1 - share) * scene.sky.illuminance[c]!) / Math.PI;
+      table[from + 3 * i + c] = share * mirrored[c]! + below;
+    }
+  }
+  addLamps(scene, x, water.heightMetres, z, dx / length, dy / length, dz / length, water.slope, table, from);
+}
+
+const oneTable = new Float32Array(3 * COUNT);
+
+/** Luminance of water in the long run at one place of it, by rays of its own; see `usualWater`. */
+export function usualWaterAt(
+  scene: PreparedScene,
+  candidates: readonly number[],
+  x: number,
+  z: number,
+  dx: number,
+  dy: number,
+  dz: number,
+  out: Float64Array,
+): void {
+  out.fill(0);
+  if (!scene.water) return;
+  mirrorInWaves(scene, scene.water, candidates, x, z, dx, dy, dz, oneTable, 0);
+  for (let i = 0; i < COUNT; i++) for (let c = 0; c < 3; c++) out[c] = out[c]! + USUAL[i]! * oneTable[3 * i + c]!;
+}
+
 /** Casts the mirrored rays of the water, down from the highest row in which it may be seen; null without water. */
 export function gatherWaterLight(scene: PreparedScene, view: View, near: SolidIndex): WaterLight | null {
   const { water } = scene;
@@ -65,7 +121,6 @@ export function gatherWaterLight(scene: PreparedScene, view: View, near: SolidIn
   const columns = Math.ceil(view.width / stepPx) + 1;
   const rows = Math.max(0, Math.ceil((view.height - firstRowPx) / stepPx) + 1);
   const table = new Float32Array(3 * COUNT * columns * rows);
-  const colour = new Float64Array(3);
   const reaches = pointsOfWater(scene, view, near, { stepPx, columns, rows, firstRowPx });
   for (let row = 0; row < rows; row++) {
     for (let column = 0; column < columns; column++) {
@@ -74,46 +129,17 @@ export function gatherWaterLight(scene: PreparedScene, view: View, near: SolidIn
       const [px, py] = [column * stepPx, firstRowPx + row * stepPx + 0.5];
       directionAt(view, px, py, direction);
       const [dx, dy, dz] = [direction[0]!, direction[1]!, direction[2]!];
-      const length = Math.hypot(dx, dy, dz);
       // What is seen beyond the water's edge is taken as the edge itself.
       const t = Math.min(most, dy < 0 ? (water.heightMetres - view.at[1]) / dy : most);
-      const [x, z] = [view.at[0] + t * dx, view.at[2] + t * dz];
-      const flat = Math.hypot(dx, dz) / length;
-      const down = -dy / length;
-      const candidates = near.towards(px);
-      for (let i = 0; i < COUNT; i++) {
-        const slope = water.slope * SLOPES[i]!;
-        // A facet that leans by its slope towards the camera turns the mirrored ray by twice as much.
-        const altitude = Math.atan2(down, flat) + 2 * Math.atan(slope);
-        const rising = Math.max(0.004, Math.sin(altitude));
-        const level = Math.cos(altitude) / flat / length;
-        const cosine = Math.max(0.02, down + slope * flat);
-        castAway(
-          scene,
-          candidates,
-          x,
-          water.heightMetres + 1e-3,
-          z,
-          dx * level,
-          rising,
-          dz * level,
-          WAVES_SEE_M,
-          colour,
-        );
-        const share = fresnel(cosine);
-        const at = 3 * COUNT * (row * columns + column) + 3 * i;
-        for (let c = 0; c < 3; c++)
-          table[at + c] = share * colour[c]! + (FROM_BELOW[c]! * (1 - share) * scene.sky.illuminance[c]!) / Math.PI;
-      }
-      addLamps(
+      mirrorInWaves(
         scene,
-        x,
-        water.heightMetres,
-        z,
-        dx / length,
-        dy / length,
-        dz / length,
-        water.slope,
+        water,
+        near.towards(px),
+        view.at[0] + t * dx,
+        view.at[2] + t * dz,
+        dx,
+        dy,
+        dz,
         table,
         3 * COUNT * (row * columns + column),
       );

@@ -27,7 +27,7 @@ function picture(line: string, seen: Rehearsal | null, intent: IntentId = "light
   rehearsal.mockReturnValue(seen);
   const plan = planCapture(parseRecipe(line).recipe, camera, SOME_TIME);
   const shot = shownShot(usualScene(intent));
-  show(<RehearsedPicture intent={intent} sky={null} plan={plan} camera={camera} shot={shot} />);
+  show(<RehearsedPicture intent={intent} sky={null} plan={plan} camera={camera} shot={shot} own={null} />);
 }
 const two = (framesIn: number): Rehearsal => ({
   width: 2,

@@ -51,6 +51,7 @@ export function useExposure(shotId: string, recipe: Recipe) {
       plan: planCapture(recipe, framedCamera, moment),
       camera: framedCamera,
       shot: shownShot(request),
+      own: null,
     };
   }, [framedCamera, request, planned, plan, intent, recipe]);
   if (!detail || !shot || !planned || !scene || !camera || !kit || !request || !solution || !field || !rehearsed)

@@ -2,6 +2,7 @@
 
 import { Box, Table } from "@chakra-ui/react";
 import NextLink from "next/link";
+import type { ReactNode } from "react";
 import { lightsOf, METER_TO_CLIP_STOPS } from "@/core/outlook";
 import { readableDuration, roughDuration } from "@/core/recipe";
 import type { ScreenPicture } from "@/core/rehearse";
@@ -24,6 +25,8 @@ interface RehearseReasonsProps {
   readonly others: readonly Other[];
   readonly beside: string | null;
   readonly onBeside: (line: string | null) => void;
+  /** What it stands before, and how to change that. */
+  readonly before?: ReactNode;
 }
 
 const NOTHING = "";
@@ -87,7 +90,7 @@ function Kept({ promises }: { readonly promises: readonly Promise[] }) {
 
 /** The rehearsed picture in numbers, what the screen would have shown, and the way on. */
 export function RehearseReasons(props: RehearseReasonsProps) {
-  const { rehearse, measured, screen, runHref, others, beside, onBeside } = props;
+  const { rehearse, measured, screen, runHref, others, beside, onBeside, before } = props;
   const { outlook, nameOf } = rehearse;
   const { lights, noiseFloor } = lightsOf(outlook);
   const marks = { lights: lights.map(({ of, underWhite }) => ({ name: nameOf(of), underWhite })), noiseFloor };
@@ -105,6 +108,11 @@ export function RehearseReasons(props: RehearseReasonsProps) {
           because={`${plain(100 * measured.view.clippedAll, 2)} % in all three; ${plain(100 * measured.view.crushedAll, 2)} % crushed.`}
         />
       )}
+      <Box py="12px">
+        <Action asChild look="main">
+          <NextLink href={runHref}>{`Run ${counted(plan.frames, "frame")}, ${roughDuration(cost.seconds)}`}</NextLink>
+        </Action>
+      </Box>
       <Box py="10px" borderBottomWidth="1px" borderColor="line">
         <Box fontSize="note" color="ash" mb="4px">
           Set beside it
@@ -120,6 +128,7 @@ export function RehearseReasons(props: RehearseReasonsProps) {
           onChoose={(line) => onBeside(line === NOTHING ? null : line)}
         />
       </Box>
+      {before}
       {screen && (
         <Readout
           label="The phone's screen, meanwhile"
@@ -129,11 +138,6 @@ export function RehearseReasons(props: RehearseReasonsProps) {
           }. It says nothing of the picture.`}
         />
       )}
-      <Box pt="12px">
-        <Action asChild look="main">
-          <NextLink href={runHref}>{`Run ${counted(plan.frames, "frame")}, ${roughDuration(cost.seconds)}`}</NextLink>
-        </Action>
-      </Box>
     </Box>
   );
 }

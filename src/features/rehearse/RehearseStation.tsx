@@ -1,7 +1,9 @@
 "use client";
 
 import { Box } from "@chakra-ui/react";
+import dynamic from "next/dynamic";
 import { useMemo, useState } from "react";
+import type { ShotReply } from "@/contracts/replies";
 import { printRecipe } from "@/core/recipe";
 import { framesUntil } from "@/core/rehearse";
 import { useShot } from "@/features/api/queries";
@@ -12,6 +14,10 @@ import { Quiet } from "@/ui/Quiet";
 import { Station } from "@/ui/Station";
 import { GatheringBand, momentText } from "./GatheringBand";
 import { measuredOf } from "./measured";
+import { type DrawnPoint, type ToolId, withMark } from "./own/marks";
+import { OwnPanel } from "./own/OwnPanel";
+import { useOwnPicture } from "./own/useOwnPicture";
+import { PlaceChoice } from "./PlaceChoice";
 import { RehearseReasons } from "./RehearseReasons";
 import { RehearseView } from "./RehearseView";
 import { useBeside } from "./useBeside";
@@ -19,6 +25,9 @@ import { useOpened } from "./useOpened";
 import { useOthers } from "./useOthers";
 import { useRehearsal, useScreenPicture } from "./useRehearsal";
 import { type Rehearse, useRehearse } from "./useRehearse";
+
+/** The drawing package comes once somebody has a picture to draw on. */
+const OwnDrawing = dynamic(() => import("./own/OwnDrawing").then((module) => module.OwnDrawing), { ssr: false });
 
 /** Widths of the simulated picture, pixels: at rest, and while it follows the hand. */
 const WIDTH_PX = 960;
@@ -37,8 +46,8 @@ export function RehearseStation({ outingId, shotId }: RehearseStationProps) {
   const base = `/outings/${outingId}/shots/${shotId}`;
   return (
     <>
-      {rehearse ? (
-        <Rehearsing rehearse={rehearse} runHref={`${base}/run`} />
+      {rehearse && known ? (
+        <Rehearsing rehearse={rehearse} shot={known.shot} runHref={`${base}/run`} />
       ) : known && recipe.sequence === null ? (
         <Quiet title="No shutter time, no picture." action={{ name: "To Expose", href: `${base}/expose` }}>
           Write one into the line below, such as 2s, or choose a recipe at Expose.
@@ -51,25 +60,40 @@ export function RehearseStation({ outingId, shotId }: RehearseStationProps) {
   );
 }
 
-function Rehearsing({ rehearse, runHref }: { readonly rehearse: Rehearse; readonly runHref: string }) {
-  const { rehearsed, gathering, seconds, nameOf } = rehearse;
+interface RehearsingProps {
+  readonly rehearse: Rehearse;
+  readonly shot: ShotReply;
+  readonly runHref: string;
+}
+
+function Rehearsing({ rehearse, shot, runHref }: RehearsingProps) {
+  const { gathering, seconds, nameOf, request } = rehearse;
+  const own = useOwnPicture(shot, rehearse.rehearsed.plan.recipe, rehearse, rehearse.rehearsed.sky);
+  const rehearsed = useMemo(() => ({ ...rehearse.rehearsed, own: own.wish }), [rehearse.rehearsed, own.wish]);
   const line = printRecipe(rehearsed.plan.recipe);
   const opened = useOpened(seconds, line);
-  const others = useOthers(rehearse.request, rehearse.filters, line);
+  const others = useOthers(request, rehearse.filters, line);
   const [besideLine, setBesideLine] = useState<string | null>(null);
   const [wipeAt, setWipeAt] = useState(50);
   const beside = useBeside(rehearsed, besideLine, WIDTH_PX);
   const [withScreen, setWithScreen] = useState(false);
+  const [tool, setTool] = useState<ToolId>("none");
   const width = opened.resting ? WIDTH_PX : MOVING_WIDTH_PX;
   const picture = useRehearsal(rehearsed, width, opened.at);
   const screen = useScreenPicture(rehearsed, MOVING_WIDTH_PX, withScreen);
-  const whole = opened.at === null && picture?.width === WIDTH_PX && picture.framesIn === picture.framesOf;
+  const isLarge = own.shown || picture?.width === WIDTH_PX;
+  const whole = opened.at === null && picture !== null && isLarge && picture.framesIn === picture.framesOf;
   const measured = useMemo(
     () => (whole && picture?.measured ? measuredOf(picture, picture.measured) : null),
     [whole, picture],
   );
   usePageKeys({ s: () => setWithScreen((before) => !before) });
   const at = opened.at ?? seconds;
+  const draw = (points: readonly DrawnPoint[]) => {
+    if (!own.own || tool === "none") return;
+    const [lamp = "lantern"] = request.lamps;
+    own.save(withMark(own.own, tool, points, lamp, request.water ?? "chop"));
+  };
   return (
     <Station
       mainName="Picture"
@@ -85,6 +109,7 @@ function Rehearsing({ rehearse, runHref }: { readonly rehearse: Rehearse; readon
             onScreen={() => setWithScreen(!withScreen)}
             playing={opened.playing}
             onPlay={opened.play}
+            over={own.shown && own.own && <OwnDrawing own={own.own} tool={tool} onDrawn={draw} />}
           />
           <GatheringBand
             gathering={gathering}
@@ -106,6 +131,12 @@ function Rehearsing({ rehearse, runHref }: { readonly rehearse: Rehearse; readon
           others={others}
           beside={besideLine}
           onBeside={setBesideLine}
+          before={
+            <>
+              {!own.shown && <PlaceChoice shot={shot} rehearse={rehearse} />}
+              <OwnPanel state={own} tool={tool} onTool={setTool} />
+            </>
+          }
         />
       }
     />

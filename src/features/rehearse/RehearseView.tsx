@@ -8,7 +8,7 @@ import { Action } from "@/ui/Action";
 import { Slide } from "@/ui/Slide";
 import { drawRehearsal } from "./drawRehearsal";
 
-type Shown = Pick<Rehearsal, "width" | "height" | "data">;
+type Shown = Pick<Rehearsal, "width" | "height" | "data" | "unknown">;
 
 interface PictureProps {
   readonly picture: Shown | null;
@@ -94,11 +94,13 @@ interface RehearseViewProps {
   readonly onScreen: () => void;
   readonly playing: boolean;
   readonly onPlay: () => void;
+  /** What lies over the picture, as large as its frame. */
+  readonly over?: ReactNode;
 }
 
 /** The picture that will be, at a moment of its run; beside it, when asked, what the phone's screen shows. */
 export function RehearseView(props: RehearseViewProps) {
-  const { picture, frames, moment, wiped, screen, withScreen, onScreen, playing, onPlay } = props;
+  const { picture, frames, moment, wiped, screen, withScreen, onScreen, playing, onPlay, over } = props;
   const some = picture && picture.framesIn < frames ? `; ${picture.framesIn} of its frames are in the picture` : "";
   return (
     <Flex flex="1" minH="0" direction={{ base: "column", md: "row" }} gap="2px" position="relative">
@@ -108,6 +110,7 @@ export function RehearseView(props: RehearseViewProps) {
         caption={picture ? `${moment}${some}` : "The scene is being lit…"}
       >
         {wiped && <Wipe wiped={wiped} />}
+        {over}
       </Picture>
       {withScreen && (
         <Picture

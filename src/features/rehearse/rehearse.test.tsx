@@ -106,13 +106,21 @@ describe("the picture in numbers", () => {
     const lights = { placeStops: 0.04, skyStops: null };
     const measured = measuredOf({ width: 96, height: 72, data, framesIn: 1, framesOf: 1, measured: lights }, lights);
     const rehearse = {
+      scene: {} as never,
       outlook,
       gathering,
       seconds,
       nameOf,
       filters: [] as never[],
       request: { ...usualScene("light-trails"), intent: "light-trails", camera, filterStops: [] },
-      rehearsed: { intent: "light-trails", sky: null, plan, camera, shot: shownShot(usualScene("light-trails")) },
+      rehearsed: {
+        intent: "light-trails",
+        sky: null,
+        plan,
+        camera,
+        shot: shownShot(usualScene("light-trails")),
+        own: null,
+      },
     } as const;
     const onBeside = jest.fn();
     const others = [{ line: "2s | iso 50", name: "recipe 2: the brightest street" }];

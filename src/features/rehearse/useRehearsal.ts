@@ -18,7 +18,7 @@ export type Rehearsed = Omit<RehearsalWish, "plan" | "widthPx" | "openedSeconds"
  * @param openedSeconds How far the run is; null for all of it.
  */
 export function useRehearsal(
-  { intent, sky, plan, camera, shot }: Rehearsed,
+  { intent, sky, plan, camera, shot, own }: Rehearsed,
   widthPx: number,
   openedSeconds: number | null = null,
 ): Rehearsal | null {
@@ -31,7 +31,7 @@ export function useRehearsal(
     }
     let current = true;
     void worker?.rehearse(
-      { intent, sky, plan, camera, shot, widthPx, openedSeconds },
+      { intent, sky, plan, camera, shot, own, widthPx, openedSeconds },
       proxy(async (next) => {
         if (current) setPicture(next);
       }),
@@ -39,7 +39,7 @@ export function useRehearsal(
     return () => {
       current = false;
     };
-  }, [worker, intent, sky, plan, camera, shot, widthPx, openedSeconds]);
+  }, [worker, intent, sky, plan, camera, shot, own, widthPx, openedSeconds]);
   return picture;
 }
 
@@ -59,7 +59,7 @@ export function useScreenPicture(
     let current = true;
     const topIso = camera.isoLadder.at(-1) ?? camera.lens.baseIso;
     void worker
-      ?.screen({ intent, sky, plan, camera, shot, widthPx, openedSeconds: null }, topIso)
+      ?.screen({ intent, sky, plan, camera, shot, own: null, widthPx, openedSeconds: null }, topIso)
       .then((next) => current && setPicture(next));
     return () => {
       current = false;

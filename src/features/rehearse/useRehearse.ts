@@ -8,6 +8,7 @@ import type { Recipe } from "@/core/recipe";
 import { gatheringOf, openSeconds, shownShot } from "@/core/rehearse";
 import { aimedSkyOf } from "@/core/shot";
 import { fieldEdges, outlookOfRecipe } from "@/core/solve";
+import { shownScene } from "@/features/shot/planned";
 import { useShotRequest } from "@/features/shot/useShotRequest";
 
 /** Fixes the noise of the rehearsed picture. */
@@ -27,6 +28,7 @@ export function useRehearse(shotId: string, recipe: Recipe) {
     const ground = groundOf(request);
     return {
       request,
+      scene: shownScene(planned, plan),
       filters,
       outlook,
       gathering,
@@ -38,6 +40,7 @@ export function useRehearse(shotId: string, recipe: Recipe) {
         plan: capture,
         camera: framedCamera,
         shot: shownShot(request),
+        own: null,
       },
     };
   }, [asked, recipe, plan]);

@@ -73,7 +73,7 @@ export const CABLE_TRAM = {
     usualDistanceMetres: 60,
     usualHeadingDeg: 0,
   },
-  fillLux: 3.4,
+  fillLux: 10,
   surfaces: [
     stripAlong(-400, 400, { ...GRASS, reflectance: 0.05 }, -24),
     ...[-48, -36, -26].map((z) => terrace(z, -1)),

@@ -29,7 +29,7 @@ export const HARBOUR_SWELL = {
   seed: 57,
   camera: { at: [0.4, 2.6, -1.6], headingDeg: 0, tiltDeg: 0.5 },
   sky: { ...USUAL_PLACE.sky, sun: { altitudeDeg: -7.4, awayDeg: -14 }, cloud: 0.55 },
-  fillLux: 0.8,
+  fillLux: 2.6,
   surfaces: [
     {
       ...stripAlong(-60, 60, { ...CONCRETE, wetness: 0.5 }, GROUND_Y),

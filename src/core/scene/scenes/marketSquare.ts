@@ -42,7 +42,7 @@ export const MARKET_SQUARE = {
   seed: 63,
   camera: { at: [-1.2, 1.65, -11], headingDeg: 4, tiltDeg: 6 },
   sky: { ...USUAL_PLACE.sky, sun: { altitudeDeg: -9.2, awayDeg: -60 } },
-  fillLux: 2.2,
+  fillLux: 4,
   surfaces: [
     { kind: "strip", through: [0, 0, 0], headingDeg: 0, halfWidthMetres: 400, material: { ...COBBLES, wetness: 0.22 } },
     {

@@ -39,7 +39,7 @@ export const QUAY_ROAD = {
     usualDistanceMetres: 16,
     usualHeadingDeg: 77,
   },
-  fillLux: 2.6,
+  fillLux: 6,
   surfaces: [
     { ...stripAlong(-5.2, 1.8, ASPHALT), dashMetres: [2, 4] },
     stripAlong(-8.2, -5.2, COBBLES),
@@ -64,7 +64,7 @@ export const QUAY_ROAD = {
       headingDeg: 0,
       lengthMetres: 260,
       heightsMetres: [-WATER_Y],
-      material: { ...STONE, reflectance: 0.16, texture: "brick" },
+      material: { ...STONE, reflectance: 0.2 },
       windows: NO_WINDOWS,
     },
     ...row(26, (n) => column([7.9, 0, -62 + 8 * n], 0.19, 0.75, IRON, 0.15)),
