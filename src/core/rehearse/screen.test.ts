@@ -55,4 +55,20 @@ describe("what the phone's screen shows", () => {
       0,
     );
   });
+
+  it("meters the settings that are set, as the picture then comes out, by every way of metering", () => {
+    for (const line of ["1/8 | iso 50", "1/2 | iso 100"]) {
+      const { meter } = screenOf(line);
+      const taken = [...rehearse(stage, planOf(line))].findLast((picture) => picture !== null)!;
+      const found = exposureErrors({ ...taken, samples: taken.data });
+      // Clipping holds what is measured: only what is under it can be compared.
+      expect(Math.abs(meter.matrix - found.matrix)).toBeLessThan(0.6);
+    }
+  });
+
+  it("follows the settings to white, and to nothing", () => {
+    expect(screenOf("30s | iso 3200").following).toBe("white");
+    expect(screenOf("1/8000 | iso 50").following).toBe("nothing");
+    expect(screenOf("1/4 | iso 50").following).toBe("a picture");
+  });
 });

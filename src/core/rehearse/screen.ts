@@ -1,5 +1,5 @@
 import { type CapturePlan, plannedFrames } from "../capture";
-import { exposureErrors } from "../picture";
+import { exposureErrors, type MeteringMode } from "../picture";
 import { type DevelopedFrame, type Stage, simulateFrame } from "../scene";
 
 /** A phone's screen follows what is before it at this rate, so no exposure behind it is longer. */
@@ -48,7 +48,16 @@ export interface ScreenPicture extends DevelopedFrame {
   readonly iso: number;
   /** How far the screen stays under (-) or over (+) the level that it would like, stops, by the middle of the picture. */
   readonly offStops: number;
+  /** What its meter says of the settings that are set, over (+) or under (-), stops, by each way of metering. */
+  readonly meter: Readonly<Record<MeteringMode, number>>;
+  /** What a phone shows instead that lets its screen follow the settings: white, nothing, or a picture. */
+  readonly following: "white" | "nothing" | "a picture";
 }
+
+/** From so far over or under the meter's level a screen that follows the settings shows nothing but white, or black. */
+const WHITE_STOPS = 3;
+const BLACK_STOPS = -6;
+const MODES: readonly MeteringMode[] = ["centre", "matrix", "spot"];
 
 /**
  * What the phone's screen shows before a plan is run: no long exposure, but the shortest that keeps up with the hand,
@@ -72,5 +81,10 @@ export function screenPicture(stage: Stage, plan: CapturePlan, topIso: number): 
     iso = wanted;
   }
   const noisy = shown!;
-  return { ...noisy, data: smoothed(noisy, 2, 90), shutterSeconds, iso, offStops };
+  // The same light at the settings that are set: so much more of it in time, and by ISO.
+  const set = Math.log2((plan.shutters[0].deliveredSeconds * plan.iso) / (shutterSeconds * iso));
+  const read = exposureErrors({ ...noisy, samples: noisy.data });
+  const meter = Object.fromEntries(MODES.map((mode) => [mode, read[mode] + set])) as ScreenPicture["meter"];
+  const following = meter.matrix > WHITE_STOPS ? "white" : meter.matrix < BLACK_STOPS ? "nothing" : "a picture";
+  return { ...noisy, data: smoothed(noisy, 2, 90), shutterSeconds, iso, offStops, meter, following };
 }

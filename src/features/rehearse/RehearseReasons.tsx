@@ -131,11 +131,22 @@ export function RehearseReasons(props: RehearseReasonsProps) {
       {before}
       {screen && (
         <Readout
+          label="Its meter, stops: by the centre"
+          value={signed(screen.meter.centre)}
+          because={`By matrix ${signed(screen.meter.matrix)}, on the spot ${signed(screen.meter.spot)}, at the settings of the line.`}
+        />
+      )}
+      {screen && (
+        <Readout
           label="The phone's screen, meanwhile"
           value={`ISO ${Math.round(screen.iso)}`}
           because={`It shows ${readableDuration(screen.shutterSeconds)} at a time and brightens that until it looks well lit${
             screen.offStops < -1 ? `; here it still stays ${plain(-screen.offStops)} stops too dark` : ""
-          }. It says nothing of the picture.`}
+          }. It says nothing of the picture.${
+            screen.following === "a picture"
+              ? ""
+              : ` Phones whose screen follows the settings show ${screen.following} at these.`
+          }`}
         />
       )}
     </Box>

@@ -13,6 +13,7 @@ import { usePageKeys } from "@/ui/keys";
 import { Quiet } from "@/ui/Quiet";
 import { Station } from "@/ui/Station";
 import { GatheringBand, momentText } from "./GatheringBand";
+import { HandSurface } from "./HandSurface";
 import { measuredOf } from "./measured";
 import { type DrawnPoint, type ToolId, withMark } from "./own/marks";
 import { OwnPanel } from "./own/OwnPanel";
@@ -47,7 +48,7 @@ export function RehearseStation({ outingId, shotId }: RehearseStationProps) {
   return (
     <>
       {rehearse && known ? (
-        <Rehearsing rehearse={rehearse} shot={known.shot} runHref={`${base}/run`} />
+        <Rehearsing rehearse={rehearse} shot={known.shot} runHref={`${base}/run`} onDraft={type} onSave={save} />
       ) : known && recipe.sequence === null ? (
         <Quiet title="No shutter time, no picture." action={{ name: "To Expose", href: `${base}/expose` }}>
           Write one into the line below, such as 2s, or choose a recipe at Expose.
@@ -64,9 +65,11 @@ interface RehearsingProps {
   readonly rehearse: Rehearse;
   readonly shot: ShotReply;
   readonly runHref: string;
+  readonly onDraft: (line: string) => void;
+  readonly onSave: (line: string) => void;
 }
 
-function Rehearsing({ rehearse, shot, runHref }: RehearsingProps) {
+function Rehearsing({ rehearse, shot, runHref, onDraft, onSave }: RehearsingProps) {
   const { gathering, seconds, nameOf, request } = rehearse;
   const own = useOwnPicture(shot, rehearse.rehearsed.plan.recipe, rehearse, rehearse.rehearsed.sky);
   const rehearsed = useMemo(() => ({ ...rehearse.rehearsed, own: own.wish }), [rehearse.rehearsed, own.wish]);
@@ -109,7 +112,17 @@ function Rehearsing({ rehearse, shot, runHref }: RehearsingProps) {
             onScreen={() => setWithScreen(!withScreen)}
             playing={opened.playing}
             onPlay={opened.play}
-            over={own.shown && own.own && <OwnDrawing own={own.own} tool={tool} onDrawn={draw} />}
+            over={
+              <>
+                <HandSurface
+                  recipe={rehearsed.plan.recipe}
+                  choices={{ camera: request.camera, filters: rehearse.filters }}
+                  onDraft={onDraft}
+                  onSave={onSave}
+                />
+                {own.shown && own.own && <OwnDrawing own={own.own} tool={tool} onDrawn={draw} />}
+              </>
+            }
           />
           <GatheringBand
             gathering={gathering}

@@ -109,8 +109,8 @@ export function RehearseView(props: RehearseViewProps) {
         name="The picture, simulated before it is taken"
         caption={picture ? `${moment}${some}` : "The scene is being lit…"}
       >
-        {wiped && <Wipe wiped={wiped} />}
         {over}
+        {wiped && <Wipe wiped={wiped} />}
       </Picture>
       {withScreen && (
         <Picture

@@ -14,7 +14,14 @@ const taken = (framesIn: number): Rehearsal => ({
   framesOf: 4,
   measured: null,
 });
-const onScreenNow: ScreenPicture = { ...taken(1), shutterSeconds: 1 / 24, iso: 3200, offStops: 0 };
+const onScreenNow: ScreenPicture = {
+  ...taken(1),
+  shutterSeconds: 1 / 24,
+  iso: 3200,
+  offStops: 0,
+  meter: { centre: 0, matrix: 0, spot: 0 },
+  following: "a picture",
+};
 
 /** A view with what the test is about, and what was drawn in it. */
 function view(part: Partial<Props>) {
