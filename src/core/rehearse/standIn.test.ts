@@ -1,9 +1,10 @@
 import { chosenCamera } from "../camera";
 import { planCapture, plannedFrames } from "../capture";
-import { INTENT_IDS, type IntentId, usualScene } from "../intent";
+import { INTENT_IDS, type IntentId, intentOf, usualScene } from "../intent";
 import { outlookOf } from "../outlook";
 import { parseRecipe } from "../recipe";
-import { type Stage, sampleStill, simulateFrame, viewOf } from "../scene";
+import { type ShotSky, type Stage, sampleStill, simulateFrame, viewOf } from "../scene";
+import { clearSky, evTowards } from "../sky";
 import { measurePicture, shownShot, standInFor } from ".";
 
 const camera = chosenCamera({ phones: [], clipOns: [] }, null);
@@ -19,10 +20,32 @@ const LINES: Partial<Record<IntentId, string>> = {
   "moving-picture": "1/50 | iso 200",
 };
 
+const STARRY: ShotSky = {
+  sky: {
+    sun: { altitudeDeg: -40, awayDeg: 180 },
+    moon: { altitudeDeg: -30, awayDeg: 180, phaseAngleDeg: 120 },
+    darkSkyMagPerArcsec2: 21.4,
+  },
+  stars: { latitudeDeg: 54, azimuthDeg: 10, siderealHours: 20, atMs: Date.UTC(2026, 10, 26) },
+  tiltDeg: 24,
+};
+/** The clear sky where the camera is aimed. */
+const skyEvOf = ({ sky, tiltDeg }: ShotSky): number => {
+  const { sun, moon, darkSkyMagPerArcsec2 } = sky;
+  const light = clearSky({
+    sun: { ...sun, azimuthDeg: sun.awayDeg },
+    moon: { ...moon, azimuthDeg: moon.awayDeg },
+    darkSkyMagPerArcsec2,
+  });
+  return evTowards(light, { tiltDeg, azimuthDeg: 0 });
+};
+
 describe.each(INTENT_IDS)("the stand-in of %s", (id) => {
   it("is as bright as the solver says of the person's own place, in its surfaces and in its sky", () => {
-    const facts = { ...usualScene(id), mover: null, lamps: [], crowd: null, vehiclesPerHour: 0 };
-    const scene = standInFor(id, shownShot(facts), null, camera.lens);
+    const sky = intentOf(id).ofStars ? STARRY : null;
+    const usual = { ...usualScene(id), mover: null, lamps: [], crowd: null, vehiclesPerHour: 0 };
+    const facts = sky ? { ...usual, skyEv: skyEvOf(sky) } : usual;
+    const scene = standInFor(id, shownShot(facts), sky, camera.lens);
     // Other places of the same view than those by which the gains were found.
     const seen = sampleStill(scene, viewOf(scene, camera.lens, 960), 11);
     const flows = new Uint8Array(seen.depth.length);
@@ -37,6 +60,9 @@ describe.each(INTENT_IDS)("the stand-in of %s", (id) => {
     const plan = planCapture(recipe, camera, { pressedAtMs: 0, sensorCelsius: 15, seed: 4 })!;
     const [frame] = plannedFrames(plan);
     const found = measurePicture(stage, simulateFrame(stage, plan, frame!).data);
-    expect(Math.abs(found.placeStops - outlookOf(plan, facts).base.meterStops)).toBeLessThan(0.35);
+    const promised = outlookOf(plan, facts);
+    // Of the stars' own picture the sky is promised; the land below it stays dark.
+    if (sky) expect(Math.abs(found.skyStops! - promised.sky!.meterStops)).toBeLessThan(0.35);
+    else expect(Math.abs(found.placeStops - promised.base.meterStops)).toBeLessThan(0.35);
   });
 });

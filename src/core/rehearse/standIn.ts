@@ -77,6 +77,11 @@ export function standInFor(intent: IntentId, shot: ShownShot, sky: ShotSky | nul
 export const opensAs = (intent: IntentId): ShotInPlace["opensAs"] =>
   intentOf(intent).release === "at-once" ? "passes" : "enters";
 
+/** Land under stars is no brighter than a dark surface that its sky lights, stops below it. */
+const UNDER_SKY_STOPS = 2;
+const underStars = ({ sceneEv, skyEv }: ShownShot): number =>
+  skyEv === null ? sceneEv : Math.min(sceneEv, skyEv - UNDER_SKY_STOPS);
+
 /** A place as a shot finds it: see `standInFor`. */
 export function placeForShot(
   place: Scene,
@@ -87,5 +92,5 @@ export function placeForShot(
 ): Scene {
   const balanced = sky === null && !place.stars ? { ...place, sky: balancedSky(place.sky, shot.sceneEv) } : place;
   const scene = sceneForShot(balanced, { ...shot, opensAs }, sky, lens);
-  return { ...scene, ...gainsFor(scene, lens, shot.sceneEv) };
+  return { ...scene, ...gainsFor(scene, lens, place.stars ? underStars(shot) : shot.sceneEv) };
 }

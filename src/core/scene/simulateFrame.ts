@@ -4,6 +4,7 @@ import { exposeBand, type HotSample, hotSamples } from "../sensor";
 import { exposeBehindBodies, gatherBodies } from "./bodies";
 import { type View, viewOf } from "./camera";
 import { addFoam, openFoam } from "./falls";
+import { addMilkyWay } from "./milkyWay";
 import { gatherLampStreaks } from "./moving";
 import { passagesIn } from "./passages";
 import { prepareScene } from "./prepare";
@@ -96,6 +97,10 @@ export function simulateFrame(
       depth: still.depth.subarray(width * firstRow, width * (firstRow + rows)),
       flows: still.flows.subarray(width * firstRow, width * (firstRow + rows)),
     };
+    if (scene.stars) {
+      const middle = opensSeconds + deliveredSeconds / 2;
+      addMilkyWay(scene.stars, view, middle, firstRow, rows, standing.depth, light);
+    }
     if (waves) addWaves(still, view, firstRow, rows, waves, light);
     if (foam) addFoam(prepared, still, view, firstRow, rows, foam, light);
     exposeBehindBodies(bodies, width, firstRow, rows, deliveredSeconds, standing.depth, light);

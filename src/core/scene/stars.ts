@@ -9,7 +9,7 @@ import type { Scene, StarSky } from "./scene";
 import type { Streak } from "./streaks";
 
 /** Turning of the sky, radians a second. */
-const TURNING = 15.041 / 3600 / DEG_PER_RAD;
+export const TURNING = 15.041 / 3600 / DEG_PER_RAD;
 /** Radius at which a star's image has fallen to 1/e, pixels. */
 const RADIUS_PX = (Math.SQRT2 * POINT_FWHM_PX) / FWHM_PER_SIGMA;
 /** Nothing stands behind them. */
@@ -17,7 +17,7 @@ const BEHIND_ALL = { depthMetres: Infinity, on: "all" } as const;
 /** A trail is drawn in straight pieces of so much turning: a thousand pixels from the pole they leave the arc by a twentieth of one. */
 const PIECE_RAD = 0.02;
 const FAR_METRES = 1e6;
-const HOURS_PER_RAD = 12 / Math.PI;
+export const HOURS_PER_RAD = 12 / Math.PI;
 
 /** Illuminance by a star outside of the atmosphere, lux. */
 const illuminanceOf = (magnitude: number): number => MAGNITUDE_ZERO_LUX * 10 ** (-0.4 * magnitude);

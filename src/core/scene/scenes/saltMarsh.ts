@@ -59,7 +59,7 @@ export const SALT_MARSH = {
   sky: {
     sun: { altitudeDeg: -40, awayDeg: 180 },
     moon: { altitudeDeg: -30, awayDeg: 180, phaseAngleDeg: 120 },
-    darkSkyMagPerArcsec2: 21.4,
+    darkSkyMagPerArcsec2: 21.2,
     cloud: 0,
   },
   fillLux: 0.002,
