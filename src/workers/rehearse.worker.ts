@@ -13,7 +13,7 @@ import {
   standInFor,
   unknownPixels,
 } from "../core/rehearse";
-import { type Scene, type ShotSky, type Stage, setStage } from "../core/scene";
+import { partOf, type Scene, type ShotSky, type Stage, setPart, setStage, viewOf } from "../core/scene";
 import { loadOwn, type OwnWish } from "./ownPicture";
 
 /** What is to be seen: a plan before the scene that stands in for a shot's place. */
@@ -50,6 +50,9 @@ const scenes = keeper<Scene>(2);
 /** Width of the first glance at a scene that takes a while to light, pixels. */
 const GLANCE_WIDTH_PX = 240;
 let latest = 0;
+let latestLoupe = 0;
+/** A part of the picture that is looked at closely, pixels. */
+const LOUPE_PX = [360, 270] as const;
 
 const placeKey = ({ intent, shot, sky, camera }: RehearsalWish) => JSON.stringify([intent, shot, sky, camera.lens]);
 const stageKey = (wish: RehearsalWish, widthPx: number) => `${widthPx} ${placeKey(wish)}`;
@@ -93,6 +96,33 @@ const rehearseWorker = {
         if (own !== latest) return;
       }
     }
+  },
+
+  /**
+   * A part of the picture at its full size, one pixel of the sensor to one of the screen, with everything in it that a whole
+   * run leaves there.
+   *
+   * @param x and `y`: its middle, shares of the picture's width and height.
+   */
+  async loupe(wish: RehearsalWish, x: number, y: number): Promise<Rehearsal | null> {
+    const own = ++latestLoupe;
+    await aMoment();
+    if (own !== latestLoupe) return null;
+    const { intent, shot, sky, camera, plan } = wish;
+    const { lens } = camera;
+    const scene = scenes.get(placeKey(wish), () => standInFor(intent, shot, sky, lens));
+    const whole = viewOf(scene, lens, lens.widthPx);
+    const corner = (at: number, all: number, part: number) =>
+      Math.max(0, Math.min(all - part, Math.round(at * all - part / 2)));
+    const [left, top] = [corner(x, whole.width, LOUPE_PX[0]), corner(y, whole.height, LOUPE_PX[1])];
+    const stage = setPart(scene, lens, partOf(whole, left, top, ...LOUPE_PX));
+    let last: Rehearsal | null = null;
+    for (const picture of rehearse(stage, plan)) {
+      last = picture ?? last;
+      await aMoment();
+      if (own !== latestLoupe) return null;
+    }
+    return last;
   },
 
   /** What the phone's screen shows of the same scene before the run. */

@@ -1,6 +1,6 @@
 import { vignetteInPlace } from "./vignetting";
 
-const size = { width: 41, height: 31 };
+const size = { width: 41, height: 31, centreX: 20.5, centreY: 15.5 };
 const flat = (rows: number) => new Float32Array(3 * size.width * rows).fill(8);
 
 describe("vignetting", () => {

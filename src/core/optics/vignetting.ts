@@ -3,19 +3,21 @@
  * the middle in half diagonals.
  *
  * @param light 3 · width · rows values, the rows from `firstRow` on.
+ * @param halfDiagonalSquared Of the whole picture, where this is a part of one; pixels squared.
  */
 export function vignetteInPlace(
   light: Float32Array,
-  { width, height }: { readonly width: number; readonly height: number },
+  { width, centreX, centreY }: { readonly width: number; readonly centreX: number; readonly centreY: number },
   firstRow: number,
   rows: number,
   stops: number,
+  halfDiagonalSquared = centreX ** 2 + centreY ** 2,
 ): void {
-  const perSquare = -stops / ((width / 2) ** 2 + (height / 2) ** 2);
+  const perSquare = -stops / halfDiagonalSquared;
   for (let row = 0; row < rows; row++) {
-    const down = firstRow + row + 0.5 - height / 2;
+    const down = firstRow + row + 0.5 - centreY;
     for (let column = 0; column < width; column++) {
-      const across = column + 0.5 - width / 2;
+      const across = column + 0.5 - centreX;
       const gain = 2 ** (perSquare * (across * across + down * down));
       const at = 3 * (row * width + column);
       light[at] = light[at]! * gain;

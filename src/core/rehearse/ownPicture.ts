@@ -99,6 +99,8 @@ function viewOfFrame({ width, height }: OwnFrame, lens: Lens): View {
     height,
     focalPx,
     pitchUm,
+    centreX: width / 2,
+    centreY: height / 2,
     focusMetres: null,
     farDiscPx: 0,
     at: [0, 0, 0],

@@ -144,8 +144,8 @@ function turningOf(view: View, aim: OwnMarks["aim"]): Turned {
   const [sinL, cosL] = [Math.sin(aim.latitudeDeg / DEG_PER_RAD), Math.cos(aim.latitudeDeg / DEG_PER_RAD)];
   return (x, y, radians) => {
     const from = directionOf(pose, {
-      right: (x - view.width / 2) / view.focalPx,
-      up: (view.height / 2 - y) / view.focalPx,
+      right: (x - view.centreX) / view.focalPx,
+      up: (view.centreY - y) / view.focalPx,
     });
     const [h, a] = [from.altitudeDeg / DEG_PER_RAD, from.azimuthDeg / DEG_PER_RAD];
     const [north, east, up] = [Math.cos(h) * Math.cos(a), Math.cos(h) * Math.sin(a), Math.sin(h)];
@@ -156,7 +156,7 @@ function turningOf(view: View, aim: OwnMarks["aim"]): Turned {
     const [m, e] = [meridian * cos + east * sin, east * cos - meridian * sin];
     const [n2, u2] = [pole * cosL - m * sinL, pole * sinL + m * cosL];
     const point = projected(Math.asin(Math.max(-1, Math.min(1, u2))) * DEG_PER_RAD, Math.atan2(e, n2) * DEG_PER_RAD);
-    return point && [view.width / 2 + point.right * view.focalPx, view.height / 2 - point.up * view.focalPx];
+    return point && [view.centreX + point.right * view.focalPx, view.centreY - point.up * view.focalPx];
   };
 }
 

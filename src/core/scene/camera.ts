@@ -6,6 +6,9 @@ import type { Point3, Scene } from "./scene";
 export interface View {
   readonly width: number;
   readonly height: number;
+  /** Where the optical axis meets the picture; its middle, unless it is a part of a larger one. */
+  readonly centreX: number;
+  readonly centreY: number;
   /** Focal length in output pixels. */
   readonly focalPx: number;
   /** Edge of an output pixel on the sensor, micrometres. */
@@ -40,9 +43,12 @@ export function viewOf(
   width: number,
 ): View {
   const pitchUm = (lens.pitchUm * lens.widthPx) / width;
+  const height = Math.round((lens.heightPx * width) / lens.widthPx);
   return {
     width,
-    height: Math.round((lens.heightPx * width) / lens.widthPx),
+    height,
+    centreX: width / 2,
+    centreY: height / 2,
     focalPx: (lens.focalLengthMm * 1000) / pitchUm,
     pitchUm,
     focusMetres,
@@ -54,6 +60,15 @@ export function viewOf(
     cosHeading: Math.cos(camera.headingDeg / DEG_PER_RAD),
   };
 }
+
+/** A part of a view, by its upper left corner and size in pixels. */
+export const partOf = (view: View, left: number, top: number, width: number, height: number): View => ({
+  ...view,
+  width,
+  height,
+  centreX: view.centreX - left,
+  centreY: view.centreY - top,
+});
 
 /** A point of the scene as the camera stands to it: to the right, up and ahead of the lens, before its tilt. */
 export function fromCamera({ at, sinHeading, cosHeading }: View, [x, y, z]: Point3): Point3 {
@@ -68,8 +83,8 @@ export function projectFromCamera(view: View, [right, up, ahead]: Point3): Proje
   if (depthMetres < 0.1) return null;
   const across = up * view.cosTilt - ahead * view.sinTilt;
   return {
-    x: view.width / 2 + (view.focalPx * right) / depthMetres,
-    y: view.height / 2 - (view.focalPx * across) / depthMetres,
+    x: view.centreX + (view.focalPx * right) / depthMetres,
+    y: view.centreY - (view.focalPx * across) / depthMetres,
     depthMetres,
   };
 }
@@ -80,8 +95,8 @@ export const project = (view: View, point: Point3): Projected | null =>
 
 /** Direction of a place of the picture in the scene, not of unit length: its depth along the optical axis is 1. */
 export function directionAt(view: View, x: number, y: number, out: Float64Array): void {
-  const right = (x - view.width / 2) / view.focalPx;
-  const across = (view.height / 2 - y) / view.focalPx;
+  const right = (x - view.centreX) / view.focalPx;
+  const across = (view.centreY - y) / view.focalPx;
   const ahead = view.cosTilt - across * view.sinTilt;
   out[0] = right * view.cosHeading + ahead * view.sinHeading;
   out[1] = across * view.cosTilt + view.sinTilt;

@@ -95,8 +95,8 @@ export function addMilkyWay(
   const [sinA, cosA] = [Math.sin(stars.azimuthDeg / DEG_PER_RAD), Math.cos(stars.azimuthDeg / DEG_PER_RAD)];
   const [sinT, cosT] = [Math.sin(sidereal), Math.cos(sidereal)];
   const at = (px: number, py: number): number => {
-    const across = (view.height / 2 - py) / view.focalPx;
-    const right = (px - view.width / 2) / view.focalPx;
+    const across = (view.centreY - py) / view.focalPx;
+    const right = (px - view.centreX) / view.focalPx;
     const [ahead, up] = [view.cosTilt - across * view.sinTilt, across * view.cosTilt + view.sinTilt];
     const length = Math.hypot(right, ahead, up);
     const high = up / length;

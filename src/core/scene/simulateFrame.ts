@@ -37,7 +37,11 @@ const BAND_ROWS = 48;
 
 /** Renders a scene's still light: the slow half of a simulation, done once however many frames follow. */
 export function setStage(scene: Scene, lens: Lens, width: number): Stage {
-  const view = viewOf(scene, lens, width);
+  return setPart(scene, lens, viewOf(scene, lens, width));
+}
+
+/** Renders a part of a view at its own size. */
+export function setPart(scene: Scene, lens: Lens, view: View): Stage {
   const still = newStillLight(scene, view);
   renderStaticRows(scene, view, 0, view.height, still);
   return { scene, lens, view, still };
@@ -45,13 +49,16 @@ export function setStage(scene: Scene, lens: Lens, width: number): Stage {
 
 /** Hot samples at the output's size: those of the sensor, moved to the pixel that holds them and weakened by the mean. */
 function scaledHotSamples(lens: Lens, view: View, sensorSeed: number): HotSample[] {
-  const scale = lens.widthPx / view.width;
-  return hotSamples(lens, sensorSeed).map((sample) => ({
-    ...sample,
-    x: Math.min(view.width - 1, Math.floor(sample.x / scale)),
-    y: Math.min(view.height - 1, Math.floor(sample.y / scale)),
-    electronsPerSecond: sample.electronsPerSecond / scale ** 2,
-  }));
+  const scale = view.pitchUm / lens.pitchUm;
+  const [left, top] = [lens.widthPx / scale / 2 - view.centreX, lens.heightPx / scale / 2 - view.centreY];
+  return hotSamples(lens, sensorSeed)
+    .map((sample) => ({
+      ...sample,
+      x: Math.floor(sample.x / scale - left),
+      y: Math.floor(sample.y / scale - top),
+      electronsPerSecond: sample.electronsPerSecond / scale ** 2,
+    }))
+    .filter(({ x, y }) => x >= 0 && y >= 0 && x < view.width && y < view.height);
 }
 
 /** Takes one frame of a plan at the stage, band by band: 1 to 2 MB of scratch whatever the frame's size. */
@@ -75,6 +82,7 @@ export function simulateFrame(
   ];
   const waves = openWater(still.water, opensSeconds, deliveredSeconds);
   const foam = openFoam(prepared, opensSeconds, deliveredSeconds);
+  const halfDiagonal = ((lens.widthPx / 2) ** 2 + (lens.heightPx / 2) ** 2) * (lens.pitchUm / view.pitchUm) ** 2;
   const hot = scaledHotSamples(lens, view, plan.sensorSeed);
   const { iso, transmission, kelvin, sensorCelsius, sensorSeed, vignettingStops } = plan;
   const exposure = {
@@ -86,7 +94,7 @@ export function simulateFrame(
     sensorSeed,
     frameSeed,
     shutterSeconds: deliveredSeconds,
-    sensorPixelsPerPixel: (lens.widthPx / width) ** 2,
+    sensorPixelsPerPixel: (view.pitchUm / lens.pitchUm) ** 2,
   };
   for (let firstRow = 0; firstRow < height; firstRow += BAND_ROWS) {
     const rows = Math.min(BAND_ROWS, height - firstRow);
@@ -105,7 +113,7 @@ export function simulateFrame(
     if (foam) addFoam(prepared, still, view, firstRow, rows, foam, light);
     exposeBehindBodies(bodies, width, firstRow, rows, deliveredSeconds, standing.depth, light);
     for (const streak of streaks) addStreak(streak, width, firstRow, rows, light, standing);
-    if (vignettingStops > 0) vignetteInPlace(light, view, firstRow, rows, vignettingStops);
+    if (vignettingStops > 0) vignetteInPlace(light, view, firstRow, rows, vignettingStops, halfDiagonal);
     exposeBand(exposure, { width, firstRow, rows }, light, hot, data.subarray(from, to));
   }
   return { width, height, data };

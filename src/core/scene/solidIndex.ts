@@ -37,8 +37,8 @@ export function indexSolids({ solids, lamps }: PreparedScene, view: View): Solid
         (view.focalPx * reach) / Math.sqrt(Math.max(1e-6, depth * depth - reach * reach)) +
         (view.focalPx * reach * Math.hypot(right, raised)) / depth ** 2 +
         2;
-      const x = view.width / 2 + (view.focalPx * right) / depth;
-      const y = view.height / 2 - (view.focalPx * raised) / depth;
+      const x = view.centreX + (view.focalPx * right) / depth;
+      const y = view.centreY - (view.focalPx * raised) / depth;
       left = Math.max(0, Math.floor((x - wide) / TILE_PX));
       rightmost = Math.min(across - 1, Math.floor((x + wide) / TILE_PX));
       top = Math.max(0, Math.floor((y - wide) / TILE_PX));
@@ -56,7 +56,7 @@ export function indexSolids({ solids, lamps }: PreparedScene, view: View): Solid
     const [right, , ahead] = fromCamera(view, [lamp.x, lamp.y, lamp.z]);
     const azimuth = Math.atan2(right, ahead);
     const columnOf = (turn: number) =>
-      Math.floor((view.width / 2 + view.focalPx * Math.tan(Math.max(-1.5, Math.min(1.5, turn)))) / TILE_PX);
+      Math.floor((view.centreX + view.focalPx * Math.tan(Math.max(-1.5, Math.min(1.5, turn)))) / TILE_PX);
     const from = Math.max(0, columnOf(azimuth - GLINT_RAD));
     for (let column = from; column <= Math.min(across - 1, columnOf(azimuth + GLINT_RAD)); column++)
       glints[column]!.push(lamp);

@@ -114,7 +114,7 @@ export function gatherWaterLight(scene: PreparedScene, view: View, near: SolidIn
   if (!water) return null;
   const stepPx = Math.max(1, Math.ceil(view.width / MOST_COLUMNS));
   const direction = new Float64Array(3);
-  directionAt(view, view.width / 2, 0, direction);
+  directionAt(view, view.centreX, 0, direction);
   // The horizon's row: there a level direction lies.
   const horizon = project(view, [view.at[0] + 1e5 * view.sinHeading, view.at[1], view.at[2] + 1e5 * view.cosHeading]);
   const firstRowPx = Math.max(0, Math.floor(horizon?.y ?? 0));

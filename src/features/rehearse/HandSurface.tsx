@@ -5,6 +5,7 @@ import { useRef } from "react";
 import { printRecipe, type Recipe } from "@/core/recipe";
 import { onKeys } from "@/ui/keys";
 import { type DragPoint, useDrag } from "@/ui/useDrag";
+import { fitted } from "./own/fitted";
 import { type Choices, type SteppedPart, stepped } from "./steppedRecipe";
 
 interface HandSurfaceProps {
@@ -13,13 +14,16 @@ interface HandSurfaceProps {
   /** Takes a line while the hand is on it. */
   readonly onDraft: (line: string) => void;
   readonly onSave: (line: string) => void;
+  /** Told where the pointer is, shares of the picture's width and height; null while nobody wants to know. */
+  readonly onPoint: ((at: { readonly x: number; readonly y: number }) => void) | null;
+  readonly aspect: number;
 }
 
 /** So far a hand moves from one rung to the next, pixels. */
 const PX_PER_RUNG = 40;
 
 /** The picture under the hand: across goes the shutter, up the ISO; keys do the same, and change filter, frames and method. */
-export function HandSurface({ recipe, choices, onDraft, onSave }: HandSurfaceProps) {
+export function HandSurface({ recipe, choices, onDraft, onSave, onPoint, aspect }: HandSurfaceProps) {
   const began = useRef(recipe);
   const moved = (at: DragPoint, from: DragPoint): Recipe => {
     const rungs = (px: number) => Math.trunc(px / PX_PER_RUNG);
@@ -60,6 +64,16 @@ export function HandSurface({ recipe, choices, onDraft, onSave }: HandSurfacePro
       cursor="move"
       touchAction="none"
       onKeyDown={keys}
+      onPointerMove={({ currentTarget, clientX, clientY }) => {
+        if (!onPoint) return;
+        const box = currentTarget.getBoundingClientRect();
+        const area = fitted(box, { width: aspect, height: 1 });
+        const inside = (share: number) => Math.max(0, Math.min(1, share));
+        onPoint({
+          x: inside((clientX - box.left - area.left) / area.width),
+          y: inside((clientY - box.top - area.top) / area.height),
+        });
+      }}
     />
   );
 }

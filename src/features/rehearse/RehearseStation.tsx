@@ -24,7 +24,7 @@ import { RehearseView } from "./RehearseView";
 import { useBeside } from "./useBeside";
 import { useOpened } from "./useOpened";
 import { useOthers } from "./useOthers";
-import { useRehearsal, useScreenPicture } from "./useRehearsal";
+import { useLoupe, useRehearsal, useScreenPicture } from "./useRehearsal";
 import { type Rehearse, useRehearse } from "./useRehearse";
 
 /** The drawing package comes once somebody has a picture to draw on. */
@@ -33,6 +33,9 @@ const OwnDrawing = dynamic(() => import("./own/OwnDrawing").then((module) => mod
 /** Widths of the simulated picture, pixels: at rest, and while it follows the hand. */
 const WIDTH_PX = 960;
 const MOVING_WIDTH_PX = 480;
+
+/** Where one looks closely before the pointer says where. */
+const MIDDLE = { x: 0.5, y: 0.5 };
 
 interface RehearseStationProps {
   readonly outingId: string;
@@ -81,6 +84,9 @@ function Rehearsing({ rehearse, shot, runHref, onDraft, onSave }: RehearsingProp
   const beside = useBeside(rehearsed, besideLine, WIDTH_PX);
   const [withScreen, setWithScreen] = useState(false);
   const [tool, setTool] = useState<ToolId>("none");
+  const [withLoupe, setWithLoupe] = useState(false);
+  const [pointed, setPointed] = useState(MIDDLE);
+  const loupe = useLoupe(rehearsed, withLoupe ? pointed : null);
   const width = opened.resting ? WIDTH_PX : MOVING_WIDTH_PX;
   const picture = useRehearsal(rehearsed, width, opened.at);
   const screen = useScreenPicture(rehearsed, MOVING_WIDTH_PX, withScreen);
@@ -90,7 +96,7 @@ function Rehearsing({ rehearse, shot, runHref, onDraft, onSave }: RehearsingProp
     () => (whole && picture?.measured ? measuredOf(picture, picture.measured) : null),
     [whole, picture],
   );
-  usePageKeys({ s: () => setWithScreen((before) => !before) });
+  usePageKeys({ s: () => setWithScreen((before) => !before), l: () => setWithLoupe((before) => !before) });
   const at = opened.at ?? seconds;
   const draw = (points: readonly DrawnPoint[]) => {
     if (!own.own || tool === "none") return;
@@ -110,6 +116,9 @@ function Rehearsing({ rehearse, shot, runHref, onDraft, onSave }: RehearsingProp
             screen={screen}
             withScreen={withScreen}
             onScreen={() => setWithScreen(!withScreen)}
+            loupe={loupe}
+            withLoupe={withLoupe}
+            onLoupe={() => setWithLoupe(!withLoupe)}
             playing={opened.playing}
             onPlay={opened.play}
             over={
@@ -119,6 +128,8 @@ function Rehearsing({ rehearse, shot, runHref, onDraft, onSave }: RehearsingProp
                   choices={{ camera: request.camera, filters: rehearse.filters }}
                   onDraft={onDraft}
                   onSave={onSave}
+                  onPoint={withLoupe ? setPointed : null}
+                  aspect={picture ? picture.width / picture.height : 1}
                 />
                 {own.shown && own.own && <OwnDrawing own={own.own} tool={tool} onDrawn={draw} />}
               </>

@@ -1,7 +1,7 @@
 "use client";
 
 import { Box, Flex } from "@chakra-ui/react";
-import { Pause, Play, Smartphone } from "lucide-react";
+import { Pause, Play, Smartphone, ZoomIn } from "lucide-react";
 import { type ReactNode, useEffect, useRef } from "react";
 import type { Rehearsal, ScreenPicture } from "@/core/rehearse";
 import { Action } from "@/ui/Action";
@@ -32,6 +32,37 @@ function Picture({ picture, name, caption, children }: PictureProps) {
         {caption}
       </Box>
       {children}
+    </Box>
+  );
+}
+
+/** The picture pixel by pixel, where the pointer is. */
+function Loupe({ picture }: { readonly picture: Shown | null }) {
+  const canvas = useRef<HTMLCanvasElement>(null);
+  useEffect(() => {
+    if (canvas.current && picture) drawRehearsal(canvas.current, picture);
+  }, [picture]);
+  return (
+    <Box
+      position="absolute"
+      left="10px"
+      top="8px"
+      width="362px"
+      maxW="60%"
+      borderWidth="1px"
+      borderColor="lamp"
+      bg="mount"
+      pointerEvents="none"
+    >
+      <Box asChild display="block" width="100%">
+        <canvas
+          ref={canvas}
+          role="img"
+          aria-label="A part of the picture, pixel by pixel"
+          aria-busy={picture === null}
+          style={{ aspectRatio: "4 / 3" }}
+        />
+      </Box>
     </Box>
   );
 }
@@ -96,11 +127,16 @@ interface RehearseViewProps {
   readonly onPlay: () => void;
   /** What lies over the picture, as large as its frame. */
   readonly over?: ReactNode;
+  /** A part of it at full size; null where nobody looks, or while it is on its way. */
+  readonly loupe: Shown | null;
+  readonly withLoupe: boolean;
+  readonly onLoupe: () => void;
 }
 
 /** The picture that will be, at a moment of its run; beside it, when asked, what the phone's screen shows. */
 export function RehearseView(props: RehearseViewProps) {
   const { picture, frames, moment, wiped, screen, withScreen, onScreen, playing, onPlay, over } = props;
+  const { loupe, withLoupe, onLoupe } = props;
   const some = picture && picture.framesIn < frames ? `; ${picture.framesIn} of its frames are in the picture` : "";
   return (
     <Flex flex="1" minH="0" direction={{ base: "column", md: "row" }} gap="2px" position="relative">
@@ -110,6 +146,7 @@ export function RehearseView(props: RehearseViewProps) {
         caption={picture ? `${moment}${some}` : "The scene is being lit…"}
       >
         {over}
+        {withLoupe && <Loupe picture={loupe} />}
         {wiped && <Wipe wiped={wiped} />}
       </Picture>
       {withScreen && (
@@ -122,6 +159,18 @@ export function RehearseView(props: RehearseViewProps) {
       <Flex position="absolute" right="8px" top="6px" gap="2px" bg="veil">
         <Action look="text" onClick={onPlay} color="onPicture" px="9px" minH="34px" fontSize="note">
           {playing ? <Pause size={17} /> : <Play size={17} />} {playing ? "Stop" : "Let it gather"}
+        </Action>
+        <Action
+          look="text"
+          onClick={onLoupe}
+          aria-pressed={withLoupe}
+          color={withLoupe ? "lamp" : "onPicture"}
+          px="9px"
+          minH="34px"
+          fontSize="note"
+          title="Pixel by pixel where the pointer is (l)"
+        >
+          <ZoomIn size={17} /> 1:1
         </Action>
         <Action
           look="text"

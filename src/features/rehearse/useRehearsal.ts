@@ -43,6 +43,33 @@ export function useRehearsal(
   return picture;
 }
 
+/**
+ * A part of the whole run's picture at full size, by a worker of its own; null until it is there, and while nobody looks.
+ *
+ * @param at Its middle, shares of the picture's width and height; null for nowhere.
+ */
+export function useLoupe(
+  { intent, sky, plan, camera, shot, own }: Rehearsed,
+  at: { readonly x: number; readonly y: number } | null,
+): Rehearsal | null {
+  const [picture, setPicture] = useState<Rehearsal | null>(null);
+  const worker = useWorker(startRehearse, true);
+  const [x, y] = [at?.x ?? null, at?.y ?? null];
+  useEffect(() => {
+    if (plan === null || x === null || y === null || own) {
+      setPicture(null);
+      return;
+    }
+    let current = true;
+    const wish = { intent, sky, plan, camera, shot, own: null, widthPx: 0, openedSeconds: null };
+    void worker?.loupe(wish, x, y).then((next) => current && next && setPicture(next));
+    return () => {
+      current = false;
+    };
+  }, [worker, intent, sky, plan, camera, shot, own, x, y]);
+  return picture;
+}
+
 /** What the phone's screen shows before the run, by a worker of its own; null until it is there, and while nobody wants it. */
 export function useScreenPicture(
   { intent, sky, plan, camera, shot }: Rehearsed,

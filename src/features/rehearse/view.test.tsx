@@ -30,8 +30,17 @@ function view(part: Partial<Props>) {
     createImageData: (width: number, height: number) => ({ data: new Uint8ClampedArray(4 * width * height) }),
     putImageData: ({ data }: { data: Uint8ClampedArray }) => put.push(data),
   });
-  const heard = { onScreen: jest.fn(), onPlay: jest.fn() };
-  const rest = { wiped: null, screen: null, withScreen: false, playing: false, frames: 1, moment: "open for 2 s" };
+  const heard = { onScreen: jest.fn(), onPlay: jest.fn(), onLoupe: jest.fn() };
+  const rest = {
+    loupe: null,
+    withLoupe: false,
+    wiped: null,
+    screen: null,
+    withScreen: false,
+    playing: false,
+    frames: 1,
+    moment: "open for 2 s",
+  };
   show(<RehearseView picture={null} {...rest} {...heard} {...part} />);
   return { put, ...heard };
 }

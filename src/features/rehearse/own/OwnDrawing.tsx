@@ -6,19 +6,13 @@ import { useRef, useState } from "react";
 import { Layer, Line, Stage } from "react-konva";
 import type { OwnPicture } from "@/contracts/own";
 import { useSize } from "@/ui/useSize";
+import { fitted } from "./fitted";
 import type { DrawnPoint, ToolId } from "./marks";
 
 interface OwnDrawingProps {
   readonly own: OwnPicture;
   readonly tool: ToolId;
   readonly onDrawn: (points: readonly DrawnPoint[]) => void;
-}
-
-/** Where a picture lies that is as large as its box allows. */
-export function fitted(box: { width: number; height: number }, picture: { width: number; height: number }) {
-  const scale = Math.min(box.width / picture.width, box.height / picture.height);
-  const [width, height] = [scale * picture.width, scale * picture.height];
-  return { left: (box.width - width) / 2, top: (box.height - height) / 2, width, height };
 }
 
 /** What is drawn on a person's own picture, and the surface on which a hand draws more. */
