@@ -97,6 +97,9 @@ function seen(sees: Float32Array, dx: number, dy: number, dz: number, distance: 
   return (a + b) * (1 - fy) + (c + d) * fy;
 }
 
+/** Nearer to a lamp than half a metre, on its own mount, its light is that of half a metre. */
+const LEAST_SQUARED = 0.25;
+
 /** Lamps sorted by where they matter. */
 export interface LampField {
   readonly all: readonly PreparedLamp[];
@@ -161,7 +164,7 @@ export function addLampIlluminance(
     const cosine = (dx * nx + dy * ny + dz * nz) / distance;
     const facing = (cosine + wrap) / (1 + wrap);
     if (facing <= 0) continue;
-    let perCandela = facing / Math.max(squared, 0.04);
+    let perCandela = facing / Math.max(squared, LEAST_SQUARED);
     const { beam, sees } = lamp;
     if (beam) {
       const along = -(dx * beam.x + dy * beam.y + dz * beam.z) / distance;

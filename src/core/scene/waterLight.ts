@@ -289,11 +289,37 @@ export function usualWater(light: WaterLight, px: number, py: number, out: Float
 
 /** Farther away than so many cells to a pixel, a pixel sees all slopes at once. */
 const MOST_CELLS_A_PIXEL = 8;
-const blended = new Float64Array(COUNT);
 
-function addCell(shares: Float32Array, cell: number, share: number): void {
-  const from = COUNT * cell;
-  for (let i = 0; i < COUNT; i++) blended[i] = blended[i]! + share * shares[from + i]!;
+/** What the waves make of one row of the picture: its distance is the same all along it. */
+const rowShares = new Float64Array(TILE_CELLS * COUNT);
+
+/**
+ * Sets `rowShares`: for each column of the tile how much longer than usual a pixel's stretch of water has stood at each slope.
+ *
+ * @param ahead Where the stretch begins, and `along` how long it is, cells.
+ */
+function blendRow(shares: Float32Array, ahead: number, along: number): void {
+  const steps = Math.max(1, Math.min(MOST_CELLS_A_PIXEL, Math.ceil(along)));
+  for (let at = 0; at < rowShares.length; at++) rowShares[at] = -USUAL[at % COUNT]!;
+  for (let step = 0; step < steps; step++) {
+    const z = ahead + (along * (step + 0.5)) / steps;
+    const row = Math.floor(z);
+    const far = (z - row) / steps;
+    const near = 1 / steps - far;
+    const nearFrom = (row & (TILE_CELLS - 1)) * TILE_CELLS * COUNT;
+    const farFrom = ((row + 1) & (TILE_CELLS - 1)) * TILE_CELLS * COUNT;
+    for (let at = 0; at < rowShares.length; at++)
+      rowShares[at] = rowShares[at]! + near * shares[nearFrom + at]! + far * shares[farFrom + at]!;
+  }
+}
+
+/** The mirrored light of one row, between two rows of the grid: by its columns, slopes and channels. */
+function tableRow({ table, columns }: WaterLight, row: number, into: Float32Array): void {
+  const upper = 3 * COUNT * columns * Math.floor(row);
+  const lower = upper + 3 * COUNT * columns;
+  const share = row - Math.floor(row);
+  for (let at = 0; at < into.length; at++)
+    into[at] = table[upper + at]! + share * (table[lower + at]! - table[upper + at]!);
 }
 
 /**
@@ -310,40 +336,48 @@ export function addWaves(
   out: Float32Array,
 ): void {
   if (!water) return;
+  const { width, cosHeading, sinHeading } = view;
   const cellM = TILE_METRES[water.kind] / TILE_CELLS;
+  const above = view.at[1] - water.heightMetres;
+  const lights = new Float32Array(3 * COUNT * water.columns);
   const direction = new Float64Array(3);
   for (let row = 0; row < rows; row++) {
     const y = firstRow + row;
-    for (let x = 0; x < view.width; x++) {
-      if (flows[y * view.width + x] !== FLOWS.water) continue;
-      directionAt(view, x + 0.5, y + 0.5, direction);
-      const t = (water.heightMetres - view.at[1]) / direction[1]!;
-      // Right and ahead of the camera on the water, in cells.
-      const flatX = (view.at[0] + t * direction[0]!) / cellM;
-      const flatZ = (view.at[2] + t * direction[2]!) / cellM;
-      const along = (t * t) / ((view.at[1] - water.heightMetres) * view.focalPx) / cellM;
-      const across = flatX * view.cosHeading - flatZ * view.sinHeading - 0.5;
-      const ahead = flatX * view.sinHeading + flatZ * view.cosHeading - 0.5;
-      const steps = Math.max(1, Math.min(MOST_CELLS_A_PIXEL, Math.ceil(along)));
-      for (let i = 0; i < COUNT; i++) blended[i] = -USUAL[i]!;
+    const from = y * width;
+    if (!flows.subarray(from, from + width).includes(FLOWS.water)) continue;
+    directionAt(view, view.centreX, y + 0.5, direction);
+    const t = -above / direction[1]!;
+    // Ahead of the camera on the water, and to its right where the picture's middle column is, in cells.
+    const [x0, z0] = [view.at[0] + t * direction[0]!, view.at[2] + t * direction[2]!];
+    blendRow(shares, (x0 * sinHeading + z0 * cosHeading) / cellM - 0.5, (t * t) / (above * view.focalPx) / cellM);
+    const middle = (x0 * cosHeading - z0 * sinHeading) / cellM - 0.5;
+    const cellsPerPixel = t / view.focalPx / cellM;
+    tableRow(water, Math.max(0, Math.min(water.rows - 1.001, (y - water.firstRowPx) / water.stepPx)), lights);
+    for (let x = 0; x < width; x++) {
+      if (flows[from + x] !== FLOWS.water) continue;
+      const across = middle + (x + 0.5 - view.centreX) * cellsPerPixel;
       const column = Math.floor(across);
-      const fx = across - column;
-      const left = column & (TILE_CELLS - 1);
-      const right = (column + 1) & (TILE_CELLS - 1);
-      for (let step = 0; step < steps; step++) {
-        const z = ahead + (along * (step + 0.5)) / steps;
-        const row0 = Math.floor(z);
-        const fz = z - row0;
-        const near = (row0 & (TILE_CELLS - 1)) * TILE_CELLS;
-        const far = ((row0 + 1) & (TILE_CELLS - 1)) * TILE_CELLS;
-        const share = 1 / steps;
-        addCell(shares, near + left, share * (1 - fx) * (1 - fz));
-        addCell(shares, near + right, share * fx * (1 - fz));
-        addCell(shares, far + left, share * (1 - fx) * fz);
-        addCell(shares, far + right, share * fx * fz);
+      const right = across - column;
+      const a = (column & (TILE_CELLS - 1)) * COUNT;
+      const b = ((column + 1) & (TILE_CELLS - 1)) * COUNT;
+      const place = Math.min(water.columns - 1.001, (x + 0.5) / water.stepPx);
+      const c = 3 * COUNT * (place | 0);
+      const d = c + 3 * COUNT;
+      const beside = place - (place | 0);
+      let red = 0;
+      let green = 0;
+      let blue = 0;
+      for (let i = 0; i < COUNT; i++) {
+        const share = rowShares[a + i]! + right * (rowShares[b + i]! - rowShares[a + i]!);
+        const o = 3 * i;
+        red += share * (lights[c + o]! + beside * (lights[d + o]! - lights[c + o]!));
+        green += share * (lights[c + o + 1]! + beside * (lights[d + o + 1]! - lights[c + o + 1]!));
+        blue += share * (lights[c + o + 2]! + beside * (lights[d + o + 2]! - lights[c + o + 2]!));
       }
-      placeInGrid(water, x + 0.5, y + 0.5);
-      addSlopes(water, blended, out, 3 * (row * view.width + x));
+      const index = 3 * (row * width + x);
+      out[index] = out[index]! + red;
+      out[index + 1] = out[index + 1]! + green;
+      out[index + 2] = out[index + 2]! + blue;
     }
   }
 }
