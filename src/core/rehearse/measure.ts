@@ -14,6 +14,8 @@ export interface MeasuredPicture {
   readonly skyStops: number | null;
 }
 
+/** The sky is measured where the camera is aimed, as it is promised there: so far above and below, of the height. */
+const AIMED = 0.2;
 /** Least part of a picture that is taken for a sky. */
 const LEAST_SKY = 0.03;
 /** Less light than this is none, of saturation. */
@@ -21,15 +23,21 @@ const LEAST_LIGHT = 1e-5;
 
 const stops = (level: number): number => Math.log2(Math.max(LEAST_LIGHT, level) / METERED_LEVEL);
 
-/** Measures a developed picture of a stage: its place by lightness, its sky by the mean. */
-export function measurePicture({ still: { depth } }: Stage, data: Uint8Array): MeasuredPicture {
+/** Measures a developed picture of a stage: its place by lightness, its sky by the mean where it is aimed. */
+export function measurePicture(
+  { view: { width, height, centreY }, still: { depth } }: Stage,
+  data: Uint8Array,
+): MeasuredPicture {
   const light = (pixel: number) =>
     0.2126 * LINEAR[data[3 * pixel]!]! +
     0.7152 * LINEAR[data[3 * pixel + 1]!]! +
     0.0722 * LINEAR[data[3 * pixel + 2]!]!;
   let sum = 0;
   let count = 0;
-  for (let pixel = 0; pixel < depth.length; pixel++) {
+  const aside = AIMED * height;
+  const from = width * Math.max(0, Math.floor(centreY - aside));
+  const to = Math.min(depth.length, width * Math.ceil(centreY + aside));
+  for (let pixel = from; pixel < to; pixel++) {
     if (Number.isFinite(depth[pixel]!)) continue;
     sum += light(pixel);
     count++;

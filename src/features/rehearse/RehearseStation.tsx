@@ -118,6 +118,7 @@ function Rehearsing({ rehearse, shot, runHref, onDraft, onSave }: RehearsingProp
             onScreen={() => setWithScreen(!withScreen)}
             loupe={loupe}
             withLoupe={withLoupe}
+            loupeAtRight={pointed.x < 0.5}
             onLoupe={() => setWithLoupe(!withLoupe)}
             playing={opened.playing}
             onPlay={opened.play}

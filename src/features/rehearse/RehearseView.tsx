@@ -37,7 +37,7 @@ function Picture({ picture, name, caption, children }: PictureProps) {
 }
 
 /** The picture pixel by pixel, where the pointer is. */
-function Loupe({ picture }: { readonly picture: Shown | null }) {
+function Loupe({ picture, atRight }: { readonly picture: Shown | null; readonly atRight: boolean }) {
   const canvas = useRef<HTMLCanvasElement>(null);
   useEffect(() => {
     if (canvas.current && picture) drawRehearsal(canvas.current, picture);
@@ -45,8 +45,9 @@ function Loupe({ picture }: { readonly picture: Shown | null }) {
   return (
     <Box
       position="absolute"
-      left="10px"
-      top="8px"
+      left={atRight ? "auto" : "10px"}
+      right={atRight ? "10px" : "auto"}
+      top="48px"
       width="362px"
       maxW="60%"
       borderWidth="1px"
@@ -130,13 +131,15 @@ interface RehearseViewProps {
   /** A part of it at full size; null where nobody looks, or while it is on its way. */
   readonly loupe: Shown | null;
   readonly withLoupe: boolean;
+  /** It stands at the other side of where one looks. */
+  readonly loupeAtRight: boolean;
   readonly onLoupe: () => void;
 }
 
 /** The picture that will be, at a moment of its run; beside it, when asked, what the phone's screen shows. */
 export function RehearseView(props: RehearseViewProps) {
   const { picture, frames, moment, wiped, screen, withScreen, onScreen, playing, onPlay, over } = props;
-  const { loupe, withLoupe, onLoupe } = props;
+  const { loupe, withLoupe, loupeAtRight, onLoupe } = props;
   const some = picture && picture.framesIn < frames ? `; ${picture.framesIn} of its frames are in the picture` : "";
   return (
     <Flex flex="1" minH="0" direction={{ base: "column", md: "row" }} gap="2px" position="relative">
@@ -146,7 +149,7 @@ export function RehearseView(props: RehearseViewProps) {
         caption={picture ? `${moment}${some}` : "The scene is being lit…"}
       >
         {over}
-        {withLoupe && <Loupe picture={loupe} />}
+        {withLoupe && <Loupe picture={loupe} atRight={loupeAtRight} />}
         {wiped && <Wipe wiped={wiped} />}
       </Picture>
       {withScreen && (

@@ -33,6 +33,7 @@ function view(part: Partial<Props>) {
   const heard = { onScreen: jest.fn(), onPlay: jest.fn(), onLoupe: jest.fn() };
   const rest = {
     loupe: null,
+    loupeAtRight: false,
     withLoupe: false,
     wiped: null,
     screen: null,
