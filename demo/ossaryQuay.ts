@@ -22,6 +22,9 @@ const POCKET_B = {
   },
 };
 
+/** Cars that come along the quay, seen from its edge: beside them, and nearly along their way. */
+const ALONG_THE_QUAY = { distanceM: 14, speedMps: 11, headingDegFromPerpendicular: -74 } as const;
+
 /** The demo scenario: an invented estuary town with a dark marsh beside it; one outing done, one planned for tonight. */
 export const OSSARY_QUAY = {
   sites: {
@@ -92,6 +95,7 @@ export const OSSARY_QUAY = {
       {
         name: "Quay road and cable tram",
         intent: "light-trails",
+        mover: ALONG_THE_QUAY,
         recipeLine: "12 x 1s every 1.5s | iso 50 | wb 4000K | focus inf | delay 2s | jpeg -> lighten",
         methods: ["mean", "lighten"],
         notes: {
@@ -125,6 +129,7 @@ export const OSSARY_QUAY = {
       {
         name: "Traffic along the quay",
         intent: "light-trails",
+        mover: ALONG_THE_QUAY,
         minutesAfterSunset: 150,
         minutes: 20,
         aim: { ...LEVEL, azimuthDeg: 196, tiltDeg: 8, guides: "none" },

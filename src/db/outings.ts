@@ -1,5 +1,5 @@
 import { and, asc, desc, eq, inArray, isNotNull, isNull } from "drizzle-orm";
-import type { ShotAim } from "@/contracts/scene";
+import type { ShotAim, ShotScene } from "@/contracts/scene";
 import type { IntentId } from "@/core/intent";
 import type { Db } from "./database";
 import { outings, recipes, shots, sites, stacks } from "./schema";
@@ -18,6 +18,7 @@ export interface NewShot {
   readonly beginsAt?: Date;
   readonly minutes?: number;
   readonly aim?: ShotAim;
+  readonly scene?: ShotScene;
 }
 
 /** An outing with everything its screens show on top. */

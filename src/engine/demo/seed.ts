@@ -4,6 +4,9 @@ import { join } from "node:path";
 import { eq } from "drizzle-orm";
 import type { KitItem, KitList } from "@/contracts/kit";
 import { LIMITS } from "@/contracts/limits";
+import { shotScene } from "@/contracts/scene";
+import { type IntentId, usualScene } from "@/core/intent";
+import type { Mover } from "@/core/motion";
 import { parseRecipe } from "@/core/recipe";
 import { nightSky, sunEvents } from "@/core/sky";
 import type { Db } from "@/db/database";
@@ -103,6 +106,13 @@ async function annotate(
   await db.update(runs).set({ createdAt: takenAt }).where(eq(runs.shotId, shotId));
 }
 
+/** A shot of the scenario as a row: with its own mover in the intent's usual scene, where it has one. */
+function rowOf<Shot extends { readonly intent: IntentId; readonly mover?: Mover }>({ mover, ...shot }: Shot) {
+  if (!mover) return shot;
+  const { skyEv: _sky, starAltitudeDeg: _altitude, ...usual } = usualScene(shot.intent);
+  return { ...shot, scene: shotScene.parse({ ...usual, mover, own: [] }) };
+}
+
 async function seed(): Promise<void> {
   const { database, release } = await openDatabase("the demo loader");
   const { db } = database;
@@ -116,7 +126,8 @@ async function seed(): Promise<void> {
   const doneDate = isoDate(Date.now() - done.nightsAgo * DAY_MS);
   const takenAt = eveningOf(doneDate);
   const [doneShot] = done.shots;
-  const finished = await createOuting(db, { name: done.name, siteId: site.id, date: doneDate, shot: doneShot });
+  const shot = rowOf(doneShot);
+  const finished = await createOuting(db, { name: done.name, siteId: site.id, date: doneDate, shot });
   const runId = await shoot(database, finished.shotId, doneShot.recipeLine, takenAt);
   for (const [index, method] of doneShot.methods.entries()) {
     await fuse(db, finished.shotId, runId, method);
@@ -127,7 +138,7 @@ async function seed(): Promise<void> {
   const date = isoDate(Date.now());
   const { sunset } = sunEvents(nightSky(site, date));
   const [first, ...others] = tonight.shots.map(({ minutesAfterSunset, ...shot }) => ({
-    ...shot,
+    ...rowOf(shot),
     ...(sunset ? { beginsAt: new Date(sunset.getTime() + minutesAfterSunset * MINUTE_MS) } : {}),
   }));
   const planned = await createOuting(db, { name: tonight.name, siteId: site.id, date, shot: first! });
