@@ -23,7 +23,9 @@ const LEAST_LIGHT = 1e-5;
 
 const stops = (level: number): number => Math.log2(Math.max(LEAST_LIGHT, level) / METERED_LEVEL);
 
-/** Measures a developed picture of a stage: its place by lightness, its sky by the mean where it is aimed. */
+const middleOf = (values: number[]): number => values.sort((a, b) => a - b)[values.length >> 1]!;
+
+/** Measures a developed picture of a stage: its place by lightness, its sky by its middle where it is aimed, which no lamp's glow decides. */
 export function measurePicture(
   { view: { width, height, centreY }, still: { depth } }: Stage,
   data: Uint8Array,
@@ -32,18 +34,16 @@ export function measurePicture(
     0.2126 * LINEAR[data[3 * pixel]!]! +
     0.7152 * LINEAR[data[3 * pixel + 1]!]! +
     0.0722 * LINEAR[data[3 * pixel + 2]!]!;
-  let sum = 0;
-  let count = 0;
+  const sky: number[] = [];
   const aside = AIMED * height;
   const from = width * Math.max(0, Math.floor(centreY - aside));
   const to = Math.min(depth.length, width * Math.ceil(centreY + aside));
   for (let pixel = from; pixel < to; pixel++) {
     if (Number.isFinite(depth[pixel]!)) continue;
-    sum += light(pixel);
-    count++;
+    sky.push(light(pixel));
   }
   return {
     placeStops: stops(placeLevel(light, depth)),
-    skyStops: count > LEAST_SKY * depth.length ? stops(sum / count) : null,
+    skyStops: sky.length > LEAST_SKY * depth.length ? stops(middleOf(sky)) : null,
   };
 }

@@ -45,6 +45,23 @@ function towardsCamera({ beam, at }: Scene["lamps"][number], view: View): number
   return Math.max(0.012, Math.max(0, along) ** power);
 }
 
+/** Rings over which the wings' light is added up, each a little wider than the one before. */
+const RINGS = 64;
+
+/** Sum over the picture of (r² + a²)^-1.25 · (1 - r²/R²)²: the wings, which end at their reach without an edge. */
+function wingsSum(within: number, reach: number): number {
+  let sum = 0;
+  let inner = 0;
+  for (let ring = 1; ring <= RINGS; ring++) {
+    const outer = reach * (ring / RINGS) ** 3;
+    const squared = (inner * inner + outer * outer) / 2;
+    sum +=
+      Math.PI * (outer * outer - inner * inner) * (squared + within) ** -1.25 * (1 - squared / (reach * reach)) ** 2;
+    inner = outer;
+  }
+  return sum;
+}
+
 const hit = newHit();
 
 /** A lamp's own image at a squared distance from its middle: a spot of 1 in it, or out of focus a disc with a hard rim. */
@@ -80,11 +97,8 @@ export function drawLamps(scene: Scene, view: View, firstRow: number, rows: numb
     const discPx = discRadiusPx(view, centre.depthMetres);
     const reach = WINGS_REACH * view.width;
     const within = 2 * core * core;
-    // The integral of the wings over the circle of their reach, 2π r dr, less what they have at its rim, so that none shows.
-    const rim = (reach * reach + within) ** -1.25;
-    const all = 4 * Math.PI * (within ** -0.25 - (reach * reach + within) ** -0.25) - Math.PI * reach * reach * rim;
     const disc = ((1 - WINGS_SHARE) * power) / (Math.PI * core * core);
-    const wings = (WINGS_SHARE * power) / all;
+    const wings = (WINGS_SHARE * power) / wingsSum(within, reach);
     const hidden = centre.depthMetres - HIDDEN_M;
     const yFrom = Math.max(firstRow, Math.floor(centre.y - reach));
     const yTo = Math.min(firstRow + rows - 1, Math.ceil(centre.y + reach));
@@ -97,7 +111,8 @@ export function drawLamps(scene: Scene, view: View, firstRow: number, rows: numb
         const pixel = y * view.width + x;
         const own = into.depth[pixel]! > hidden ? imageAt(squared, core, discPx) * disc : 0;
         const far = squared + within;
-        const light = own + wings * (1 / (far * Math.sqrt(Math.sqrt(far))) - rim);
+        const left = 1 - squared / (reach * reach);
+        const light = own + (wings * left * left) / (far * Math.sqrt(Math.sqrt(far)));
         const index = 3 * pixel;
         into.light[index] = into.light[index]! + light * rgb[0];
         into.light[index + 1] = into.light[index + 1]! + light * rgb[1];
