@@ -4,12 +4,13 @@ import { Box, Table } from "@chakra-ui/react";
 import NextLink from "next/link";
 import type { ReactNode } from "react";
 import { lightsOf, METER_TO_CLIP_STOPS } from "@/core/outlook";
-import { readableDuration, roughDuration } from "@/core/recipe";
+import { parseRecipe, printRecipe, readableDuration, roughDuration } from "@/core/recipe";
 import type { ScreenPicture } from "@/core/rehearse";
 import { counted, plain, signed } from "@/core/words";
 import { HistogramView } from "@/features/picture/HistogramView";
 import { Action } from "@/ui/Action";
 import { Choose } from "@/ui/Choose";
+import { Entry, Row } from "@/ui/Entry";
 import { Readout } from "@/ui/Readout";
 import type { Measured } from "./measured";
 import type { Other } from "./useOthers";
@@ -124,9 +125,28 @@ export function RehearseReasons(props: RehearseReasonsProps) {
           options={[
             { value: NOTHING, name: others.length > 0 ? "nothing" : "nothing; other recipes are on their way" },
             ...others.map(({ line, name }) => ({ value: line, name })),
+            ...(beside !== null && !others.some(({ line }) => line === beside)
+              ? [{ value: beside, name: beside }]
+              : []),
           ]}
           onChoose={(line) => onBeside(line === NOTHING ? null : line)}
         />
+        <Row label="or a line of your own">
+          <Entry
+            label="Line to set beside it"
+            width="170px"
+            placeholder="1s | iso 100"
+            value={others.some(({ line }) => line === beside) ? NOTHING : (beside ?? NOTHING)}
+            onCommit={(text) => {
+              const { recipe, problems } = parseRecipe(text);
+              const [first] = problems;
+              if (first) return `${first.found}: expected ${first.expected}`;
+              if (text.trim() !== "" && recipe.sequence === null) return "Write a shutter time into it, such as 2s.";
+              onBeside(text.trim() === "" ? null : printRecipe(recipe));
+              return null;
+            }}
+          />
+        </Row>
       </Box>
       {before}
       {screen && (

@@ -78,7 +78,7 @@ function Rehearsing({ rehearse, shot, runHref, onDraft, onSave }: RehearsingProp
   const rehearsed = useMemo(() => ({ ...rehearse.rehearsed, own: own.wish }), [rehearse.rehearsed, own.wish]);
   const line = printRecipe(rehearsed.plan.recipe);
   const opened = useOpened(seconds, line);
-  const others = useOthers(request, rehearse.filters, line);
+  const others = useOthers(request, rehearse.filters, rehearsed.plan.recipe);
   const [besideLine, setBesideLine] = useState<string | null>(null);
   const [wipeAt, setWipeAt] = useState(50);
   const beside = useBeside(rehearsed, besideLine, WIDTH_PX);

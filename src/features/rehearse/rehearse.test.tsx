@@ -128,6 +128,13 @@ describe("the picture in numbers", () => {
     show(<RehearseReasons {...props} />);
     fireEvent.change(screen.getByLabelText("Set beside it"), { target: { value: "2s | iso 50" } });
     expect(onBeside).toHaveBeenLastCalledWith("2s | iso 50");
+    const typed = screen.getByLabelText("Line to set beside it");
+    fireEvent.change(typed, { target: { value: "4 x 1s | iso 50 -> mean" } });
+    fireEvent.blur(typed);
+    expect(onBeside).toHaveBeenLastCalledWith("4 x 1s | iso 50 -> mean");
+    fireEvent.change(typed, { target: { value: "iso 50 | soon" } });
+    fireEvent.blur(typed);
+    expect(screen.getByRole("alert").textContent).toContain("soon");
     const row = screen.getByRole("row", { name: /^ground/ });
     expect(row.textContent).toContain("0.0");
     expect(screen.getByRole("columnheader", { name: "promised" })).toBeTruthy();

@@ -13,7 +13,7 @@ export interface Choices {
 export type SteppedPart = "shutter" | "iso" | "filter" | "frames" | "method";
 
 /** Ways to fuse equal frames, from one to the next. */
-const METHODS: readonly StackMethod[] = ["mean", "lighten over mean", "lighten", "median"];
+export const METHODS: readonly StackMethod[] = ["mean", "lighten over mean", "lighten", "median"];
 const MOST_FRAMES = 999;
 
 const within = (at: number, count: number): number => Math.max(0, Math.min(count - 1, at));

@@ -2,10 +2,12 @@
 
 import { useMemo } from "react";
 import type { SolveRequest } from "@/core/intent";
+import { printRecipe, type Recipe } from "@/core/recipe";
 import { type filtersOf, inOwnNotation } from "@/core/shot";
 import { startSolve } from "@/workers/clients";
 import { useLatest } from "@/workers/useLatest";
 import { useWorker } from "@/workers/useWorker";
+import { METHODS } from "./steppedRecipe";
 
 /** A recipe that the picture can be set beside. */
 export interface Other {
@@ -13,15 +15,30 @@ export interface Other {
   readonly name: string;
 }
 
-/** The solver's recipes for a shot, to be seen beside its own line; none until they are worked out. */
-export function useOthers(request: SolveRequest, filters: ReturnType<typeof filtersOf>, own: string): readonly Other[] {
+/** The same frames fused in the other ways. */
+const otherWays = (recipe: Recipe): Other[] =>
+  recipe.sequence === null || recipe.sequence.frames === 1 || recipe.stack === "fuse"
+    ? []
+    : METHODS.filter((method) => method !== recipe.stack).map((stack) => ({
+        line: printRecipe({ ...recipe, stack }),
+        name: `the same frames by ${stack}`,
+      }));
+
+/** What a shot's line can be seen beside: its frames fused otherwise, and the solver's recipes once they are worked out. */
+export function useOthers(
+  request: SolveRequest,
+  filters: ReturnType<typeof filtersOf>,
+  recipe: Recipe,
+): readonly Other[] {
+  const own = printRecipe(recipe);
   const worker = useWorker(startSolve, true);
   const solve = useMemo(() => worker && ((asked: SolveRequest) => worker.solve(asked)), [worker]);
   const solution = useLatest(solve, request);
   return useMemo(() => {
     const recipes = solution ? inOwnNotation(solution.answer.recipes, filters) : [];
-    return recipes.flatMap(({ line, bestAt }, index) =>
+    const solved = recipes.flatMap(({ line, bestAt }, index) =>
       line === own ? [] : [{ line, name: `recipe ${index + 1}: ${bestAt}` }],
     );
-  }, [solution, filters, own]);
+    return [...otherWays(recipe), ...solved];
+  }, [solution, filters, own, recipe]);
 }
