@@ -4,13 +4,14 @@ import { meetScene } from "./cast";
 import { defocusReach, defocusRows } from "./defocus";
 import { drawLamps } from "./drawLamps";
 import { FLOWS } from "./flows";
+import { usualWater } from "./openWater";
 import { type PreparedScene, prepareScene } from "./prepare";
 import type { Scene } from "./scene";
 import { addWetGround, shadeHit, shadeSky, throughAir } from "./shade";
 import { indexSolids, type SolidIndex } from "./solidIndex";
 import { newHit } from "./solids";
 import type { StillLight } from "./stillLight";
-import { usualWater, usualWaterAt, type WaterLight } from "./waterLight";
+import { usualWaterAt, type WaterLight } from "./waterLight";
 
 const hit = newHit();
 const direction = new Float64Array(3);

@@ -6,6 +6,7 @@ import { type View, viewOf } from "./camera";
 import { addFoam, openFoam } from "./falls";
 import { addMilkyWay } from "./milkyWay";
 import { gatherLampStreaks } from "./moving";
+import { addWaves, openWater } from "./openWater";
 import { passagesIn } from "./passages";
 import { prepareScene } from "./prepare";
 import { renderStaticRows } from "./renderStatic";
@@ -13,7 +14,6 @@ import type { Scene } from "./scene";
 import { gatherStarLight } from "./stars";
 import { newStillLight, type StillLight } from "./stillLight";
 import { addStreak, type Streak } from "./streaks";
-import { addWaves, openWater } from "./waterLight";
 
 /** A scene seen through a lens at one output width, with its still light rendered once. */
 export interface Stage {

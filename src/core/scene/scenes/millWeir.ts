@@ -23,7 +23,7 @@ export const MILL_WEIR = {
   shows: "Texture at half a second, silk at four, and foam that clips before anything else.",
   seed: 44,
   camera: { at: [-1.2, 1.55, -8.5], headingDeg: 8, tiltDeg: 3 },
-  fillLux: 0.12,
+  fillLux: 0.9,
   surfaces: [
     step(2.5, 5, 0.95, 0.5),
     step(1.5, 3.1, 0.8, 0.45),
@@ -75,8 +75,8 @@ export const MILL_WEIR = {
     { kind: "water", heightMetres: 0, slope: 0.05, waves: "chop" },
   ],
   lamps: [
-    { ...bareLamp([5.4, 4.6, 1.2], 2600, 4300, 0.3), beam: { headingDeg: -62, tiltDeg: -32, halfDeg: 40 } },
-    bareLamp([9, 3.2, 5], 90, 2500, 0.2),
-    bareLamp([-7.4, 5.6, 8], 120, 2150, 0.2),
+    { ...bareLamp([5.4, 4.6, 1.2], 700, 4300, 0.3), beam: { headingDeg: -62, tiltDeg: -32, halfDeg: 40 } },
+    bareLamp([9, 3.2, 5], 50, 2500, 0.2),
+    bareLamp([-7.4, 5.6, 8], 30, 2150, 0.2),
   ],
 } as const satisfies Scene;
