@@ -1,13 +1,16 @@
 import { chosenCamera } from "@/core/camera";
 import { planCapture, plannedFrames } from "@/core/capture";
+import { usualScene } from "@/core/intent";
 import { parseRecipe } from "@/core/recipe";
-import { rehearse } from "@/core/rehearse";
+import { rehearse, shownShot, standInFor } from "@/core/rehearse";
 import { sceneNamed, setStage, simulateFrame } from "@/core/scene";
 
-// How long the rehearsed picture takes, 960 pixels wide: its scene lit for the first time, exposed anew as while somebody
-// moves a point, and a stack of sixteen frames. Ends with 1 when a goal is missed.
+// How long the rehearsed picture takes, 960 pixels wide: the first glance at a scene nobody has seen yet, the whole of it lit,
+// exposed anew as while somebody moves a point, and a stack of sixteen frames. Ends with 1 when a goal is missed.
 
 const WIDTH_PX = 960;
+/** Of the first glance, as the page's worker takes it. */
+const GLANCE_WIDTH_PX = 240;
 const MOST_FIRST_MS = 1500;
 const MOST_AGAIN_MS = 60;
 const MOST_STACK_MS = 1500;
@@ -24,9 +27,15 @@ function milliseconds(work: () => void): number {
   return performance.now() - startedAt;
 }
 
-const scene = sceneNamed("quay-road")!;
-let stage = setStage(scene, camera.lens, WIDTH_PX >> 2);
+const facts = shownShot(usualScene("light-trails"));
+const plan = planOf("1s | iso 50");
+let scene = sceneNamed("quay-road")!;
 const first = milliseconds(() => {
+  scene = standInFor("light-trails", facts, null, camera.lens);
+  simulateFrame(setStage(scene, camera.lens, GLANCE_WIDTH_PX), plan, plannedFrames(plan)[0]!);
+});
+let stage = setStage(scene, camera.lens, GLANCE_WIDTH_PX);
+const whole = milliseconds(() => {
   stage = setStage(scene, camera.lens, WIDTH_PX);
 });
 const expose = (line: string) => {
@@ -38,7 +47,8 @@ const again = median(LINES.map((line) => milliseconds(() => expose(line))));
 const stack = milliseconds(() => {
   for (const _ of rehearse(stage, planOf("16 x 1/4 | iso 200 -> mean")));
 });
-console.log(`a rehearsed picture of ${WIDTH_PX} px: lit in ${first.toFixed(0)} ms (goal: ${MOST_FIRST_MS})`);
+console.log(`a rehearsed picture: first seen after ${first.toFixed(0)} ms (goal: ${MOST_FIRST_MS})`);
+console.log(`  ${WIDTH_PX} px of it lit in ${whole.toFixed(0)} ms more`);
 console.log(
   `  exposed anew in ${again.toFixed(0)} ms (goal: ${MOST_AGAIN_MS}), 16 frames in ${stack.toFixed(0)} ms (goal: ${MOST_STACK_MS})`,
 );

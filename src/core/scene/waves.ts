@@ -9,7 +9,7 @@ const WAVES = 36;
 const MOST_CRESTS = 15;
 /** Instants of an exposure come so far apart, in times that the water takes to forget itself. */
 const STEP_TAU = 0.6;
-const MOST_INSTANTS = 56;
+const MOST_INSTANTS = 24;
 
 /** Edge of a tile, metres: what is large in falls, in small waves and in swell. */
 export const TILE_METRES: Readonly<Record<WaterKind, number>> = { rapids: 2.4, chop: 9, swell: 26 };

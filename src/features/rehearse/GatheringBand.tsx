@@ -51,6 +51,8 @@ export function momentText(gathering: Gathering, seconds: number, opened: number
 }
 
 const NAME_PX = 13;
+/** Height of a limit's tick in the frames after the first. */
+const LATER_PX = 9;
 
 /** Where the lights' names stand at the end of the band: beside their lights, and never over each other. */
 function nameHeights(
@@ -100,6 +102,33 @@ function LimitMarks({
       </Box>
     );
   });
+}
+
+/** Where later frames cross the same limits: ticks at the foot, named in the first. */
+function LaterMarks({
+  limits,
+  frames,
+  x,
+}: {
+  readonly limits: readonly CrossedLimit[];
+  readonly frames: ReturnType<typeof drawnFrames>;
+  readonly x: (seconds: number) => number;
+}) {
+  return frames.slice(1).flatMap(({ begins, seconds: long }) =>
+    limits
+      .filter(({ seconds }) => seconds <= long)
+      .map(({ id, seconds, soft }) => (
+        <Box asChild key={`${begins} ${id}`} color={soft ? "ash" : "coral"} data-limit={id}>
+          <line
+            x1={x(begins + seconds)}
+            x2={x(begins + seconds)}
+            y1={HEIGHT - FOOT - LATER_PX}
+            y2={HEIGHT - FOOT}
+            stroke="currentColor"
+          />
+        </Box>
+      )),
+  );
 }
 
 /**
@@ -190,6 +219,7 @@ export function GatheringBand(props: GatheringBandProps) {
               ))}
             </g>
           </Box>
+          <LaterMarks limits={gathering.limits} frames={frames} x={x} />
           <LimitMarks limits={gathering.limits} x={x} />
           {gathering.lights.map((light) => (
             <Box asChild key={light.of} color={colourOf(light.of)}>

@@ -58,6 +58,14 @@ describe("the band of gathering light", () => {
     expect(slider.textContent).toContain("white");
   });
 
+  it("marks a limit in every frame that crosses it, and names it once", () => {
+    const { gathering } = gathered("4 x 2s every 3s | iso 50 -> mean");
+    const limit = { id: "a", name: "street clips", seconds: 1.5, forbids: "more", soft: false } as const;
+    const { slider } = band("4 x 2s every 3s | iso 50 -> mean", { ...gathering, limits: [limit] });
+    expect(slider.querySelectorAll("[data-limit=a]")).toHaveLength(3);
+    expect(slider.textContent?.match(/street clips/g)).toHaveLength(1);
+  });
+
   it("puts a moment into words, also after the last frame", () => {
     const { gathering, seconds } = gathered("3 x 1s | iso 50 -> mean");
     expect(momentText(gathering, seconds, 0.2)).toMatch(/frame 1 of 3$/);
