@@ -1,6 +1,6 @@
 // Builds everything that runs outside of Next.js into dist/: the WebAssembly kernels and the Node entry points. Does
 // nothing when dist/ is newer than the sources, so callers need not ask first.
-import { mkdirSync, readdirSync, statSync, writeFileSync } from "node:fs";
+import { mkdirSync, readdirSync, readFileSync, statSync, writeFileSync } from "node:fs";
 import { dirname, join } from "node:path";
 import { fileURLToPath } from "node:url";
 
@@ -37,15 +37,58 @@ export function newestChange(paths) {
   return newest;
 }
 
-async function compileKernels() {
+/** Compiles AssemblyScript without a run time of its own, and returns the module's bytes. */
+export async function compileKernel(source, options = []) {
   const { default: asc } = await import("assemblyscript/asc");
-  const { error, stderr } = await asc.main([
-    join(root, "src/core/stack/kernels.as.ts"),
-    ...["--outFile", join(distFolder, "kernels.wasm"), "--optimizeLevel", "3", "--noAssert", "--runtime", "stub"],
-    ...["--importMemory", "--sharedMemory", "--initialMemory", "1", "--maximumMemory", "65536"],
-    ...["--enable", "simd", "--enable", "threads", "--use", "abort="],
+  let bytes;
+  const { error, stderr } = await asc.main(
+    [
+      source,
+      ...["--baseDir", root, "--outFile", "kernel.wasm", "--optimizeLevel", "3", "--noAssert", "--runtime", "stub"],
+      ...options,
+    ].concat(["--enable", "simd", "--use", "abort="]),
+    {
+      readFile: (name) => readText(join(root, name)),
+      writeFile: (_, contents) => {
+        bytes = contents;
+      },
+    },
+  );
+  if (error) throw new Error(`${source} did not compile: ${stderr.toString()}`);
+  return bytes;
+}
+
+function readText(path) {
+  try {
+    return readFileSync(path, "utf8");
+  } catch {
+    return null;
+  }
+}
+
+/** The sensor's kernel as a module that browsers and threads load along with the code around it. */
+export async function sensorKernelModule() {
+  const bytes = await compileKernel("src/core/sensor/exposeKernel.as.ts", [
+    "--initialMemory",
+    "1",
+    "--memoryBase",
+    "1024",
   ]);
-  if (error) throw new Error(`kernels did not compile: ${stderr.toString()}`);
+  return [
+    "/** exposeKernel.as.ts, compiled by scripts/bundle.mjs: a WebAssembly module in base64. */",
+    "export const EXPOSE_KERNEL =",
+    `  "${Buffer.from(bytes).toString("base64")}";`,
+    "",
+  ].join("\n");
+}
+
+async function compileKernels() {
+  const shared = ["--importMemory", "--sharedMemory", "--initialMemory", "1", "--maximumMemory", "65536"];
+  const stack = await compileKernel("src/core/stack/kernels.as.ts", [...shared, "--enable", "threads"]);
+  writeFileSync(join(distFolder, "kernels.wasm"), stack);
+  const module = await sensorKernelModule();
+  const path = join(root, "src/core/sensor/exposeKernel.wasm.ts");
+  if (readText(path) !== module) writeFileSync(path, module);
 }
 
 async function bundleEntries() {

@@ -1,1 +1,1 @@
-export { hash32, hashUnit, nextBits, normalFromBits, normalPattern } from "./random";
+export { hash32, hashUnit, nextBits, normalFromBits, normalPattern, normalQuantiles } from "./random";

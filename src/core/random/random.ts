@@ -15,15 +15,19 @@ export function hashUnit(a: number, b = 0, c = 0): number {
   return hash32(a, b, c) / 0x1_0000_0000;
 }
 
+/** A normal value is chosen by so many upper bits of 32 random ones. */
 const QUANTILE_BITS = 14;
 /** Built when the first value is asked for: most who import this module only hash. */
 let quantiles: Float32Array | undefined;
 
-/** Standard normal values at evenly spaced probabilities; rescaled to a variance of exactly 1. */
-function normalQuantiles(count: number): Float32Array {
+/** Standard normal values at 2^`QUANTILE_BITS` evenly spaced probabilities; rescaled to a variance of exactly 1. */
+export function normalQuantiles(): Float32Array {
+  if (quantiles) return quantiles;
+  const count = 1 << QUANTILE_BITS;
   const values = Float64Array.from({ length: count }, (_, i) => inverseNormal((i + 0.5) / count));
   const rms = Math.sqrt(values.reduce((sum, value) => sum + value * value, 0) / count);
-  return Float32Array.from(values, (value) => value / rms);
+  quantiles = Float32Array.from(values, (value) => value / rms);
+  return quantiles;
 }
 
 /** Inverse of the normal distribution by bisection on the error integral; only builds the table above. */
@@ -57,8 +61,7 @@ export function normalPattern(seed: number, bits: number): Float32Array {
 
 /** A standard normal value from 32 random bits. */
 export function normalFromBits(bits: number): number {
-  quantiles ??= normalQuantiles(1 << QUANTILE_BITS);
-  return quantiles[bits >>> (32 - QUANTILE_BITS)]!;
+  return normalQuantiles()[bits >>> (32 - QUANTILE_BITS)]!;
 }
 
 /** Advances a 32-bit xorshift state, never 0. @see Marsaglia, J. Stat. Softw. 8 (2003), 14. */

@@ -22,54 +22,104 @@ function sixteenBits(bytes: Uint8Array): Uint16Array {
   return out;
 }
 
-function meanOf(frames: readonly Uint8Array[]): Uint16Array {
-  const sums = new Float32Array(frames[0]!.length);
-  for (const frame of frames) for (let i = 0; i < sums.length; i++) sums[i] = sums[i]! + LINEAR[frame[i]!]!;
-  const codes = codeOfLight();
-  const scale = LIGHT_STEPS / frames.length;
-  const out = new Uint16Array(sums.length);
-  for (let i = 0; i < sums.length; i++) out[i] = codes[(sums[i]! * scale + 0.5) | 0]!;
-  return out;
+/** Frames of one size that are fused as they come. */
+export interface Fusing {
+  /** Takes a frame in; whoever gives it may not write into it afterwards. */
+  add(frame: Uint8Array): void;
+  /** What the frames so far come to, sixteen bits a sample. */
+  picture(): Uint16Array;
 }
 
-function brightestOf(frames: readonly Uint8Array[]): Uint16Array {
-  const out = frames[0]!.slice();
-  for (const frame of frames) for (let i = 0; i < out.length; i++) if (frame[i]! > out[i]!) out[i] = frame[i]!;
-  return sixteenBits(out);
+function meaning(samples: number): Fusing {
+  const sums = new Float32Array(samples);
+  let count = 0;
+  return {
+    add(frame) {
+      for (let i = 0; i < samples; i++) sums[i] = sums[i]! + LINEAR[frame[i]!]!;
+      count++;
+    },
+    picture() {
+      const codes = codeOfLight();
+      const scale = LIGHT_STEPS / count;
+      const out = new Uint16Array(samples);
+      for (let i = 0; i < samples; i++) out[i] = codes[(sums[i]! * scale + 0.5) | 0]!;
+      return out;
+    },
+  };
 }
 
-/** Small frames fused in memory by the same rules as whole pictures, sixteen bits a sample; the first one where nothing is fused. */
-export function fuseFrames(
-  frames: readonly Uint8Array[],
+function lightening(samples: number): Fusing {
+  const brightest = new Uint8Array(samples);
+  return {
+    add(frame) {
+      for (let i = 0; i < samples; i++) if (frame[i]! > brightest[i]!) brightest[i] = frame[i]!;
+    },
+    picture: () => sixteenBits(brightest),
+  };
+}
+
+function layingTrails(samples: number): Fusing {
+  const [mean, brightest] = [meaning(samples), lightening(samples)];
+  return {
+    add(frame) {
+      mean.add(frame);
+      brightest.add(frame);
+    },
+    picture() {
+      const base = mean.picture();
+      const trails = brightest.picture();
+      layTrailsInPlace(base, trails, usualRise(base, trails));
+      return base;
+    },
+  };
+}
+
+/** Frames that are looked at together, and so are kept until they are asked for. */
+function together(fuse: (frames: readonly Uint16Array[]) => Uint16Array): Fusing {
+  const frames: Uint8Array[] = [];
+  return { add: (frame) => frames.push(frame), picture: () => fuse(frames.map(sixteenBits)) };
+}
+
+/** Small frames fused in memory as they come, by the same rules as whole pictures; the first one where nothing is fused. */
+export function fusing(
   { width, height }: { readonly width: number; readonly height: number },
   method: StackMethod | null,
-): Uint16Array {
+): Fusing {
+  const samples = 3 * width * height;
   switch (method) {
     case null:
-      return sixteenBits(frames[0]!);
+      return together((frames) => frames[0]!);
     case "mean":
-      return meanOf(frames);
+      return meaning(samples);
     case "lighten":
-      return brightestOf(frames);
-    case "lighten over mean": {
-      const mean = meanOf(frames);
-      const brightest = brightestOf(frames);
-      layTrailsInPlace(mean, brightest, usualRise(mean, brightest));
-      return mean;
-    }
-    case "median": {
-      const out = new Uint16Array(frames[0]!.length);
-      medianInto(out, frames.map(sixteenBits), false);
-      return out;
-    }
-    case "fuse": {
-      const fusion = createFusion(width, height);
-      const wide = frames.map(sixteenBits);
-      for (const frame of wide) weighFrame(fusion, frame);
-      for (const frame of wide) blendFrame(fusion, frame);
-      return fusedPicture(fusion);
-    }
+      return lightening(samples);
+    case "lighten over mean":
+      return layingTrails(samples);
+    case "median":
+      return together((frames) => {
+        const out = new Uint16Array(samples);
+        medianInto(out, frames, false);
+        return out;
+      });
+    case "fuse":
+      return together((frames) => {
+        const fusion = createFusion(width, height);
+        for (const frame of frames) weighFrame(fusion, frame);
+        for (const frame of frames) blendFrame(fusion, frame);
+        return fusedPicture(fusion);
+      });
     default:
       return method satisfies never;
   }
+}
+
+/** All of a run's small frames fused at once. */
+export function fuseFrames(
+  frames: readonly Uint8Array[],
+  size: { readonly width: number; readonly height: number },
+  method: StackMethod | null,
+): Uint16Array {
+  const fused = fusing(size, method);
+  for (const frame of frames) fused.add(frame);
+  return fused.picture();
 }

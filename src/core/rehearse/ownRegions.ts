@@ -197,6 +197,7 @@ export function starsOf(light: Float32Array, view: View, region: Outline, aim: O
                 light: (luminance * seconds) / pieces,
                 colour,
                 depthMetres: 0,
+                upright: 1,
                 on: "all",
               },
             ]

@@ -1,6 +1,6 @@
 import { type CapturePlan, type PlannedFrame, plannedFrames } from "../capture";
 import { type Stage, simulateFrame } from "../scene";
-import { fuseFrames } from "./fuseFrames";
+import { type Fusing, fusing } from "./fuseFrames";
 import { type MeasuredPicture, measurePicture } from "./measure";
 
 /** A picture before it is taken, with how many of its frames are in it so far. */
@@ -46,18 +46,18 @@ export function* rehearse(
   planned: readonly PlannedFrame[] = plannedFrames(plan),
 ): Generator<Rehearsal | null> {
   const indices = chosenFrames(planned.length, stage.scene.stars ? MOST_STAR_FRAMES : MOST_FRAMES);
-  const frames: Uint8Array[] = [];
+  let fused: Fusing | null = null;
   for (const [order, index] of indices.entries()) {
     const { data, width, height } = simulateFrame(stage, plan, planned[index]!);
-    frames.push(data);
+    fused ??= fusing({ width, height }, plan.stack);
+    fused.add(data);
     const framesIn = order + 1;
     const whole = framesIn === indices.length;
     if (!whole && (framesIn & (framesIn - 1)) !== 0) {
       yield null;
       continue;
     }
-    const fused = fuseFrames(frames, { width, height }, plan.stack);
-    const picture = upperBytes(fused);
+    const picture = upperBytes(fused.picture());
     const measured = whole ? measurePicture(stage, picture) : null;
     yield { width, height, data: picture, framesIn, framesOf: indices.length, measured };
   }

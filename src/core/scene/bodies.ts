@@ -179,10 +179,15 @@ function ramp(row: Float64Array, width: number, a: number, b: number, sign: numb
   kink(row, width, to - 0.5, -slope, values);
 }
 
+/** A ramp's kinks lie so far beside its edges at most, pixels. */
+const RAMP_PX = 3;
+
 /** Places within a row at which outlines are looked at. */
 const SUBROWS = [0.25, 0.75] as const;
 const values = new Float64Array(KINDS);
 const start = { left: 0, right: 0 };
+/** Less is the rounding of what was added up. */
+const LEAST_SECONDS = 1e-9;
 /** What stands so little before a body, a kerb or a rail, does not hide it, metres. */
 const SAME_PLACE_M = 0.4;
 
@@ -202,11 +207,11 @@ export function exposeBehindBodies(
   light: Float32Array,
 ): void {
   const row = new Float64Array(KINDS * (width + 2));
-  const sums = new Float64Array(2 * KINDS);
   for (let y = firstRow; y < firstRow + rows; y++) {
     const from = 3 * (y - firstRow) * width;
-    let any = false;
-    row.fill(0);
+    // Columns that something passes: all others only gather.
+    let left = width;
+    let right = 0;
     for (const outline of outlines) {
       if (outline.bottom < y || outline.top > y + 1) continue;
       for (const sub of SUBROWS) {
@@ -224,28 +229,50 @@ export function exposeBehindBodies(
         for (let c = 0; c < 3; c++) values[2 + c] = seconds * outline.luminance[c]!;
         ramp(row, width, start.left, span.left, 1, values);
         ramp(row, width, start.right, span.right, -1, values);
-        any = true;
+        left = Math.min(left, start.left, span.left);
+        right = Math.max(right, start.right, span.right);
       }
     }
-    if (!any) {
-      for (let i = from; i < from + 3 * width; i++) light[i] = light[i]! * shutterSeconds;
-      continue;
-    }
-    sums.fill(0);
-    for (let x = 0; x < width; x++) {
-      for (let kind = 0; kind < KINDS; kind++) {
-        sums[kind] = sums[kind]! + row[KINDS * x + kind]!;
-        sums[KINDS + kind] = sums[KINDS + kind]! + sums[kind]!;
-      }
-      const hidden = sums[KINDS]!;
-      const there = hidden > 0 ? sums[KINDS + 1]! / hidden : 0;
-      const index = from + 3 * x;
-      const before = hidden > 1e-9 && there - SAME_PLACE_M < depth[(y - firstRow) * width + x]!;
-      const stays = before ? Math.max(0, shutterSeconds - hidden) : shutterSeconds;
-      for (let c = 0; c < 3; c++) {
-        const own = before ? sums[KINDS + 2 + c]! : 0;
-        light[index + c] = light[index + c]! * stays + Math.max(0, own);
-      }
-    }
+    const first = Math.max(0, Math.floor(left) - RAMP_PX);
+    const end = Math.max(first, Math.min(width, Math.ceil(right) + RAMP_PX));
+    for (let i = from; i < from + 3 * first; i++) light[i] = light[i]! * shutterSeconds;
+    for (let i = from + 3 * end; i < from + 3 * width; i++) light[i] = light[i]! * shutterSeconds;
+    if (end === first) continue;
+    layOverRow(row, first, end, shutterSeconds, depth, (y - firstRow) * width, light);
+    row.fill(0);
+  }
+}
+
+/** Adds a row's kinks up twice and lays what comes of it over the light of its pixels; `from`: the row's first pixel. */
+function layOverRow(
+  row: Float64Array,
+  first: number,
+  end: number,
+  shutterSeconds: number,
+  depth: Float32Array,
+  from: number,
+  light: Float32Array,
+): void {
+  let [hiding, hidden, deeper, deep] = [0, 0, 0, 0];
+  let [redder, red, greener, green, bluer, blue] = [0, 0, 0, 0, 0, 0];
+  for (let x = first; x < end; x++) {
+    const at = KINDS * x;
+    hiding += row[at]!;
+    hidden += hiding;
+    deeper += row[at + 1]!;
+    deep += deeper;
+    redder += row[at + 2]!;
+    red += redder;
+    greener += row[at + 3]!;
+    green += greener;
+    bluer += row[at + 4]!;
+    blue += bluer;
+    const index = 3 * (from + x);
+    const isBefore = hidden > LEAST_SECONDS && deep / hidden - SAME_PLACE_M < depth[from + x]!;
+    const stays = isBefore ? Math.max(0, shutterSeconds - hidden) : shutterSeconds;
+    const shows = isBefore ? 1 : 0;
+    light[index] = light[index]! * stays + shows * Math.max(0, red);
+    light[index + 1] = light[index + 1]! * stays + shows * Math.max(0, green);
+    light[index + 2] = light[index + 2]! * stays + shows * Math.max(0, blue);
   }
 }

@@ -18,16 +18,10 @@ const IMAGE = { share: 0.97, widening: 1 } as const;
 const HALO = { share: 0.03, widening: 2.4 } as const;
 /** What wet ground gives back of a lamp close over it, at a low angle, and how much wider. */
 const WET = { share: 0.03, widening: 1.8 } as const;
+/** How much wider than itself waves show a lamp. */
+const WATER_WIDENING = 1.3;
 /** Lamps lower than this over the ground show in it, metres. */
 const LOW_METRES = 3;
-/** Copies by which a lamp's image in waves is drawn out upright: slopes in units of their root mean square, and their shares. */
-const FACETS = (() => {
-  const slopes = Array.from({ length: 11 }, (_, i) => (i - 5) / 2);
-  const weights = slopes.map((slope) => Math.exp(-(slope * slope) / 2));
-  const sum = weights.reduce((whole, weight) => whole + weight, 0);
-  return slopes.map((slope, i) => [slope, weights[i]! / sum] as const);
-})();
-
 /**
  * Radius of the image of a carried lamp in pixels, at which its Gaussian has fallen to 1/e: so wide that a trail's middle
  * has the trail's light over its width, that of the lamp's own image or of the lens's blur, the larger.
@@ -90,13 +84,14 @@ function addLamps(
     const air = Math.exp(-depthMetres / scene.visibilityMetres);
     const light = air * pointLampLuminance(view, lamp.intensityCd, depthMetres) * seconds;
     const radius = lampRadiusPx(view, lamp.diameterM, depthMetres);
-    const add = (start: Projected, end: Projected, share: number, widening: number, on: Streak["on"]) =>
+    const add = (start: Projected, end: Projected, share: number, widening: number, on: Streak["on"], upright = 1) =>
       streaks.push({
         x0: start.x,
         y0: start.y,
         x1: end.x,
         y1: end.y,
         radius: radius * widening,
+        upright,
         light: light * share,
         colour: lamp.colour,
         depthMetres,
@@ -104,19 +99,19 @@ function addLamps(
       });
     add(begins, ends, IMAGE.share, IMAGE.widening, "all");
     add(begins, ends, HALO.share, HALO.widening, "all");
-    const mirrored = (height: number, lift: number, share: number, widening: number, on: Streak["on"]) => {
+    const mirrored = (height: number, share: number, widening: number, on: Streak["on"], upright = 1) => {
       const start = project(view, [a[0], 2 * height - a[1], a[2]]);
       const end = project(view, [b[0], 2 * height - b[1], b[2]]);
-      if (start && end) add({ ...start, y: start.y + lift }, { ...end, y: end.y + lift }, share, widening, on);
+      if (start && end) add(start, end, share, widening, on, upright);
     };
-    if (wetness > 0 && lamp.offset[1] < LOW_METRES)
-      mirrored(from.at[1], 0, wetness * WET.share * 3, WET.widening, "land");
+    if (wetness > 0 && lamp.offset[1] < LOW_METRES) mirrored(from.at[1], wetness * WET.share * 3, WET.widening, "land");
     if (!water) continue;
     // The ray comes to the water, and leaves it, at the angle of its mirrored image.
     const above = view.at[1] + a[1] - 2 * water.heightMetres;
     const share = fresnel(above / Math.hypot(above, depthMetres));
-    const spread = 2 * water.slope * view.focalPx * (1 - (view.at[1] - water.heightMetres) / above);
-    const blur = 1.3 + (0.32 * spread) / radius;
-    for (const [slope, part] of FACETS) mirrored(water.heightMetres, slope * spread, share * part, blur, "water");
+    const spreadPx = 2 * water.slope * view.focalPx * (1 - (view.at[1] - water.heightMetres) / above);
+    // Slopes along the view are as good as normally distributed: a Gaussian's 1/e lies √2 of its deviation out.
+    const upright = Math.hypot(1, (Math.SQRT2 * spreadPx) / (WATER_WIDENING * radius));
+    mirrored(water.heightMetres, share, WATER_WIDENING, "water", upright);
   }
 }

@@ -98,6 +98,7 @@ export function addWaves(
   const cellM = TILE_METRES[water.kind] / TILE_CELLS;
   const above = view.at[1] - water.heightMetres;
   const lights = new Float32Array(3 * COUNT * water.columns);
+  const along = new Float32Array(3 * water.columns * water.stepPx);
   const direction = new Float64Array(3);
   for (let row = 0; row < rows; row++) {
     const y = firstRow + row;
@@ -111,32 +112,83 @@ export function addWaves(
     const middle = (x0 * cosHeading - z0 * sinHeading) / cellM - 0.5;
     const cellsPerPixel = t / view.focalPx / cellM;
     tableRow(water, Math.max(0, Math.min(water.rows - 1.001, (y - water.firstRowPx) / water.stepPx)), lights);
-    for (let x = 0; x < width; x++) {
-      if (flows[from + x] !== FLOWS.water) continue;
-      const across = middle + (x + 0.5 - view.centreX) * cellsPerPixel;
-      const column = Math.floor(across);
-      const right = across - column;
-      const a = (column & (TILE_CELLS - 1)) * COUNT;
-      const b = ((column + 1) & (TILE_CELLS - 1)) * COUNT;
-      const place = Math.min(water.columns - 1.001, (x + 0.5) / water.stepPx);
-      const c = 3 * COUNT * (place | 0);
-      const d = c + 3 * COUNT;
-      const beside = place - (place | 0);
-      let red = 0;
-      let green = 0;
-      let blue = 0;
-      for (let i = 0; i < COUNT; i++) {
-        const share = rowShares[a + i]! + right * (rowShares[b + i]! - rowShares[a + i]!);
-        const o = 3 * i;
-        red += share * (lights[c + o]! + beside * (lights[d + o]! - lights[c + o]!));
-        green += share * (lights[c + o + 1]! + beside * (lights[d + o + 1]! - lights[c + o + 1]!));
-        blue += share * (lights[c + o + 2]! + beside * (lights[d + o + 2]! - lights[c + o + 2]!));
-      }
-      const index = 3 * (row * width + x);
-      out[index] = out[index]! + red;
-      out[index + 1] = out[index + 1]! + green;
-      out[index + 2] = out[index + 2]! + blue;
+    const parts = Math.min(water.stepPx, Math.ceil((water.stepPx * cellsPerPixel) / MOST_STEP_CELLS));
+    const first = middle - view.centreX * cellsPerPixel;
+    const count = wavesAlong(lights, water.columns, parts, first, (water.stepPx * cellsPerPixel) / parts, along);
+    addAlong(along, count, parts / water.stepPx, flows, from, width, out, 3 * row * width);
+  }
+}
+
+/** Between two places so far apart or closer, cells, the waves' light is shared. */
+const MOST_STEP_CELLS = 0.5;
+
+/**
+ * Light of the waves along a row that `blendRow` and `tableRow` have set, at the grid's columns and at `parts - 1` places between
+ * each two.
+ *
+ * @param first Where in the tile the first column lies, cells, and `step` how far apart the places are.
+ * @returns How many places.
+ */
+function wavesAlong(
+  lights: Float32Array,
+  columns: number,
+  parts: number,
+  first: number,
+  step: number,
+  into: Float32Array,
+): number {
+  const count = (columns - 1) * parts + 1;
+  for (let place = 0; place < count; place++) {
+    const across = first + place * step;
+    const column = Math.floor(across);
+    const right = across - column;
+    const a = (column & (TILE_CELLS - 1)) * COUNT;
+    const b = ((column + 1) & (TILE_CELLS - 1)) * COUNT;
+    const c = 3 * COUNT * ((place / parts) | 0);
+    const beside = (place % parts) / parts;
+    let red = 0;
+    let green = 0;
+    let blue = 0;
+    for (let i = 0; i < COUNT; i++) {
+      const share = rowShares[a + i]! + right * (rowShares[b + i]! - rowShares[a + i]!);
+      const o = c + 3 * i;
+      red += share * lights[o]!;
+      green += share * lights[o + 1]!;
+      blue += share * lights[o + 2]!;
+      if (beside === 0) continue;
+      const d = o + 3 * COUNT;
+      red += share * beside * (lights[d]! - lights[o]!);
+      green += share * beside * (lights[d + 1]! - lights[o + 1]!);
+      blue += share * beside * (lights[d + 2]! - lights[o + 2]!);
     }
+    into[3 * place] = red;
+    into[3 * place + 1] = green;
+    into[3 * place + 2] = blue;
+  }
+  return count;
+}
+
+/** Adds light that is known at even places along a row to the pixels that are water; so many places come to a pixel. */
+function addAlong(
+  along: Float32Array,
+  count: number,
+  placesPerPixel: number,
+  flows: Uint8Array,
+  from: number,
+  width: number,
+  out: Float32Array,
+  to: number,
+): void {
+  const last = count - 1.001;
+  for (let x = 0; x < width; x++) {
+    if (flows[from + x] !== FLOWS.water) continue;
+    const place = Math.min(last, (x + 0.5) * placesPerPixel);
+    const at = 3 * (place | 0);
+    const share = place - (place | 0);
+    const index = to + 3 * x;
+    out[index] = out[index]! + along[at]! + share * (along[at + 3]! - along[at]!);
+    out[index + 1] = out[index + 1]! + along[at + 1]! + share * (along[at + 4]! - along[at + 1]!);
+    out[index + 2] = out[index + 2]! + along[at + 2]! + share * (along[at + 5]! - along[at + 2]!);
   }
 }
 

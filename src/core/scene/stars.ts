@@ -13,7 +13,7 @@ export const TURNING = 15.041 / 3600 / DEG_PER_RAD;
 /** Radius at which a star's image has fallen to 1/e, pixels. */
 const RADIUS_PX = (Math.SQRT2 * POINT_FWHM_PX) / FWHM_PER_SIGMA;
 /** Nothing stands behind them. */
-const BEHIND_ALL = { depthMetres: Infinity, on: "all" } as const;
+const BEHIND_ALL = { upright: 1, depthMetres: Infinity, on: "all" } as const;
 /** A trail is drawn in straight pieces of so much turning: a thousand pixels from the pole they leave the arc by a twentieth of one. */
 const PIECE_RAD = 0.02;
 const FAR_METRES = 1e6;

@@ -12,6 +12,7 @@ const total = (out: Float32Array, channel: number) =>
   out.reduce((sum, value, i) => (i % 3 === channel ? sum + value : sum), 0);
 const base = {
   radius: 1.2,
+  upright: 1,
   light: 10,
   colour: [1, 0.5, 0.25] as const,
   depthMetres: 20,
@@ -37,6 +38,14 @@ describe("a streak", () => {
       ),
       { numRuns: 60 },
     );
+  });
+
+  it("keeps it drawn out upright too, which it then is by as much", () => {
+    const out = drawn({ ...base, radius: 1.5, upright: 3, x0: 20, y0: 24, x1: 44, y1: 24 });
+    expect(total(out, 0) / base.light).toBeCloseTo(1, 1);
+    const at = (x: number, y: number) => out[3 * (y * WIDTH + x)]!;
+    // A Gaussian's radius is where it has fallen to 1/e, counted from the middle between two rows.
+    expect(at(32, 24 + 4) / at(32, 24)).toBeCloseTo(Math.exp(-(4.5 ** 2 - 0.5 ** 2) / 4.5 ** 2), 1);
   });
 
   it("of two parts that follow each other is that of the whole: no seam shows", () => {

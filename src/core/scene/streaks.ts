@@ -11,6 +11,8 @@ export interface Streak {
   readonly x1: number;
   readonly y1: number;
   readonly radius: number;
+  /** How many times as far upright: light mirrored by waves is drawn out. */
+  readonly upright: number;
   /** All of it: cd·s/m² times pixels. */
   readonly light: number;
   readonly colour: Rgb;
@@ -79,10 +81,13 @@ export function addStreak(
   out: Float32Array,
   standing: Standing | null = null,
 ): void {
-  const { radius, light, colour, on } = streak;
+  const { radius, upright, light, colour, on } = streak;
   const mirrored = on !== "all";
   const nearest = streak.depthMetres - SAME_PLACE_M;
-  let { x0, y0, x1, y1 } = streak;
+  let { x0, x1 } = streak;
+  // In a picture pressed together by as much as it is drawn out, the blur is round.
+  let y0 = streak.y0 / upright;
+  let y1 = streak.y1 / upright;
   let length = Math.hypot(x1 - x0, y1 - y0);
   if (length < LEAST_LENGTH_PX) {
     x0 = (x0 + x1 - LEAST_LENGTH_PX) / 2;
@@ -94,12 +99,12 @@ export function addStreak(
   const ux = (x1 - x0) / length;
   const uy = (y1 - y0) / length;
   const reach = REACH * radius;
-  const scale = light / (length * radius);
+  const scale = light / (length * radius * upright);
   const [r, g, b] = colour;
-  const yFrom = Math.max(firstRow, Math.floor(Math.min(y0, y1) - reach - 0.5));
-  const yTo = Math.min(firstRow + rows - 1, Math.ceil(Math.max(y0, y1) + reach - 0.5));
+  const yFrom = Math.max(firstRow, Math.floor((Math.min(y0, y1) - reach) * upright - 0.5));
+  const yTo = Math.min(firstRow + rows - 1, Math.ceil((Math.max(y0, y1) + reach) * upright - 0.5));
   for (let y = yFrom; y <= yTo; y++) {
-    const dy = y + 0.5 - y0;
+    const dy = (y + 0.5) / upright - y0;
     // Where in the row the distance across and the place along are within reach.
     let from = Math.min(x0, x1) - reach;
     let to = Math.max(x0, x1) + reach;

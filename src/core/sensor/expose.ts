@@ -1,6 +1,7 @@
 import type { Lens } from "../optics";
 import { encodeSrgb } from "../picture/srgb";
-import { hash32, nextBits, normalFromBits, normalPattern } from "../random";
+import { hash32 } from "../random";
+import { exposeRows, patternStart } from "./exposeKernel";
 import type { HotSample } from "./hotPixels";
 import { darkCurrent, darkCurrentFactor, electronsPerLuminanceSecond, fullWell, readNoise } from "./response";
 import { colourResponse } from "./whiteBalance";
@@ -27,33 +28,6 @@ export interface Band {
   readonly width: number;
   readonly firstRow: number;
   readonly rows: number;
-}
-
-/** Below this many electrons the shot noise's skew matters and each count is drawn from Poisson's distribution. */
-const POISSON_BELOW = 6;
-
-const PATTERN_BITS = 16;
-const PATTERN_MASK = (1 << PATTERN_BITS) - 1;
-let patternOfSensor: { readonly seed: number; readonly values: Float32Array } | undefined;
-
-/** The sensor's pattern noise, kept from one band to the next. */
-function patternNoise(seed: number): Float32Array {
-  if (patternOfSensor?.seed !== seed) patternOfSensor = { seed, values: normalPattern(seed, PATTERN_BITS) };
-  return patternOfSensor.values;
-}
-
-/** Draws electrons for a small mean by multiplying uniforms. @see Knuth, TAOCP vol. 2, 3.4.1 */
-function poisson(mean: number, seed: number): number {
-  const limit = Math.exp(-mean);
-  let bits = seed;
-  let product = 1;
-  let electrons = -1;
-  do {
-    bits = nextBits(bits);
-    product *= bits / 0x1_0000_0000;
-    electrons++;
-  } while (product > limit);
-  return electrons;
 }
 
 /** Tables of the last few white balances: one is asked for with every band of a frame. */
@@ -101,56 +75,33 @@ export function exposeBand(
       `band needs ${sampleCount} samples, got ${light.length} of light and ${out.length} for output`,
     );
   }
-  const well = fullWell(lens, iso);
-  const darkElectrons = darkCurrent(lens, sensorCelsius) * shutterSeconds;
-  const readVariance = readNoise(lens, iso) ** 2;
   const perLight = electronsPerLuminanceSecond(lens, transmission);
   const { sensitivity, gains } = colourResponse(kelvin);
   const tables = gains.map((gain) => developTable(lens.bits, gain));
   const topCode = 2 ** lens.bits - 1;
-  const codesPerElectron = topCode / well;
+  const codesPerElectron = topCode / fullWell(lens, iso);
   const noiseScale = 1 / Math.sqrt(request.sensorPixelsPerPixel);
-  const patternScale = lens.prnu * noiseScale;
-  const pattern = patternNoise(sensorSeed);
-  const readNoiseElectrons = Math.sqrt(readVariance);
+  const toElectrons = sensitivity.map((each) => perLight * each);
+  const starts = Array.from({ length: rows }, (_, row) => patternStart(hash32(sensorSeed, firstRow + row)));
+  const constants = {
+    toElectrons,
+    patternScale: lens.prnu * noiseScale,
+    darkElectrons: darkCurrent(lens, sensorCelsius) * shutterSeconds,
+    readNoise: readNoise(lens, iso),
+    noiseScale,
+    codesPerElectron,
+    tables,
+    sensorSeed,
+  };
+  exposeRows(constants, band, frameSeed, starts, light, out);
 
   const warmth = darkCurrentFactor(sensorCelsius);
-  const hotInBand = new Map<number, number>();
   for (const sample of hot) {
     if (sample.y < firstRow || sample.y >= firstRow + rows) continue;
-    const index = ((sample.y - firstRow) * width + sample.x) * 3 + sample.channel;
-    hotInBand.set(index, warmth * sample.electronsPerSecond);
-  }
-
-  for (let channel = 0; channel < 3; channel++) {
-    const toElectrons = perLight * sensitivity[channel]!;
-    const table = tables[channel]!;
-    for (let row = 0; row < rows; row++) {
-      let bits = hash32(frameSeed, firstRow + row, channel + 1) | 1;
-      const patternOffset = hash32(sensorSeed, firstRow + row, channel);
-      let index = row * width * 3 + channel;
-      for (let x = 0; x < width; x++, index += 3) {
-        bits ^= bits << 13;
-        bits ^= bits >>> 17;
-        bits ^= bits << 5;
-        const signal = light[index]! * toElectrons;
-        const mean = signal * (1 + patternScale * pattern[(patternOffset + x) & PATTERN_MASK]!);
-        const gathered = mean + darkElectrons;
-        let electrons: number;
-        if (gathered > POISSON_BELOW || noiseScale !== 1) {
-          electrons = mean + noiseScale * Math.sqrt(gathered + readVariance) * normalFromBits(bits >>> 0);
-        } else {
-          const shot = poisson(gathered, (bits ^ 0x5bd1e995) >>> 0 || 1);
-          electrons = shot - darkElectrons + readNoiseElectrons * normalFromBits(bits >>> 0);
-        }
-        const code = electrons * codesPerElectron + 0.5;
-        out[index] = table[code < 0 ? 0 : code > topCode ? topCode : code | 0]!;
-      }
-    }
-  }
-  for (const [index, rate] of hotInBand) {
-    const channel = index % 3;
-    const electrons = light[index]! * perLight * sensitivity[channel]! + rate * shutterSeconds;
+    const { channel } = sample;
+    const index = ((sample.y - firstRow) * width + sample.x) * 3 + channel;
+    const waited = warmth * sample.electronsPerSecond * shutterSeconds;
+    const electrons = light[index]! * toElectrons[channel]! + waited;
     out[index] = tables[channel]![Math.min(topCode, Math.round(electrons * codesPerElectron))]!;
   }
 }
