@@ -18,6 +18,7 @@ import {
 } from "@/contracts/replies";
 import { GENERIC_PHONE } from "@/core/camera";
 import { intentOf, usualScene } from "@/core/intent";
+import { saidOf } from "@/core/shot";
 import { type Database, openEmbedded } from "@/db/database";
 import { addLogEntry } from "@/db/log";
 import { addFrame, createRun } from "@/db/runs";
@@ -192,7 +193,7 @@ describe("shots", () => {
 
   it("keep their scene, aim and camera, and give none away half written", async () => {
     const { shotId } = await begin("Scene");
-    const { skyEv: _sky, starAltitudeDeg: _altitude, ...usual } = usualScene("light-trails");
+    const usual = saidOf(usualScene("light-trails"));
     const scene = { ...usual, sceneEv: 5.5 };
     const camera = { phone: "A", lens: "tele", fNumber: 2.4, fullSize: false, clipOn: null };
     const aim = { azimuthDeg: 200, tiltDeg: 10, rollDeg: 0, crop: "16:9", guides: "thirds", constellations: true };
@@ -268,7 +269,7 @@ describe("changes of what another window has changed", () => {
 
   it("hold scenes by their whole, as they were read", async () => {
     const { shotId } = await begin("Scenes");
-    const { skyEv: _sky, starAltitudeDeg: _altitude, ...own } = usualScene("light-trails");
+    const own = saidOf(usualScene("light-trails"));
     expect((await ask(shot.PATCH, { shotId }, { scene: own, was: { scene: null } })).status).toBe(200);
     const read = shotDetailReply.parse((await ask(shot.GET, { shotId })).json).shot.scene;
     const next = { ...own, gustMps: 9 };

@@ -21,7 +21,8 @@ const USAGE = `usage: aevumen <command> [--json]
   sky --lat D --lon D --at INSTANT [--at INSTANT...]   positions of sun, moon and core
   solve [--in FILE]                                    a scene as JSON to ranked recipes
   recipe "LINE"                                        read a recipe line and write it in its usual spelling
-  simulate --scene NAME --recipe "LINE" [--shot FILE] [--seed N] [--size WxH] -o DIR
+  simulate --scene NAME --recipe "LINE" [--shot FILE] [--seed N] [--size WxH]
+           [--at INSTANT --lat D --lon D --azimuth D [--tilt D] [--sqm M]] -o DIR
                                                        frames of a scene through a simulated phone
   simulate --list                                      the scenes, with the intents that they stand for
   inspect FILE...                                      measure pictures

@@ -1,24 +1,12 @@
 import { isZone } from "@/core/conditions";
 import { momentsOf, NO_OVERRIDES, nightWindows, planNight } from "@/core/night";
-import { coreOf, localSiderealHours, moonOf, moonVisibility, nightSky, skyEv, sunEvents, sunOf } from "@/core/sky";
+import { coreOf, localSiderealHours, moonOf, moonVisibility, skyEv, sunEvents, sunOf } from "@/core/sky";
 import { UsageError } from "./errors";
-import { readOptions, required } from "./options";
+import { numberWithin, readOptions, required } from "./options";
+import { nightAt, PLACE, placeOf, readInstant, TOWN_SKY_MAG } from "./place";
 
-const PLACE = { lat: { type: "string" }, lon: { type: "string" } } as const;
-const TOWN_SKY_MAG = 19.8;
 const LIT_STREET_EV = 4;
 const MINUTE_MS = 60_000;
-
-function numberWithin(text: string | undefined, name: string, least: number, most: number): number {
-  const value = Number(required(text, name));
-  if (!(value >= least && value <= most)) throw new UsageError(`${name} goes from ${least} to ${most}, got ${text}.`);
-  return value;
-}
-
-const placeOf = ({ lat, lon }: { readonly lat?: string; readonly lon?: string }) => ({
-  latitudeDeg: numberWithin(lat, "--lat", -90, 90),
-  longitudeDeg: numberWithin(lon, "--lon", -180, 180),
-});
 
 const rounded = (value: number, digits: number): number => Number(value.toFixed(digits));
 const toSecond = (at: Date): string =>
@@ -106,11 +94,8 @@ export async function skyCommand(args: readonly string[]): Promise<void> {
   const instants = [...(values.at ?? []), ...positionals];
   if (instants.length === 0) throw new UsageError("--at INSTANT is missing.");
   const rows = instants.map((text) => {
-    const atMs = Date.parse(text);
-    if (Number.isNaN(atMs))
-      throw new UsageError(`--at must be an ISO 8601 instant such as 2026-11-25T18:00:00Z, got ${text}.`);
-    const noon = atMs - (12 - place.longitudeDeg / 15) * 3_600_000;
-    const night = nightSky(place, new Date(noon).toISOString().slice(0, 10));
+    const atMs = readInstant(text);
+    const night = nightAt(place, atMs);
     const position = ({ altitudeDeg, azimuthDeg }: { readonly altitudeDeg: number; readonly azimuthDeg: number }) => ({
       altitudeDeg: rounded(altitudeDeg, 5),
       azimuthDeg: rounded(azimuthDeg, 5),

@@ -35,6 +35,13 @@ export function required(value: string | undefined, name: string): string {
   return value;
 }
 
+/** A number within limits. @throws UsageError for anything else. */
+export function numberWithin(text: string | undefined, name: string, least: number, most: number): number {
+  const value = Number(required(text, name));
+  if (!(value >= least && value <= most)) throw new UsageError(`${name} goes from ${least} to ${most}, got ${text}.`);
+  return value;
+}
+
 /** A whole number of at least `least`. @throws UsageError for anything else. */
 export function wholeNumber(text: string, name: string, least: number): number {
   const value = Number(text);

@@ -7,11 +7,13 @@ import { INTENTS, type SolveCamera, type SolveRequest } from "@/core/intent";
 import { meterStopsOf, outlookOf } from "@/core/outlook";
 import { parseRecipe, printRecipe } from "@/core/recipe";
 import { opensAs, placeForShot } from "@/core/rehearse";
-import { SCENES, type Scene, sceneNamed } from "@/core/scene";
+import { SCENES, type Scene, type ShotSky, sceneNamed, underSky } from "@/core/scene";
+import { skyAt } from "@/core/shot";
 import { StandInPhone } from "@/engine/phone/standIn";
 import { InputError, UsageError } from "./errors";
-import { readOptions, required, showBar, wholeNumber } from "./options";
+import { numberWithin, readOptions, required, showBar, wholeNumber } from "./options";
 import { readableOutlook, readablePlan } from "./outlook";
+import { nightAt, PLACE, placeOf, readInstant, TOWN_SKY_MAG } from "./place";
 import { readRequest } from "./solve";
 
 /** A fixed evening, so that the same seed writes the same files. */
@@ -32,7 +34,7 @@ function widthOf({ lens: { widthPx, heightPx } }: SolveCamera, size: string | un
 /** What of a shot's file a scene answers. */
 const PARAMETERS = [
   ...["sceneEv", "mover", "lamps", "lampIntensityCd", "vehiclesPerHour", "water", "crowd", "subjectM"],
-  ...["sensorCelsius", "camera"],
+  ...["ground", "air", "sensorCelsius", "camera"],
 ];
 
 /** A scene that ships, or one that somebody wrote into a file. */
@@ -69,6 +71,17 @@ function listScenes(json: boolean): void {
   else for (const { name, title, intents } of scenes) console.log(`${name.padEnd(14)} ${title}: ${intents.join(", ")}`);
 }
 
+/** The sky of an instant towards an azimuth; null where no instant is said. @throws UsageError for half of it. */
+function skyFrom(values: Partial<Record<"at" | "lat" | "lon" | "azimuth" | "tilt" | "sqm", string>>): ShotSky | null {
+  if (values.at === undefined) return null;
+  const place = placeOf(values);
+  const atMs = readInstant(values.at);
+  const azimuthDeg = numberWithin(values.azimuth, "--azimuth", 0, 360);
+  const tiltDeg = values.tilt === undefined ? 0 : numberWithin(values.tilt, "--tilt", -90, 90);
+  const dark = values.sqm === undefined ? TOWN_SKY_MAG : numberWithin(values.sqm, "--sqm", 14, 22.5);
+  return skyAt(nightAt(place, atMs), dark, atMs, { azimuthDeg, tiltDeg });
+}
+
 /** The shot that a file describes, as `solve` reads it; null without one. */
 async function shotFrom(file: string | undefined): Promise<SolveRequest | null> {
   if (file === undefined) return null;
@@ -78,13 +91,21 @@ async function shotFrom(file: string | undefined): Promise<SolveRequest | null> 
   return readRequest(file, written);
 }
 
-/** `simulate --scene NAME|FILE --recipe LINE [--shot FILE] -o DIR`: frames of a scene through the stand-in phone. */
+/**
+ * `simulate --scene NAME|FILE --recipe LINE [--shot FILE] [--at INSTANT --lat D --lon D --azimuth D] -o DIR`: frames of a scene
+ * through the stand-in phone, under the sky of an instant.
+ */
 export async function simulateCommand(args: readonly string[]): Promise<void> {
   const { values } = readOptions(args, {
     list: { type: "boolean", default: false },
     scene: { type: "string" },
     recipe: { type: "string" },
     shot: { type: "string" },
+    ...PLACE,
+    at: { type: "string" },
+    azimuth: { type: "string" },
+    tilt: { type: "string" },
+    sqm: { type: "string" },
     seed: { type: "string", default: "1" },
     size: { type: "string" },
     output: { type: "string", short: "o" },
@@ -102,12 +123,18 @@ export async function simulateCommand(args: readonly string[]): Promise<void> {
   const sensorCelsius = shot?.sensorCelsius ?? SOME_TIME.sensorCelsius;
 
   const widthPx = widthOf(camera, values.size);
-  const scene = shot ? placeForShot(place, shot, null, camera.lens, opensAs(shot.intent)) : place;
+  const sky = skyFrom(values);
+  const startsAt = sky ? new Date(sky.stars.atMs) : TAKEN_FROM;
+  const scene = shot
+    ? placeForShot(place, shot, sky, camera.lens, opensAs(shot.intent))
+    : sky
+      ? underSky(place, sky)
+      : place;
   const phone = new StandInPhone(camera, { scene, sensorCelsius }, [widthPx]);
-  const armed = await phone.arm(recipe, { widthPx, pace: "quick", startsAt: TAKEN_FROM, seed });
+  const armed = await phone.arm(recipe, { widthPx, pace: "quick", startsAt, seed });
   if (armed.kind === "refused")
     throw new InputError(`recipe: ${armed.problems.map(({ message }) => message).join(" ")}`);
-  const plan = planCapture(recipe, camera, { pressedAtMs: TAKEN_FROM.getTime(), sensorCelsius, seed })!;
+  const plan = planCapture(recipe, camera, { pressedAtMs: startsAt.getTime(), sensorCelsius, seed })!;
   await mkdir(folder, { recursive: true });
   const files = [];
   for await (const { index, name, jpeg, takenAt } of phone.capture()) {

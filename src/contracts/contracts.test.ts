@@ -2,6 +2,7 @@ import { readFileSync } from "node:fs";
 import { GENERIC_PHONE } from "@/core/camera";
 import { INTENT_IDS, usualScene } from "@/core/intent";
 import { SCENES } from "@/core/scene";
+import { saidOf } from "@/core/shot";
 import { clipOnRequest, filterRequest, kitFile, kitListNamed, phoneRequest, supportRequest } from "./kit";
 import { outingRequest } from "./requests";
 import { shotScene, solveRequest } from "./scene";
@@ -120,7 +121,7 @@ describe("scenes", () => {
   it("usual for every intent are within their own borders", () => {
     for (const intent of INTENT_IDS) {
       // The sky comes by itself, from time and aim.
-      const { skyEv: _sky, starAltitudeDeg: _altitude, ...scene } = usualScene(intent);
+      const scene = saidOf(usualScene(intent));
       expect([intent, shotScene.safeParse(scene).success]).toEqual([intent, true]);
     }
   });

@@ -3,6 +3,7 @@ import { CROP_NAMES } from "@/core/camera";
 import { INTENT_IDS } from "@/core/intent";
 import { LAMP_CLASS_IDS } from "@/core/light";
 import { SUPPORT_KINDS } from "@/core/motion";
+import { GROUND_WETNESS } from "@/core/scene/air";
 import { SCENE_NAMES } from "@/core/scene/names";
 import { AUTOMATIC_FIELDS } from "@/core/shot";
 import { lens, phoneProfile } from "./phone";
@@ -78,6 +79,8 @@ export const shotScene = z.strictObject({
   batteryPercent: within("Battery", 0, 100).default(100),
   /** The scene that stands in for the place; the intent's own until another is picked. */
   place: z.enum(SCENE_NAMES).nullable().default(null),
+  /** How wet its ground is; as the scene has it until somebody says. */
+  ground: z.enum(GROUND_WETNESS).nullable().default(null),
   schools,
   metered: metered.nullable().default(null),
   /** Values that come by themselves but were typed; scenes of before that distinction were typed throughout. */
@@ -112,6 +115,14 @@ export const solveRequest = shotScene.omit({ metered: true, own: true }).extend(
     })
     .optional(),
   skyEv: within("The sky", -12, 20).nullable().default(null),
+  air: z
+    .strictObject({
+      cloud: within("Cloud", 0, 1),
+      cloudDriftMps: within("The cloud's drift", 0, 100),
+      visibilityMetres: within("Visibility", 50, 1e9),
+    })
+    .nullable()
+    .default(null),
   starAltitudeDeg: within("The stars' altitude", 0, 90).default(45),
   filterStops: z
     .array(within("A filter", 0.1, 30))

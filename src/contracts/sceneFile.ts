@@ -206,6 +206,7 @@ export const sceneFile = z
           .readonly(),
         darkSkyMagPerArcsec2: z.number().min(14).max(22.5),
         cloud: share,
+        cloudDriftMps: z.number().min(0).max(100).default(0),
       })
       .readonly(),
     surfaces: z

@@ -2,6 +2,7 @@ import type { Camera } from "../camera";
 import type { CaptureCamera } from "../capture";
 import type { StarSchool } from "../motion";
 import type { SceneFacts } from "../outlook";
+import type { GroundWetness, SceneAir } from "../scene/air";
 import type { SceneName } from "../scene/names";
 
 /** The camera that a recipe must fit. */
@@ -41,6 +42,10 @@ export interface ShotRequest extends SceneFacts {
   readonly camera: SolveCamera;
   /** The scene that stands in for the place; null for the intent's own. */
   readonly place: SceneName | null;
+  /** How wet the ground is; null as the scene has it. */
+  readonly ground: GroundWetness | null;
+  /** The air at the shot's hour; null where nobody knows the hour. */
+  readonly air: SceneAir | null;
   /** Filters at hand, stops each; used one at a time. */
   readonly filterStops: readonly number[];
   /** Time that may be spent, seconds. */
@@ -93,6 +98,8 @@ export const STILL_PLACE: SceneAssumptions = {
   sensorCelsius: 15,
   framesPerSecond: 25,
   place: null,
+  ground: null,
+  air: null,
   windowSeconds: 600,
   freeMegabytes: 20_000,
   batteryPercent: 100,

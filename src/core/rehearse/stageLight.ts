@@ -15,6 +15,7 @@ const NO_SKY: SceneSky = {
   moon: { altitudeDeg: -90, awayDeg: 0, phaseAngleDeg: 180 },
   darkSkyMagPerArcsec2: 60,
   cloud: 0,
+  cloudDriftMps: 0,
 };
 
 /** Luminance at every place, cd/m². */

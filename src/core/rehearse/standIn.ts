@@ -26,12 +26,15 @@ export type ShownShot = Pick<
   | "crowd"
   | "subjectM"
   | "place"
+  | "ground"
+  | "air"
 >;
 
 /** Those parts of a shot, and no more. */
 export const shownShot = (shot: ShownShot): ShownShot => {
-  const { sceneEv, skyEv, mover, lamps, lampIntensityCd, vehiclesPerHour, water, crowd, subjectM, place } = shot;
-  return { sceneEv, skyEv, mover, lamps, lampIntensityCd, vehiclesPerHour, water, crowd, subjectM, place };
+  const { sceneEv, skyEv, mover, lamps, lampIntensityCd, vehiclesPerHour, water, crowd, subjectM } = shot;
+  const { place, ground, air } = shot;
+  return { sceneEv, skyEv, mover, lamps, lampIntensityCd, vehiclesPerHour, water, crowd, subjectM, place, ground, air };
 };
 
 /** The sky by itself is looked for where it usually stands in a picture, degrees. */

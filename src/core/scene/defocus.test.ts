@@ -30,7 +30,13 @@ describe("what is out of focus", () => {
       lamps: [lamp],
       fillLux: 0,
       visibilityMetres: 1e9,
-      sky: { sun: noLight, moon: { ...noLight, phaseAngleDeg: 180 }, darkSkyMagPerArcsec2: 60, cloud: 0 },
+      sky: {
+        sun: noLight,
+        moon: { ...noLight, phaseAngleDeg: 180 },
+        darkSkyMagPerArcsec2: 60,
+        cloud: 0,
+        cloudDriftMps: 0,
+      },
     };
     const sum = (focusMetres: number | null) =>
       setStage({ ...dark, focusMetres }, GENERIC_TELE_LENS, 200).still.light.reduce((all, value) => all + value, 0);

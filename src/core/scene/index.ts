@@ -4,7 +4,7 @@ export { SCENE_NAMES, type SceneName } from "./names";
 export { renderStaticRows, type SampledLight, sampleStill } from "./renderStatic";
 export type { Point3, Scene, SceneSky, StarSky, Traffic } from "./scene";
 export { SCENES, sceneNamed } from "./scenes";
-export { type ShotInPlace, type ShotSky, sceneForShot } from "./setting";
+export { type ShotInPlace, type ShotSky, sceneForShot, underSky } from "./setting";
 export { type DevelopedFrame, type Stage, setPart, setStage, simulateFrame } from "./simulateFrame";
 export { newStillLight, type StillLight, stillBytes } from "./stillLight";
 export type { Streak } from "./streaks";

@@ -15,6 +15,8 @@ const shot: ShotInPlace = {
   water: "swell",
   crowd: null,
   subjectM: null,
+  ground: null,
+  air: null,
   opensAs: "enters",
 };
 const stage = setStage(sceneForShot(sceneNamed("quay-road")!, shot, null, camera.lens), camera.lens, 120);

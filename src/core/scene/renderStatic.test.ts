@@ -17,7 +17,13 @@ const night: Scene = {
   traffic: [],
   fillLux: 0,
   visibilityMetres: 1e9,
-  sky: { sun: NO_LIGHT, moon: { ...NO_LIGHT, phaseAngleDeg: 180 }, darkSkyMagPerArcsec2: 60, cloud: 0 },
+  sky: {
+    sun: NO_LIGHT,
+    moon: { ...NO_LIGHT, phaseAngleDeg: 180 },
+    darkSkyMagPerArcsec2: 60,
+    cloud: 0,
+    cloudDriftMps: 0,
+  },
 };
 const lamp = { at: [0, 3.4, 40] as const, intensityCd: 300, kelvin: 3000, diameterMetres: 0.16, postMetres: 0 };
 const rendered = (scene: Scene, width = 320) => {

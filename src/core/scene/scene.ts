@@ -178,6 +178,8 @@ export interface SceneSky {
   readonly darkSkyMagPerArcsec2: number;
   /** Share of thin cloud, 0 to 1. */
   readonly cloud: number;
+  /** How fast it drifts, to the right. */
+  readonly cloudDriftMps: number;
 }
 
 /** The direction that a floodlight shines in. */

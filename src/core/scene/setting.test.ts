@@ -15,6 +15,8 @@ const shot: ShotInPlace = {
   water: null,
   crowd: null,
   subjectM: null,
+  ground: null,
+  air: null,
   opensAs: "enters",
 };
 const WIDTH = 400;
@@ -113,5 +115,32 @@ describe("people on a square", () => {
         covered++;
     }
     expect(Math.abs(covered / instants - share)).toBeLessThan(0.035);
+  });
+});
+
+describe("the ground and the air that a shot finds", () => {
+  const found = (name: string, more: Partial<ShotInPlace>) =>
+    sceneForShot(sceneNamed(name)!, { ...shot, ...more }, null, GENERIC_MAIN_LENS);
+  const wetness = (scene: ReturnType<typeof found>) =>
+    scene.surfaces.flatMap((surface) => (surface.kind === "strip" ? [surface.material.wetness] : []));
+
+  it("are the place's own until the shot says", () => {
+    const place = sceneNamed("quay-road")!;
+    const scene = found("quay-road", {});
+    expect(wetness(scene)).toEqual(wetness(place));
+    expect([scene.sky, scene.visibilityMetres]).toEqual([place.sky, place.visibilityMetres]);
+  });
+
+  it("are as wet, hazy and cloudy as it says", () => {
+    const air = { cloud: 0.9, cloudDriftMps: 12, visibilityMetres: 2500 };
+    const scene = found("quay-road", { ground: "wet", air });
+    expect(Math.min(...wetness(scene))).toBeGreaterThan(0.8);
+    expect(Math.max(...wetness(found("quay-road", { ground: "dry" })))).toBe(0);
+    expect(scene).toMatchObject({ sky: { cloud: 0.9, cloudDriftMps: 12 }, visibilityMetres: 2500 });
+  });
+
+  it("leave the sky clear under stars, whose promise is that sky's", () => {
+    const air = { cloud: 0.9, cloudDriftMps: 12, visibilityMetres: 2500 };
+    expect(found("salt-marsh", { air })).toMatchObject({ sky: { cloud: 0 }, visibilityMetres: 2500 });
   });
 });

@@ -4,10 +4,14 @@ import { seenStretch } from "../motion";
 import { type Lens, sensorSizeMm } from "../optics";
 import { hashUnit } from "../random";
 import { DEG_PER_RAD } from "../units";
+import type { GroundWetness, SceneAir } from "./air";
 import { mirroredScene } from "./mirrored";
 import { moverOf, spiralAbout, walkerParts } from "./movers";
 import { pathLength } from "./passages";
-import type { Lane, Point3, Scene, SceneCamera, SceneSky, Solid, StarSky, Traffic } from "./scene";
+import type { Lane, Point3, Scene, SceneCamera, SceneSky, Solid, StarSky, Surface, Traffic } from "./scene";
+
+/** Of a material. */
+const WETNESS: Readonly<Record<GroundWetness, number>> = { dry: 0, damp: 0.4, wet: 0.9 };
 
 /** What a shot says of its place, as far as a picture shows it. */
 export interface ShotInPlace {
@@ -18,19 +22,22 @@ export interface ShotInPlace {
   readonly water: WaterKind | null;
   readonly crowd: { readonly occupancy: number; readonly dwellSeconds: number } | null;
   readonly subjectM: number | null;
+  readonly ground: GroundWetness | null;
+  readonly air: SceneAir | null;
   /** Where the mover is as the shutter opens: at the picture's edge, or before its middle. */
   readonly opensAs: "enters" | "passes";
 }
 
 /** The sky that a shot's camera is aimed at. */
 export interface ShotSky {
-  readonly sky: Omit<SceneSky, "cloud">;
+  readonly sky: Omit<SceneSky, "cloud" | "cloudDriftMps">;
   readonly stars: StarSky;
   readonly tiltDeg: number;
 }
 
 /** A scene as a shot finds it: its own mover, lamps, traffic, water and people, under its sky, through its lens. */
-export function sceneForShot(place: Scene, shot: ShotInPlace, sky: ShotSky | null, lens: Lens): Scene {
+export function sceneForShot(placed: Scene, shot: ShotInPlace, sky: ShotSky | null, lens: Lens): Scene {
+  const place = sky ? underSky(placed, sky) : placed;
   const mover = shot.mover;
   const turned =
     place.lane?.headingDeg === 0 && mover !== null && mover.headingDegFromPerpendicular < 0
@@ -39,14 +46,33 @@ export function sceneForShot(place: Scene, shot: ShotInPlace, sky: ShotSky | nul
   const set = turned.lane && mover ? onLane(turned, turned.lane, mover, shot, lens) : turned;
   return {
     ...set,
-    ...(sky ? { sky: { ...sky.sky, cloud: place.sky.cloud } } : {}),
-    ...(sky && place.stars ? { stars: sky.stars, camera: { ...set.camera, tiltDeg: sky.tiltDeg } } : {}),
-    surfaces: shot.water
-      ? set.surfaces.map((surface) => (surface.kind === "water" ? { ...surface, waves: shot.water! } : surface))
-      : set.surfaces,
+    ...inAir(place, shot.air),
+    surfaces: set.surfaces.map((surface) => asFound(surface, shot)),
     traffic: [...set.traffic, ...walkers(place, shot)],
     focusMetres: shot.subjectM,
   };
+}
+
+/** Air over a place. Under stars the sky stays as clear as the place's own: that is the sky whose stars are promised. */
+function inAir({ sky, stars, visibilityMetres }: Scene, air: SceneAir | null): Pick<Scene, "sky" | "visibilityMetres"> {
+  if (air === null) return { sky, visibilityMetres };
+  const { cloud, cloudDriftMps } = stars ? sky : air;
+  return { sky: { ...sky, cloud, cloudDriftMps }, visibilityMetres: air.visibilityMetres };
+}
+
+/** A place under the sky of an instant; one of stars looks as far up as the aim does. */
+export function underSky(place: Scene, { sky, stars, tiltDeg }: ShotSky): Scene {
+  const { cloud, cloudDriftMps } = place.sky;
+  const under = { ...place, sky: { ...sky, cloud, cloudDriftMps } };
+  return place.stars ? { ...under, stars, camera: { ...place.camera, tiltDeg } } : under;
+}
+
+/** A surface with the shot's own waves, or as wet as the shot finds the ground. */
+function asFound(surface: Surface, { water, ground }: ShotInPlace): Surface {
+  if (surface.kind === "water" && water !== null) return { ...surface, waves: water };
+  if (surface.kind === "strip" && ground !== null)
+    return { ...surface, material: { ...surface.material, wetness: WETNESS[ground] } };
+  return surface;
 }
 
 /** A solid so near the camera that it would fill the picture is not there, nor one in which it would stand. */

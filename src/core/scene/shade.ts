@@ -1,13 +1,13 @@
 import { blackBodyRgb, type Rgb } from "../light";
 import { hashUnit } from "../random";
 import { meetScene } from "./cast";
+import { skyTowards } from "./clouds";
 import { frontPoint } from "./front";
 import { ridgePoint } from "./hill";
 import { addLampIlluminance, type PreparedLamp } from "./lampLight";
 import { valueNoise } from "./noise";
 import type { PreparedScene } from "./prepare";
 import type { Block, Dial, Material, Solid } from "./scene";
-import { skyTowards } from "./skyLook";
 import { type Hit, newHit } from "./solids";
 import { textureFactor } from "./textures";
 

@@ -3,6 +3,7 @@ import { type Lens, vignetteInPlace } from "../optics";
 import { exposeBand, type HotSample, hotSamples } from "../sensor";
 import { exposeBehindBodies, gatherBodies } from "./bodies";
 import { type View, viewOf } from "./camera";
+import { addDrift } from "./clouds";
 import { addFoam, openFoam } from "./falls";
 import { addMilkyWay } from "./milkyWay";
 import { gatherLampStreaks } from "./moving";
@@ -109,6 +110,8 @@ export function simulateFrame(
       const middle = opensSeconds + deliveredSeconds / 2;
       addMilkyWay(scene.stars, view, middle, firstRow, rows, standing.depth, light);
     }
+    if (scene.sky.cloud > 0 && scene.sky.cloudDriftMps > 0)
+      addDrift(prepared.sky, view, opensSeconds, deliveredSeconds, firstRow, rows, standing.depth, light);
     if (waves) addWaves(still, view, firstRow, rows, waves, light);
     if (foam) addFoam(prepared, still, view, firstRow, rows, foam, light);
     exposeBehindBodies(bodies, width, firstRow, rows, deliveredSeconds, standing.depth, light);

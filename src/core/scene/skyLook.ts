@@ -1,7 +1,6 @@
 import { blackBodyRgb, type Rgb } from "../light";
 import { clearSky, darkSkyLuminance, type HorizontalPosition, moonlitLuminance, separationDeg } from "../sky";
 import { DEG_PER_RAD } from "../units";
-import { fractalNoise } from "./noise";
 import type { SceneSky } from "./scene";
 
 /** The sky's light by direction, in a table: right of the camera's heading all around, and up with finer steps low down. */
@@ -12,6 +11,7 @@ export interface SkyLook {
   /** Just above the horizon straight ahead. */
   readonly horizon: Rgb;
   readonly cloud: number;
+  readonly driftMps: number;
   readonly seed: number;
 }
 
@@ -87,19 +87,11 @@ export function lookOf(sky: SceneSky, seed: number): SkyLook {
   }
   const illuminance = lux as unknown as Rgb;
   const horizon: Rgb = [table[0]!, table[1]!, table[2]!];
-  return { table, illuminance, horizon, cloud: sky.cloud, seed };
+  return { table, illuminance, horizon, cloud: sky.cloud, driftMps: sky.cloudDriftMps, seed };
 }
 
-/** How high thin cloud drifts, metres, and how long its pieces are. */
-const CLOUD_BASE_M = 2400;
-const CLOUD_PIECE_M = 2600;
-
-/**
- * Luminance of the sky in a direction of unit length that is given beside the camera's heading; three channels into `out`.
- * Thin cloud is lit by what is around it: brighter than a dark sky, hardly so in twilight.
- */
-export function skyTowards(look: SkyLook, right: number, up: number, ahead: number, out: Float64Array): void {
-  const { table, cloud } = look;
+/** Luminance of the clear sky in a direction of unit length that is given beside the camera's heading; three channels into `out`. */
+export function clearTowards({ table }: SkyLook, right: number, up: number, ahead: number, out: Float64Array): void {
   const altitude = Math.asin(Math.max(0, Math.min(1, up))) * DEG_PER_RAD;
   const at = Math.min(UP - 1.001, Math.sqrt(altitude / 90) * (UP - 1));
   const row = at | 0;
@@ -115,12 +107,4 @@ export function skyTowards(look: SkyLook, right: number, up: number, ahead: numb
     const high = table[a + over + c]! + fx * (table[b + over + c]! - table[a + over + c]!);
     out[c] = low + fy * (high - low);
   }
-  if (cloud <= 0 || up < 0.02) return;
-  const reach = CLOUD_BASE_M / (up + 0.06) / CLOUD_PIECE_M;
-  const streak = fractalNoise(reach * right * 0.8 + 9, reach * ahead * 2.2, look.seed + 40, 5);
-  const thick = Math.max(0, streak - 0.62 + 0.3 * cloud) * 2.6 * Math.min(1, 6 * up);
-  // What it scatters is the light of the sky's lower parts.
-  const lit = 0.8 * Math.min(1, thick);
-  for (let c = 0; c < 3; c++)
-    out[c] = out[c]! * (1 - 0.25 * lit) + lit * (0.55 * look.horizon[c]! + (0.12 * look.illuminance[c]!) / Math.PI);
 }

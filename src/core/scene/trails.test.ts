@@ -22,7 +22,12 @@ describe.each(POINTS)("the trail of a %s through the skate yard", (lamp) => {
       const mover = { distanceM, speedMps: 0.3 * distanceM, headingDegFromPerpendicular: 0 };
       const shot = { mover, lamps: [lamp], lampIntensityCd: null, vehiclesPerHour: 0, water: null, crowd: null };
       const yard = { ...sceneNamed("skate-yard")!, visibilityMetres: 1e9, traffic: [] };
-      const scene = sceneForShot(yard, { ...shot, subjectM: null, opensAs: "passes" }, null, lens);
+      const scene = sceneForShot(
+        yard,
+        { ...shot, subjectM: null, ground: null, air: null, opensAs: "passes" },
+        null,
+        lens,
+      );
       const [trail] = outlookOf(plan, { ...stillPlace, mover, lamps: [lamp] }).trails;
       for (const width of [320, 960]) {
         const view = viewOf(scene, lens, width);

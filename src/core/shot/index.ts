@@ -8,5 +8,7 @@ export {
   automaticValues,
   type PlannedShot,
   type SavedScene,
+  saidOf,
   sceneOf,
+  skyAt,
 } from "./scene";

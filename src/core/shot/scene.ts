@@ -10,8 +10,10 @@ import {
   localSiderealHours,
   luminanceFromMagnitude,
   moonOf,
+  type NightSky,
   sunOf,
 } from "../sky";
+import { airOf } from "./air";
 
 /** Values of a scene that night, site and aim give by themselves until a person types another. */
 export const AUTOMATIC_FIELDS = [
@@ -25,9 +27,14 @@ export const AUTOMATIC_FIELDS = [
 export type AutomaticField = (typeof AUTOMATIC_FIELDS)[number];
 
 /** What a person said of a shot's scene. */
-export interface SavedScene extends Omit<SceneAssumptions, "skyEv" | "starAltitudeDeg"> {
+export interface SavedScene extends ReturnType<typeof saidOf> {
   /** The automatic values that were typed over. */
   readonly own: readonly AutomaticField[];
+}
+
+/** What of a scene a person says; sky, air and the stars' altitude come by themselves. */
+export function saidOf({ skyEv: _sky, starAltitudeDeg: _altitude, air: _air, ...said }: SceneAssumptions) {
+  return said;
 }
 
 /** A shot as far as its picture goes. */
@@ -120,6 +127,7 @@ export function sceneOf(shot: PlannedShot, plan: NightPlan | null): SceneAssumpt
     // A scene saved when only an intensity was asked for carries the lamp that was meant.
     lamps: saved.lamps.length === 0 && saved.lampIntensityCd !== null ? ["headlamp"] : saved.lamps,
     skyEv: skyEvOf(shot, plan),
+    air: plan && shot.beginsAtMs !== null ? airOf(plan.momentAt(shot.beginsAtMs).weather) : null,
     starAltitudeDeg: shot.aim ? Math.max(LEAST_STAR_ALTITUDE_DEG, shot.aim.tiltDeg) : usual.starAltitudeDeg,
   };
 }
@@ -127,21 +135,30 @@ export function sceneOf(shot: PlannedShot, plan: NightPlan | null): SceneAssumpt
 /** The sky that a planned shot aims at; null before it has a time and an aim. */
 export function aimedSkyOf({ beginsAtMs, aim }: PlannedShot, plan: NightPlan | null): ShotSky | null {
   if (plan === null || beginsAtMs === null || aim === null) return null;
-  const { track, place } = plan.night;
-  const { azimuthDeg, tiltDeg } = aim;
-  const sun = sunOf(plan.night, beginsAtMs);
-  const moon = moonOf(plan.night, beginsAtMs);
+  return skyAt(plan.night, plan.site.darkSkyMagPerArcsec2, beginsAtMs, aim);
+}
+
+/** The sky of an instant as a camera has it that looks some way: sun, moon and stars beside its own heading. */
+export function skyAt(
+  night: NightSky,
+  darkSkyMagPerArcsec2: number,
+  atMs: number,
+  { azimuthDeg, tiltDeg }: Pick<CameraPose, "azimuthDeg" | "tiltDeg">,
+): ShotSky {
+  const { track, place } = night;
+  const sun = sunOf(night, atMs);
+  const moon = moonOf(night, atMs);
   return {
     sky: {
       sun: { altitudeDeg: sun.altitudeDeg, awayDeg: sun.azimuthDeg - azimuthDeg },
       moon: { altitudeDeg: moon.altitudeDeg, awayDeg: moon.azimuthDeg - azimuthDeg, phaseAngleDeg: moon.phaseAngleDeg },
-      darkSkyMagPerArcsec2: plan.site.darkSkyMagPerArcsec2,
+      darkSkyMagPerArcsec2,
     },
     stars: {
       latitudeDeg: place.latitudeDeg,
       azimuthDeg,
-      siderealHours: localSiderealHours(track, place, beginsAtMs),
-      atMs: beginsAtMs,
+      siderealHours: localSiderealHours(track, place, atMs),
+      atMs,
     },
     tiltDeg,
   };

@@ -8,6 +8,7 @@ import { shotScene } from "@/contracts/scene";
 import { type IntentId, usualScene } from "@/core/intent";
 import type { Mover } from "@/core/motion";
 import { parseRecipe } from "@/core/recipe";
+import { saidOf } from "@/core/shot";
 import { nightSky, sunEvents } from "@/core/sky";
 import type { Db } from "@/db/database";
 import { saveKitItem } from "@/db/kit";
@@ -109,7 +110,7 @@ async function annotate(
 /** A shot of the scenario as a row: with its own mover in the intent's usual scene, where it has one. */
 function rowOf<Shot extends { readonly intent: IntentId; readonly mover?: Mover }>({ mover, ...shot }: Shot) {
   if (!mover) return shot;
-  const { skyEv: _sky, starAltitudeDeg: _altitude, ...usual } = usualScene(shot.intent);
+  const usual = saidOf(usualScene(shot.intent));
   return { ...shot, scene: shotScene.parse({ ...usual, mover, own: [] }) };
 }
 

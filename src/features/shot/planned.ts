@@ -1,7 +1,7 @@
 import type { ShotReply } from "@/contracts/replies";
 import type { ShotScene } from "@/contracts/scene";
 import type { NightPlan } from "@/core/night";
-import { AUTOMATIC_FIELDS, type PlannedShot, sceneOf } from "@/core/shot";
+import { AUTOMATIC_FIELDS, type PlannedShot, saidOf, sceneOf } from "@/core/shot";
 
 /** A shot as far as its picture goes; `scene` is what is being changed, where that is not saved yet. */
 export function plannedShotOf(
@@ -19,7 +19,7 @@ export function plannedShotOf(
 
 /** A shot's scene as it is shown and changed: every value, with which of the automatic ones a person typed over. */
 export function shownScene(shot: PlannedShot, plan: NightPlan | null): ShotScene {
-  const { skyEv: _sky, starAltitudeDeg: _altitude, ...scene } = sceneOf(shot, plan);
+  const scene = saidOf(sceneOf(shot, plan));
   const saved = shot.scene as ShotScene | null;
   return {
     ...scene,

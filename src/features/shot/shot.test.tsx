@@ -7,7 +7,7 @@ import { usualScene } from "@/core/intent";
 import { stackedFilterStops } from "@/core/light";
 import { planNight } from "@/core/night";
 import { parseRecipe } from "@/core/recipe";
-import { filtersOf, inOwnNotation, sceneOf } from "@/core/shot";
+import { filtersOf, inOwnNotation, saidOf, sceneOf } from "@/core/shot";
 import { solve } from "@/core/solve";
 import { shotReply, siteReply } from "@/features/testing/replies";
 import { choose, show } from "@/ui/testing/show";
@@ -129,7 +129,7 @@ describe("a shot's scene", () => {
   });
 
   it("of before that distinction was typed throughout, and its lamp was a headlamp", () => {
-    const { lamps: _, release: __, skyEv: ___, starAltitudeDeg: ____, ...old } = usualScene("light-trails");
+    const { lamps: _, release: __, ...old } = saidOf(usualScene("light-trails"));
     const saved = shotScene.parse({ ...old, gustMps: 11, lampIntensityCd: 250, subjectM: null, backgroundM: null });
     const shown = shownScene(plannedShotOf(shot, saved), plan);
     expect(shown).toMatchObject({ gustMps: 11, windowSeconds: old.windowSeconds, lamps: ["headlamp"] });

@@ -116,6 +116,7 @@ export const BLUE_HOUR = {
   moon: { altitudeDeg: -30, awayDeg: 180, phaseAngleDeg: 120 },
   darkSkyMagPerArcsec2: 19.2,
   cloud: 0.35,
+  cloudDriftMps: 5,
 } as const;
 
 /** What every place has until it says otherwise. */

@@ -53,7 +53,7 @@ export const SALT_MARSH = {
   ...USUAL_PLACE,
   name: "salt-marsh",
   title: SCENE_TITLES["salt-marsh"],
-  shows: "Stars with tails, gaps between frames, cloud that smears.",
+  shows: "Stars with tails, gaps between frames.",
   seed: SEED,
   camera: { at: [0, 1.2, 0], headingDeg: 0, tiltDeg: 24 },
   sky: {
@@ -61,6 +61,7 @@ export const SALT_MARSH = {
     moon: { altitudeDeg: -30, awayDeg: 180, phaseAngleDeg: 120 },
     darkSkyMagPerArcsec2: 21.2,
     cloud: 0,
+    cloudDriftMps: 0,
   },
   fillLux: 0.002,
   surfaces: [
