@@ -5,6 +5,7 @@ import { outlookOf } from "../core/outlook";
 import {
   framesUntil,
   ownStage,
+  type PromisedShot,
   type Rehearsal,
   rehearse,
   type ScreenPicture,
@@ -25,6 +26,8 @@ export interface RehearsalWish {
   readonly plan: CapturePlan;
   readonly camera: CaptureCamera;
   readonly widthPx: number;
+  /** What its promises go by, which are read off the whole picture; null where nobody looks at them. */
+  readonly promised: PromisedShot | null;
   /** How far the run is, in open seconds; null for all of it. */
   readonly openedSeconds: number | null;
   /** The person's own picture instead of the scene; null for the scene. */
@@ -90,7 +93,12 @@ const rehearseWorker = {
     }
     const isLit = stages.has(stageKey(wish, widthPx));
     for (const width of isLit || widthPx <= GLANCE_WIDTH_PX ? [widthPx] : [GLANCE_WIDTH_PX, widthPx]) {
-      for (const picture of rehearse(staged(wish, width), plan, frames)) {
+      for (const picture of rehearse(
+        staged(wish, width),
+        plan,
+        frames,
+        openedSeconds === null ? wish.promised : null,
+      )) {
         if (picture) await onPicture(picture);
         await aMoment();
         if (own !== latest) return;

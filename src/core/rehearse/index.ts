@@ -1,6 +1,12 @@
 export { fuseFrames } from "./fuseFrames";
 export { type CrossedLimit, type Gathering, type GatheringLight, gatheringOf, lightAt } from "./gathering";
-export { type MeasuredPicture, measurePicture } from "./measure";
+export {
+  type MeasuredPicture,
+  type MeasuredPromises,
+  measurePicture,
+  type PromisedShot,
+  promisedShot,
+} from "./measure";
 export { framesUntil, openSeconds } from "./moment";
 export {
   CLIPPED_CODE,

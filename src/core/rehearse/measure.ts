@@ -1,5 +1,12 @@
+import type { CapturePlan, PlannedFrame } from "../capture";
+import type { ShotRequest } from "../intent";
 import { decodeSrgb } from "../picture";
 import type { Stage } from "../scene";
+import { cleanLevel } from "./cleanLevel";
+import { signalToNoise } from "./measureNoise";
+import { starLength } from "./measureStars";
+import { waterLeft } from "./measureWater";
+import { wayDrawn } from "./measureWay";
 import { placeLevel } from "./placeLevel";
 
 /** Linear light of a surface at the metered level, of saturation: 0.65 · 12.5 / 78. @see ISO 12232, ISO 2720 */
@@ -12,7 +19,31 @@ export interface MeasuredPicture {
   readonly placeStops: number;
   /** The sky in it; null where there is none. */
   readonly skyStops: number | null;
+  readonly kept: MeasuredPromises;
 }
+
+/** What of a shot's promises can be read off a picture of it; null where the picture does not tell. */
+export interface MeasuredPromises {
+  readonly midTone: number | null;
+  readonly wayDrawn: number | null;
+  readonly waterLeft: number | null;
+  readonly starLengthPx: number | null;
+}
+
+/** What of a shot decides which of its promises there are. */
+export type PromisedShot = Pick<ShotRequest, "sceneEv" | "water" | "declinationDeg">;
+
+/** In a picture whose pixels are more of the sensor's across than this, trails and stars are lost in each other. */
+const MOST_PITCHES = 7;
+
+/** That part of a shot, and no more. */
+export const promisedShot = ({ sceneEv, water, declinationDeg }: PromisedShot): PromisedShot => ({
+  sceneEv,
+  water,
+  declinationDeg,
+});
+
+const NOTHING_READ: MeasuredPromises = { midTone: null, wayDrawn: null, waterLeft: null, starLengthPx: null };
 
 /** The sky is measured where the camera is aimed, as it is promised there: so far above and below, of the height. */
 const AIMED = 0.2;
@@ -26,10 +57,10 @@ const stops = (level: number): number => Math.log2(Math.max(LEAST_LIGHT, level) 
 const middleOf = (values: number[]): number => values.sort((a, b) => a - b)[values.length >> 1]!;
 
 /** Measures a developed picture of a stage: its place by lightness, its sky by its middle where it is aimed, which no lamp's glow decides. */
-export function measurePicture(
+function measureLights(
   { view: { width, height, centreY }, still: { depth } }: Stage,
   data: Uint8Array,
-): MeasuredPicture {
+): Omit<MeasuredPicture, "kept"> {
   const light = (pixel: number) =>
     0.2126 * LINEAR[data[3 * pixel]!]! +
     0.7152 * LINEAR[data[3 * pixel + 1]!]! +
@@ -45,5 +76,45 @@ export function measurePicture(
   return {
     placeStops: stops(placeLevel(light, depth)),
     skyStops: sky.length > LEAST_SKY * depth.length ? stops(middleOf(sky)) : null,
+  };
+}
+
+/** Measures a fused picture of a stage; see `measureLights` and `readPromises`. */
+export function measurePicture(
+  stage: Stage,
+  plan: CapturePlan,
+  data: Uint8Array,
+  frames: readonly PlannedFrame[],
+  shot: PromisedShot | null,
+): MeasuredPicture {
+  const kept = shot ? readPromises(stage, plan, data, frames, shot) : NOTHING_READ;
+  return { ...measureLights(stage, data), kept };
+}
+
+/**
+ * Reads off a fused picture what was promised of it.
+ *
+ * @param frames Those that were taken; where they are not all of the plan's, what adds up over all of them is not told.
+ */
+function readPromises(
+  stage: Stage,
+  plan: CapturePlan,
+  data: Uint8Array,
+  frames: readonly PlannedFrame[],
+  shot: PromisedShot,
+): MeasuredPromises {
+  const { stack } = plan;
+  const isMean = stack === "mean" || frames.length === 1;
+  if (stage.view.pitchUm > MOST_PITCHES * stage.lens.pitchUm) return NOTHING_READ;
+  if (plan.shutters.length > 1 || stack === "fuse" || stack === "median" || frames.length < plan.frames)
+    return NOTHING_READ;
+  const clean = cleanLevel(stage, plan, plan.shutters[0].deliveredSeconds);
+  const [first, last] = [frames[0]!, frames.at(-1)!];
+  const span = last.opensSeconds + last.deliveredSeconds - first.opensSeconds;
+  return {
+    midTone: isMean ? signalToNoise(stage, plan, clean, data, shot.sceneEv, frames.length) : null,
+    wayDrawn: wayDrawn(stage, plan, clean, data, frames),
+    waterLeft: isMean && shot.water !== null ? waterLeft(stage, plan, clean, data, frames) : null,
+    starLengthPx: starLength(stage, plan, data, shot.declinationDeg, first.opensSeconds, span),
   };
 }

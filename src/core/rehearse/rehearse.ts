@@ -1,7 +1,7 @@
 import { type CapturePlan, type PlannedFrame, plannedFrames } from "../capture";
 import { type Stage, simulateFrame } from "../scene";
 import { type Fusing, fusing } from "./fuseFrames";
-import { type MeasuredPicture, measurePicture } from "./measure";
+import { type MeasuredPicture, measurePicture, type PromisedShot } from "./measure";
 
 /** A picture before it is taken, with how many of its frames are in it so far. */
 export interface Rehearsal {
@@ -39,11 +39,13 @@ function upperBytes(codes: Uint16Array): Uint8Array {
  * after each doubling, and whole.
  *
  * @param planned The frames to take, where they are not all of the plan's.
+ * @param shot Whose promises are read off the whole picture; null where nobody asks for them.
  */
 export function* rehearse(
   stage: Stage,
   plan: CapturePlan,
   planned: readonly PlannedFrame[] = plannedFrames(plan),
+  shot: PromisedShot | null = null,
 ): Generator<Rehearsal | null> {
   const indices = chosenFrames(planned.length, stage.scene.stars ? MOST_STAR_FRAMES : MOST_FRAMES);
   let fused: Fusing | null = null;
@@ -58,7 +60,15 @@ export function* rehearse(
       continue;
     }
     const picture = upperBytes(fused.picture());
-    const measured = whole ? measurePicture(stage, picture) : null;
+    const measured = whole
+      ? measurePicture(
+          stage,
+          plan,
+          picture,
+          indices.map((each) => planned[each]!),
+          shot,
+        )
+      : null;
     yield { width, height, data: picture, framesIn, framesOf: indices.length, measured };
   }
 }

@@ -59,7 +59,7 @@ describe.each(INTENT_IDS)("the stand-in of %s", (id) => {
     const { recipe } = parseRecipe(line);
     const plan = planCapture(recipe, camera, { pressedAtMs: 0, sensorCelsius: 15, seed: 4 })!;
     const [frame] = plannedFrames(plan);
-    const found = measurePicture(stage, simulateFrame(stage, plan, frame!).data);
+    const found = measurePicture(stage, plan, simulateFrame(stage, plan, frame!).data, [frame!], null);
     const promised = outlookOf(plan, facts);
     // Of the stars' own picture the sky is promised; the land below it stays dark.
     if (sky) expect(Math.abs(found.skyStops! - promised.sky!.meterStops)).toBeLessThan(0.35);

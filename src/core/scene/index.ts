@@ -1,10 +1,13 @@
 export { partOf, type View, viewOf } from "./camera";
 export { pointLampLuminance } from "./drawLamps";
+export { flowingLight, mostFlowing } from "./flowing";
+export { lampWay } from "./moving";
 export { SCENE_NAMES, type SceneName } from "./names";
 export { renderStaticRows, type SampledLight, sampleStill } from "./renderStatic";
 export type { Point3, Scene, SceneSky, StarSky, Traffic } from "./scene";
 export { SCENES, sceneNamed } from "./scenes";
-export { type ShotInPlace, type ShotSky, sceneForShot, underSky } from "./setting";
+export { OWN_MOVER, type ShotInPlace, type ShotSky, sceneForShot, underSky } from "./setting";
 export { type DevelopedFrame, type Stage, setPart, setStage, simulateFrame } from "./simulateFrame";
+export { type StarWay, starWays } from "./stars";
 export { newStillLight, type StillLight, stillBytes } from "./stillLight";
 export type { Streak } from "./streaks";

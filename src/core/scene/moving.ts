@@ -2,7 +2,7 @@ import { LEAST_TRAIL_PX } from "../optics";
 import { type Projected, project, type View } from "./camera";
 import { discRadiusPx } from "./defocus";
 import { pointLampLuminance } from "./drawLamps";
-import { forEachPiece, offsetPoint, type Passage, type Placed } from "./passages";
+import { forEachPiece, offsetPoint, type Passage, type Placed, passagesIn, pathLength } from "./passages";
 import type { CarriedLamp, Point3, Scene, Traffic } from "./scene";
 import { fresnel } from "./shade";
 import type { Streak } from "./streaks";
@@ -16,6 +16,8 @@ const NEAREST_LAMP_METRES = 0.8;
 /** How a lamp's light spreads in the picture: its own image, and a halo about it. */
 const IMAGE = { share: 0.97, widening: 1 } as const;
 const HALO = { share: 0.03, widening: 2.4 } as const;
+/** A lamp's image and its halo. */
+const IMAGES = 2;
 /** What wet ground gives back of a lamp close over it, at a low angle, and how much wider. */
 const WET = { share: 0.03, widening: 1.8 } as const;
 /** How much wider than itself waves show a lamp. */
@@ -57,6 +59,39 @@ export function gatherLampStreaks(scene: Scene, view: View, passages: readonly P
     );
   }
   return streaks;
+}
+
+const isIn = ({ width, height }: View, { x, y }: Projected): boolean => x >= 0 && y >= 0 && x < width && y < height;
+
+const WAY_PIECE_PX = 8;
+
+/** A piece of a mover's way through the picture: how long it is, pixels, and the images of its lamps that one would see there. */
+export interface WayPiece {
+  readonly lengthPx: number;
+  readonly lamps: readonly Streak[];
+}
+
+/**
+ * The whole of a mover's way through a picture, piece by piece, whether the shutter is open or not. Null unless just one mover with
+ * lamps is on its way between two instants.
+ */
+export function lampWay(scene: Scene, view: View, fromSeconds: number, toSeconds: number): WayPiece[] | null {
+  const [passage, second] = passagesIn(scene, fromSeconds, toSeconds - fromSeconds);
+  if (!passage || second) return null;
+  const { traffic, departs } = passage;
+  const whole = { traffic, departs, begin: departs, end: departs + pathLength(traffic.path) / traffic.speedMps };
+  const dry = { ...scene, surfaces: [] };
+  const pieces: WayPiece[] = [];
+  const pieceSeconds = (_: number, speedPx: number) => WAY_PIECE_PX / speedPx;
+  forEachPiece(view, whole, pieceSeconds, (from, to, seconds) => {
+    const [begins, ends] = [project(view, from.at), project(view, to.at)];
+    if (!begins || !ends || !(isIn(view, begins) && isIn(view, ends))) return;
+    const streaks: Streak[] = [];
+    addLamps(dry, view, traffic, from, to, seconds, streaks);
+    const lamps = streaks.filter((_, index) => index % IMAGES === 0);
+    pieces.push({ lengthPx: Math.hypot(ends.x - begins.x, ends.y - begins.y), lamps });
+  });
+  return pieces;
 }
 
 function addLamps(

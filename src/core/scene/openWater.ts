@@ -45,6 +45,19 @@ export function usualWater(light: WaterLight, px: number, py: number, out: Float
   addSlopes(light, USUAL, out, 0);
 }
 
+/** The most that water can show at a place of the picture in a channel, whatever its slope: it may mirror a lamp. */
+export function mostWater(light: WaterLight, px: number, py: number, channel: number): number {
+  placeInGrid(light, px, py);
+  const { table, columns } = light;
+  const { first } = grid;
+  let most = 0;
+  for (let i = channel; i < 3 * COUNT; i += 3) {
+    const below = first + 3 * COUNT * columns + i;
+    most = Math.max(most, table[first + i]!, table[first + 3 * COUNT + i]!, table[below]!, table[below + 3 * COUNT]!);
+  }
+  return most;
+}
+
 /** Farther away than so many cells to a pixel, a pixel sees all slopes at once. */
 const MOST_CELLS_A_PIXEL = 8;
 

@@ -133,6 +133,9 @@ const OTHER_LANE_M = 3.3;
 /** Half of the longest thing that comes, metres. */
 const NOSE_M = 2;
 
+/** What the shot's own mover is called. */
+export const OWN_MOVER = "what passes";
+
 function laneTraffic(lane: Lane, mover: Mover, shot: ShotInPlace, lens: Lens): Traffic[] {
   const { headingDegFromPerpendicular: headingDeg, speedMps } = mover;
   const [x, y, z] = lane.through;
@@ -170,7 +173,7 @@ function laneTraffic(lane: Lane, mover: Mover, shot: ShotInPlace, lens: Lens): T
   const headwaySeconds = perHour > 0 ? 7200 / perHour : ONCE_SECONDS;
   const usual = { speedMps, headwaySeconds, unevenness: perHour > 0 ? 0.8 : 0, ...carried };
   const firstSeconds = shot.opensAs === "passes" ? (from - NOSE_M / 2) / speedMps : 0;
-  const own: Traffic = { name: "what passes", path: [point(from), point(to)], firstSeconds, ...usual };
+  const own: Traffic = { name: OWN_MOVER, path: [point(from), point(to)], firstSeconds, ...usual };
   if (perHour === 0) return [own];
   const other: Traffic = {
     ...usual,

@@ -99,3 +99,38 @@ export function gatherStarLight(scene: Scene, view: View, opensSeconds: number, 
   }
   return streaks;
 }
+
+/** How a star goes through the picture while a shutter is open, pixels, and where it stands on the celestial sphere. */
+export interface StarWay {
+  readonly x0: number;
+  readonly y0: number;
+  readonly x1: number;
+  readonly y1: number;
+  readonly declinationDeg: number;
+}
+
+/** The ways of the stars that stay within a picture, the brightest first. */
+export function starWays(scene: Scene, view: View, opensSeconds: number, shutterSeconds: number): StarWay[] {
+  const { stars } = scene;
+  if (stars === null) return [];
+  const vectors = vectorsOfDate(stars.atMs);
+  const at = (seconds: number) => {
+    const towards = directionsAt(stars, vectors, stars.siderealHours / HOURS_PER_RAD + TURNING * seconds);
+    return (star: number): Projected | null => {
+      const direction = towards(star);
+      if (direction === null) return null;
+      const [right, up, ahead] = direction;
+      const seen = projectFromCamera(view, [right * FAR_METRES, up * FAR_METRES, ahead * FAR_METRES]);
+      return seen && seen.x >= 0 && seen.x < view.width && seen.y >= 0 && seen.y < view.height ? seen : null;
+    };
+  };
+  const [opened, closed] = [at(opensSeconds), at(opensSeconds + shutterSeconds)];
+  return STARS.map(({ lux }, star) => ({ lux, star }))
+    .sort((a, b) => b.lux - a.lux)
+    .flatMap(({ star }) => {
+      const [from, to] = [opened(star), closed(star)];
+      if (!from || !to) return [];
+      const declinationDeg = Math.asin(vectors[3 * star + 2]!) * DEG_PER_RAD;
+      return [{ x0: from.x, y0: from.y, x1: to.x, y1: to.y, declinationDeg }];
+    });
+}

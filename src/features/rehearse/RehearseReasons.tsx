@@ -1,9 +1,9 @@
 "use client";
 
-import { Box, Table } from "@chakra-ui/react";
+import { Box } from "@chakra-ui/react";
 import NextLink from "next/link";
 import type { ReactNode } from "react";
-import { lightsOf, METER_TO_CLIP_STOPS } from "@/core/outlook";
+import { lightsOf } from "@/core/outlook";
 import { parseRecipe, printRecipe, readableDuration, roughDuration } from "@/core/recipe";
 import type { ScreenPicture } from "@/core/rehearse";
 import { counted, plain, signed } from "@/core/words";
@@ -12,7 +12,9 @@ import { Action } from "@/ui/Action";
 import { Choose } from "@/ui/Choose";
 import { Entry, Row } from "@/ui/Entry";
 import { Readout } from "@/ui/Readout";
+import { KeptPromises } from "./KeptPromises";
 import type { Measured } from "./measured";
+import { promisesOf } from "./promises";
 import type { Other } from "./useOthers";
 import type { Rehearse } from "./useRehearse";
 
@@ -32,63 +34,6 @@ interface RehearseReasonsProps {
 
 const NOTHING = "";
 
-/** Difference up to which a prediction counts as kept, stops: scenes' surfaces spread about what is metered. */
-const TOLERANCE_STOPS = 0.35;
-
-/** A light as it was promised and as this very picture shows it, stops from the meter's level. */
-interface Promise {
-  readonly name: string;
-  readonly promised: number;
-  readonly found: number;
-}
-
-/** White: no surface shows as more. */
-const held = (stops: number): number => Math.min(METER_TO_CLIP_STOPS, stops);
-
-/** The lights that were promised and that one can see apart in the picture. */
-function promisesOf({ outlook, nameOf }: Rehearse, { lights }: Measured): Promise[] {
-  const { base, sky } = outlook;
-  const place = { name: nameOf("ground"), promised: held(base.meterStops), found: lights.placeStops };
-  if (!sky || lights.skyStops === null) return [place];
-  return [place, { name: "sky", promised: held(sky.meterStops), found: lights.skyStops }];
-}
-
-/** What was promised against what this very picture shows. */
-function Kept({ promises }: { readonly promises: readonly Promise[] }) {
-  return (
-    <Box py="10px" borderBottomWidth="1px" borderColor="line">
-      <Box fontSize="note" color="ash" mb="4px">
-        From the meter, stops
-      </Box>
-      <Table.Root>
-        <Table.Header>
-          <Table.Row>
-            {["light", "promised", "here", "apart"].map((name) => (
-              <Table.ColumnHeader key={name} scope="col" textAlign={name === "light" ? "left" : "right"}>
-                {name}
-              </Table.ColumnHeader>
-            ))}
-          </Table.Row>
-        </Table.Header>
-        <Table.Body>
-          {promises.map(({ name, promised, found }) => (
-            <Table.Row key={name}>
-              <Table.ColumnHeader scope="row" textAlign="left" ps="0">
-                {name}
-              </Table.ColumnHeader>
-              <Table.Cell>{signed(promised)}</Table.Cell>
-              <Table.Cell>{signed(found)}</Table.Cell>
-              <Table.Cell color={Math.abs(found - promised) > TOLERANCE_STOPS ? "coral" : "moss"}>
-                {signed(found - promised, 2)}
-              </Table.Cell>
-            </Table.Row>
-          ))}
-        </Table.Body>
-      </Table.Root>
-    </Box>
-  );
-}
-
 /** The rehearsed picture in numbers, what the screen would have shown, and the way on. */
 export function RehearseReasons(props: RehearseReasonsProps) {
   const { rehearse, measured, screen, runHref, others, beside, onBeside, before } = props;
@@ -99,7 +44,7 @@ export function RehearseReasons(props: RehearseReasonsProps) {
   return (
     <Box>
       {measured && <HistogramView view={measured.view} marks={marks} />}
-      {measured && <Kept promises={promisesOf(rehearse, measured)} />}
+      {measured && <KeptPromises promises={promisesOf(rehearse, measured)} />}
       {measured && (
         <Readout
           label="Clipped, any channel"

@@ -5,7 +5,7 @@ import { planCapture, SOME_TIME } from "@/core/capture";
 import { usualScene } from "@/core/intent";
 import { outlookOf } from "@/core/outlook";
 import { parseRecipe } from "@/core/recipe";
-import { type Gathering, gatheringOf, lightAt, openSeconds, shownShot } from "@/core/rehearse";
+import { type Gathering, gatheringOf, lightAt, openSeconds, promisedShot, shownShot } from "@/core/rehearse";
 import { show } from "@/ui/testing/show";
 import { BAND_STOPS, bandScales, drawnFrames, lightPath } from "./bandGeometry";
 import { GatheringBand, momentText } from "./GatheringBand";
@@ -111,7 +111,11 @@ describe("the picture in numbers", () => {
   it("sets what was promised beside what its pixels say, and shows where they are far apart", () => {
     const { outlook, gathering, seconds, plan } = gathered("1/4 | iso 50");
     const data = new Uint8Array(3 * 96 * 72).fill(90);
-    const lights = { placeStops: 0.04, skyStops: null };
+    const lights = {
+      placeStops: 0.04,
+      skyStops: null,
+      kept: { midTone: null, wayDrawn: null, waterLeft: null, starLengthPx: null },
+    };
     const measured = measuredOf({ width: 96, height: 72, data, framesIn: 1, framesOf: 1, measured: lights }, lights);
     const rehearse = {
       scene: {} as never,
@@ -120,6 +124,7 @@ describe("the picture in numbers", () => {
       seconds,
       nameOf,
       filters: [] as never[],
+      promised: promisedShot({ ...usualScene("light-trails") }),
       request: { ...usualScene("light-trails"), intent: "light-trails", camera, filterStops: [] },
       rehearsed: {
         intent: "light-trails",

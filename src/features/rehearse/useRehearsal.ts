@@ -2,13 +2,13 @@
 
 import { proxy } from "comlink";
 import { useEffect, useState } from "react";
-import type { Rehearsal, ScreenPicture } from "@/core/rehearse";
+import type { PromisedShot, Rehearsal, ScreenPicture } from "@/core/rehearse";
 import { startRehearse } from "@/workers/clients";
 import type { RehearsalWish } from "@/workers/rehearse.worker";
 import { useWorker } from "@/workers/useWorker";
 
 /** What is rehearsed, as far as a page knows it: without a shutter time there is no plan. */
-export type Rehearsed = Omit<RehearsalWish, "plan" | "widthPx" | "openedSeconds"> & {
+export type Rehearsed = Omit<RehearsalWish, "plan" | "widthPx" | "openedSeconds" | "promised"> & {
   readonly plan: RehearsalWish["plan"] | null;
 };
 
@@ -16,11 +16,13 @@ export type Rehearsed = Omit<RehearsalWish, "plan" | "widthPx" | "openedSeconds"
  * The picture of a plan before it is taken, simulated in a worker; it grows frame by frame. Null until the first.
  *
  * @param openedSeconds How far the run is; null for all of it.
+ * @param promised What its promises go by, which are then read off it.
  */
 export function useRehearsal(
   { intent, sky, plan, camera, shot, own }: Rehearsed,
   widthPx: number,
   openedSeconds: number | null = null,
+  promised: PromisedShot | null = null,
 ): Rehearsal | null {
   const [picture, setPicture] = useState<Rehearsal | null>(null);
   const worker = useWorker(startRehearse, true);
@@ -31,7 +33,7 @@ export function useRehearsal(
     }
     let current = true;
     void worker?.rehearse(
-      { intent, sky, plan, camera, shot, own, widthPx, openedSeconds },
+      { intent, sky, plan, camera, shot, own, widthPx, openedSeconds, promised },
       proxy(async (next) => {
         if (current) setPicture(next);
       }),
@@ -39,7 +41,7 @@ export function useRehearsal(
     return () => {
       current = false;
     };
-  }, [worker, intent, sky, plan, camera, shot, own, widthPx, openedSeconds]);
+  }, [worker, intent, sky, plan, camera, shot, own, widthPx, openedSeconds, promised]);
   return picture;
 }
 
@@ -61,7 +63,7 @@ export function useLoupe(
       return;
     }
     let current = true;
-    const wish = { intent, sky, plan, camera, shot, own: null, widthPx: 0, openedSeconds: null };
+    const wish = { intent, sky, plan, camera, shot, own: null, widthPx: 0, openedSeconds: null, promised: null };
     void worker?.loupe(wish, x, y).then((next) => current && next && setPicture(next));
     return () => {
       current = false;
@@ -86,7 +88,7 @@ export function useScreenPicture(
     let current = true;
     const topIso = camera.isoLadder.at(-1) ?? camera.lens.baseIso;
     void worker
-      ?.screen({ intent, sky, plan, camera, shot, own: null, widthPx, openedSeconds: null }, topIso)
+      ?.screen({ intent, sky, plan, camera, shot, own: null, widthPx, openedSeconds: null, promised: null }, topIso)
       .then((next) => current && setPicture(next));
     return () => {
       current = false;

@@ -5,7 +5,7 @@ import { planCapture } from "@/core/capture";
 import { groundOf } from "@/core/intent";
 import { lightName } from "@/core/outlook";
 import type { Recipe } from "@/core/recipe";
-import { gatheringOf, openSeconds, shownShot } from "@/core/rehearse";
+import { gatheringOf, openSeconds, promisedShot, shownShot } from "@/core/rehearse";
 import { aimedSkyOf } from "@/core/shot";
 import { fieldEdges, outlookOfRecipe } from "@/core/solve";
 import { shownScene } from "@/features/shot/planned";
@@ -30,6 +30,7 @@ export function useRehearse(shotId: string, recipe: Recipe) {
       request,
       scene: shownScene(planned, plan),
       filters,
+      promised: promisedShot(request),
       outlook,
       gathering,
       seconds: openSeconds(capture),

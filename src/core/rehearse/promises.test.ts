@@ -1,0 +1,69 @@
+import { chosenCamera } from "../camera";
+import { planCapture, plannedFrames } from "../capture";
+import { type IntentId, type ShotRequest, usualScene } from "../intent";
+import { outlookOf } from "../outlook";
+import { parseRecipe } from "../recipe";
+import { partOf, type Stage, setPart, viewOf } from "../scene";
+import { promisedShot, rehearse, shownShot, standInFor } from ".";
+
+const camera = chosenCamera({ phones: [], clipOns: [] }, null);
+const WIDTH = 960;
+/** A part of the picture: left, top, width and height, pixels. */
+type Part = readonly [number, number, number, number];
+
+const stages = new Map<string, Stage>();
+function stageOf(intent: IntentId, facts: ShotRequest | ReturnType<typeof usualScene>, part: Part): Stage {
+  const key = JSON.stringify([intent, facts.water, part]);
+  const known = stages.get(key);
+  if (known) return known;
+  const scene = standInFor(intent, shownShot(facts), null, camera.lens);
+  const stage = setPart(scene, camera.lens, partOf(viewOf(scene, camera.lens, WIDTH), ...part));
+  stages.set(key, stage);
+  return stage;
+}
+
+/** What is promised of a shot's picture, and what a part of it, as large as the station shows it, lets one read off. */
+function read(intent: IntentId, more: Partial<ShotRequest>, line: string, part: Part) {
+  const facts = { ...usualScene(intent), ...more };
+  const plan = planCapture(parseRecipe(line).recipe, camera, { pressedAtMs: 0, sensorCelsius: 15, seed: 3 })!;
+  const stage = stageOf(intent, facts, part);
+  const pictures = [...rehearse(stage, plan, plannedFrames(plan), promisedShot(facts))];
+  return { promised: outlookOf(plan, facts), kept: pictures.findLast((picture) => picture !== null)!.measured!.kept };
+}
+
+describe("read off a rehearsed picture", () => {
+  it.each(["1/15 | iso 200", "1/4 | iso 100", "1s | iso 50 | nd 4"])("its noise is as promised, of %s", (line) => {
+    const { promised, kept } = read("smoothed-water", { water: "chop" }, line, [300, 250, 300, 200]);
+    expect(Math.abs(kept.midTone! / promised.noise.midTone - 1)).toBeLessThan(0.15);
+  });
+
+  it.each(["1/2 | iso 50", "1s | iso 50", "8 x 1/2 | iso 50 -> lighten"])(
+    "the way that lamps have drawn is as promised, of %s",
+    (line) => {
+      const { promised, kept } = read("light-trails", {}, line, [0, 380, 960, 90]);
+      expect(Math.abs(kept.wayDrawn! - promised.mover!.coverage)).toBeLessThan(0.05);
+    },
+  );
+
+  it.each(["1/2 | iso 50", "2s | iso 50 | nd 4", "8s | iso 50 | nd 16"])(
+    "what is left of the water\u2019s pattern is as promised, of %s",
+    (line) => {
+      const { promised, kept } = read("smoothed-water", { water: "swell" }, line, [250, 430, 360, 120]);
+      expect(Math.abs(kept.waterLeft! - promised.water!.contrastLeft)).toBeLessThan(0.12);
+    },
+  );
+
+  it("stars are as long as promised where the picture is large enough to tell", () => {
+    const sky: Part = [280, 60, 400, 300];
+    const { promised, kept } = read("star-points", {}, "8 x 20s | iso 800 -> mean", sky);
+    expect(Math.abs(kept.starLengthPx! / promised.stars.trailPx - 1)).toBeLessThan(0.15);
+    expect(read("star-points", {}, "8s | iso 1600", sky).kept.starLengthPx).toBeNull();
+  });
+
+  it("nothing is told of what adds up over frames that were left out, of brackets, and of pictures too small for it", () => {
+    const nothing = { midTone: null, wayDrawn: null, waterLeft: null, starLengthPx: null };
+    const part: Part = [300, 300, 60, 40];
+    expect(read("still-view", {}, "40 x 1/4 | iso 100 -> mean", part).kept).toEqual(nothing);
+    expect(read("still-view", {}, "3 x 1/4 | bracket 2 stops | iso 100 -> fuse", part).kept).toEqual(nothing);
+  });
+});
