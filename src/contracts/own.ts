@@ -11,19 +11,14 @@ const share = z.number().min(-0.5).max(1.5);
 const place = z.tuple([share, share]).readonly();
 
 /** A lamp's way through the picture, with the time at which the hand was there, seconds. */
-const drawnPath = z.strictObject({
-  kind: z.literal("path"),
-  lamp: z.enum(LAMP_CLASS_IDS),
-  points: z
-    .array(z.tuple([share, share, z.number().min(0).max(3600)]).readonly())
-    .min(2)
-    .max(MOST_POINTS)
-    .readonly()
-    .refine(
-      (points) => points.every(([, , at], i) => i === 0 || at >= points[i - 1]![2]),
-      "Time goes on along a path.",
-    ),
-});
+export const drawnWay = z
+  .array(z.tuple([share, share, z.number().min(0).max(3600)]).readonly())
+  .min(2)
+  .max(MOST_POINTS)
+  .readonly()
+  .refine((points) => points.every(([, , at], i) => i === 0 || at >= points[i - 1]![2]), "Time goes on along a path.");
+
+const drawnPath = z.strictObject({ kind: z.literal("path"), lamp: z.enum(LAMP_CLASS_IDS), points: drawnWay });
 
 const outline = z.array(place).min(3).max(MOST_POINTS).readonly();
 const region = z.discriminatedUnion("kind", [

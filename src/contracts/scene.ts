@@ -6,6 +6,7 @@ import { SUPPORT_KINDS } from "@/core/motion";
 import { GROUND_WETNESS } from "@/core/scene/air";
 import { SCENE_NAMES } from "@/core/scene/names";
 import { AUTOMATIC_FIELDS } from "@/core/shot";
+import { drawnWay } from "./own";
 import { lens, phoneProfile } from "./phone";
 
 const within = (name: string, least: number, most: number) =>
@@ -81,6 +82,8 @@ export const shotScene = z.strictObject({
   place: z.enum(SCENE_NAMES).nullable().default(null),
   /** How wet its ground is; as the scene has it until somebody says. */
   ground: z.enum(GROUND_WETNESS).nullable().default(null),
+  /** A lantern's way, drawn over the rehearsed picture. */
+  drawnWay: drawnWay.nullable().default(null),
   schools,
   metered: metered.nullable().default(null),
   /** Values that come by themselves but were typed; scenes of before that distinction were typed throughout. */

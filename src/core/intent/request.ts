@@ -3,6 +3,7 @@ import type { CaptureCamera } from "../capture";
 import type { StarSchool } from "../motion";
 import type { SceneFacts } from "../outlook";
 import type { GroundWetness, SceneAir } from "../scene/air";
+import type { DrawnWay } from "../scene/drawnWay";
 import type { SceneName } from "../scene/names";
 
 /** The camera that a recipe must fit. */
@@ -46,6 +47,8 @@ export interface ShotRequest extends SceneFacts {
   readonly ground: GroundWetness | null;
   /** The air at the shot's hour; null where nobody knows the hour. */
   readonly air: SceneAir | null;
+  /** A lantern's way as a hand drew it; null for the figure that the scene has. */
+  readonly drawnWay: DrawnWay | null;
   /** Filters at hand, stops each; used one at a time. */
   readonly filterStops: readonly number[];
   /** Time that may be spent, seconds. */
@@ -100,6 +103,7 @@ export const STILL_PLACE: SceneAssumptions = {
   place: null,
   ground: null,
   air: null,
+  drawnWay: null,
   windowSeconds: 600,
   freeMegabytes: 20_000,
   batteryPercent: 100,

@@ -28,13 +28,28 @@ export type ShownShot = Pick<
   | "place"
   | "ground"
   | "air"
+  | "drawnWay"
 >;
 
 /** Those parts of a shot, and no more. */
 export const shownShot = (shot: ShownShot): ShownShot => {
   const { sceneEv, skyEv, mover, lamps, lampIntensityCd, vehiclesPerHour, water, crowd, subjectM } = shot;
-  const { place, ground, air } = shot;
-  return { sceneEv, skyEv, mover, lamps, lampIntensityCd, vehiclesPerHour, water, crowd, subjectM, place, ground, air };
+  const { place, ground, air, drawnWay } = shot;
+  return {
+    sceneEv,
+    skyEv,
+    mover,
+    lamps,
+    lampIntensityCd,
+    vehiclesPerHour,
+    water,
+    crowd,
+    subjectM,
+    place,
+    ground,
+    air,
+    drawnWay,
+  };
 };
 
 /** The sky by itself is looked for where it usually stands in a picture, degrees. */

@@ -1,5 +1,6 @@
 export { partOf, type View, viewOf } from "./camera";
 export { pointLampLuminance } from "./drawLamps";
+export { type DrawnWay, drawnSpeedMps, trafficOnWay } from "./drawnWay";
 export { flowingLight, mostFlowing } from "./flowing";
 export { lampWay } from "./moving";
 export { SCENE_NAMES, type SceneName } from "./names";

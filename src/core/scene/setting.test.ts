@@ -17,6 +17,7 @@ const shot: ShotInPlace = {
   subjectM: null,
   ground: null,
   air: null,
+  drawnWay: null,
   opensAs: "enters",
 };
 const WIDTH = 400;

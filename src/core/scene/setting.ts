@@ -5,6 +5,8 @@ import { type Lens, sensorSizeMm } from "../optics";
 import { hashUnit } from "../random";
 import { DEG_PER_RAD } from "../units";
 import type { GroundWetness, SceneAir } from "./air";
+import { viewOf } from "./camera";
+import { type DrawnWay, trafficOnWay } from "./drawnWay";
 import { mirroredScene } from "./mirrored";
 import { moverOf, spiralAbout, walkerParts } from "./movers";
 import { pathLength } from "./passages";
@@ -23,6 +25,8 @@ export interface ShotInPlace {
   readonly crowd: { readonly occupancy: number; readonly dwellSeconds: number } | null;
   readonly subjectM: number | null;
   readonly ground: GroundWetness | null;
+  /** A lantern's way as a hand drew it over the picture; null for the figure that a place has. */
+  readonly drawnWay: DrawnWay | null;
   readonly air: SceneAir | null;
   /** Where the mover is as the shutter opens: at the picture's edge, or before its middle. */
   readonly opensAs: "enters" | "passes";
@@ -104,7 +108,12 @@ function onLane(scene: Scene, lane: Lane, mover: Mover, shot: ShotInPlace, lens:
     ...scene,
     camera: moved,
     surfaces: scene.surfaces.filter(clear),
-    traffic: [...scene.traffic, ...laneTraffic(lane, mover, shot, lens)],
+    traffic: [
+      ...scene.traffic,
+      ...(lane.carries === "lantern"
+        ? lanternTraffic({ ...scene, camera: moved }, lane, mover, shot, lens)
+        : laneTraffic(lane, mover, shot, lens)),
+    ],
   };
 }
 
@@ -151,24 +160,6 @@ function laneTraffic(lane: Lane, mover: Mover, shot: ShotInPlace, lens: Lens): T
   const { fromM, toM } = seenStretch(frame, mover);
   const from = Math.max(fromM, -lane.reachMetres) - NOSE_M;
   const to = Math.max(from + 10, Math.min(toM, lane.reachMetres) + NOSE_M);
-  if (lane.carries === "lantern") {
-    const path = spiralAbout(point(0));
-    const seconds = pathLength(path) / speedMps;
-    const [first, last] = [path[0]!, path.at(-1)!];
-    return [
-      { name: "lantern", path, speedMps, headwaySeconds: ONCE_SECONDS, unevenness: 0, firstSeconds: 0, ...carried },
-      {
-        name: "whoever draws",
-        path: [behind(first), behind(last)],
-        headwaySeconds: ONCE_SECONDS,
-        unevenness: 0,
-        firstSeconds: 0,
-        speedMps: pathLength([first, last]) / seconds,
-        lamps: [],
-        parts: walkerParts([0.9, 0.9, 1.2]),
-      },
-    ];
-  }
   const perHour = lane.carries === "car" ? shot.vehiclesPerHour : 0;
   const headwaySeconds = perHour > 0 ? 7200 / perHour : ONCE_SECONDS;
   const usual = { speedMps, headwaySeconds, unevenness: perHour > 0 ? 0.8 : 0, ...carried };
@@ -183,6 +174,42 @@ function laneTraffic(lane: Lane, mover: Mover, shot: ShotInPlace, lens: Lens): T
   };
   return [own, other];
 }
+
+/** A lantern, and whoever draws with it. */
+function lanternTraffic(scene: Scene, lane: Lane, mover: Mover, shot: ShotInPlace, lens: Lens): Traffic[] {
+  const carried = { name: "lantern", ...moverOf(lane.carries, mover.headingDegFromPerpendicular, shot) };
+  const { drawnWay } = shot;
+  if (drawnWay !== null) {
+    const drawn = trafficOnWay(drawnWay, viewOf(scene, lens, lens.widthPx), mover.distanceM, carried);
+    const [first, last] = [drawn[0], drawn.at(-1)];
+    if (!first || !last) return [];
+    return [...drawn, whoDraws(first.path[0]!, last.path.at(-1)!, drawnWay.at(-1)![2] - drawnWay[0]![2])];
+  }
+  const path = spiralAbout(lane.through);
+  const { speedMps } = mover;
+  return [
+    { ...carried, path, speedMps, headwaySeconds: ONCE_SECONDS, unevenness: 0, firstSeconds: 0 },
+    whoDraws(path[0]!, path.at(-1)!, pathLength(path) / speedMps),
+  ];
+}
+
+/** Somebody who is behind the lantern from its way's beginning to its end. */
+function whoDraws(first: Point3, last: Point3, seconds: number): Traffic {
+  const path = [behind(first), behind(last)] as const;
+  return {
+    name: "whoever draws",
+    path,
+    headwaySeconds: ONCE_SECONDS,
+    unevenness: 0,
+    firstSeconds: 0,
+    speedMps: Math.max(LEAST_WALK_MPS, pathLength(path) / seconds),
+    lamps: [],
+    parts: walkerParts([0.9, 0.9, 1.2]),
+  };
+}
+
+/** Whoever ends where they began stands still. */
+const LEAST_WALK_MPS = 1e-3;
 
 /** Whoever draws stands a step behind the lantern, on the ground. */
 const behind = ([x, , z]: Point3): Point3 => [x, 0, z + 0.45];

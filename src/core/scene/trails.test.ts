@@ -24,7 +24,7 @@ describe.each(POINTS)("the trail of a %s through the skate yard", (lamp) => {
       const yard = { ...sceneNamed("skate-yard")!, visibilityMetres: 1e9, traffic: [] };
       const scene = sceneForShot(
         yard,
-        { ...shot, subjectM: null, ground: null, air: null, opensAs: "passes" },
+        { ...shot, subjectM: null, ground: null, air: null, drawnWay: null, opensAs: "passes" },
         null,
         lens,
       );

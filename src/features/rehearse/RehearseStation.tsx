@@ -12,16 +12,17 @@ import { useShotRecipe } from "@/features/shot/useShotRecipe";
 import { usePageKeys } from "@/ui/keys";
 import { Quiet } from "@/ui/Quiet";
 import { Station } from "@/ui/Station";
+import { DrawnWayChoice } from "./DrawnWayChoice";
 import { GatheringBand, momentText } from "./GatheringBand";
 import { HandSurface } from "./HandSurface";
 import { measuredOf } from "./measured";
-import { type DrawnPoint, type ToolId, withMark } from "./own/marks";
 import { OwnPanel } from "./own/OwnPanel";
 import { useOwnPicture } from "./own/useOwnPicture";
 import { PlaceChoice } from "./PlaceChoice";
 import { RehearseReasons } from "./RehearseReasons";
 import { RehearseView } from "./RehearseView";
 import { useBeside } from "./useBeside";
+import { useDrawing } from "./useDrawing";
 import { useOpened } from "./useOpened";
 import { useOthers } from "./useOthers";
 import { useLoupe, useRehearsal, useScreenPicture } from "./useRehearsal";
@@ -83,7 +84,7 @@ function Rehearsing({ rehearse, shot, runHref, onDraft, onSave }: RehearsingProp
   const [wipeAt, setWipeAt] = useState(50);
   const beside = useBeside(rehearsed, besideLine, WIDTH_PX);
   const [withScreen, setWithScreen] = useState(false);
-  const [tool, setTool] = useState<ToolId>("none");
+  const { tool, setTool, drawnWay, draw, over } = useDrawing(shot, rehearse, own);
   const [withLoupe, setWithLoupe] = useState(false);
   const [pointed, setPointed] = useState(MIDDLE);
   const loupe = useLoupe(rehearsed, withLoupe ? pointed : null);
@@ -98,11 +99,6 @@ function Rehearsing({ rehearse, shot, runHref, onDraft, onSave }: RehearsingProp
   );
   usePageKeys({ s: () => setWithScreen((before) => !before), l: () => setWithLoupe((before) => !before) });
   const at = opened.at ?? seconds;
-  const draw = (points: readonly DrawnPoint[]) => {
-    if (!own.own || tool === "none") return;
-    const [lamp = "lantern"] = request.lamps;
-    own.save(withMark(own.own, tool, points, lamp, request.water ?? "chop"));
-  };
   return (
     <Station
       mainName="Picture"
@@ -132,7 +128,7 @@ function Rehearsing({ rehearse, shot, runHref, onDraft, onSave }: RehearsingProp
                   onPoint={withLoupe ? setPointed : null}
                   aspect={picture ? picture.width / picture.height : 1}
                 />
-                {own.shown && own.own && <OwnDrawing own={own.own} tool={tool} onDrawn={draw} />}
+                {over && picture && <OwnDrawing own={over(picture)} tool={tool} onDrawn={draw} />}
               </>
             }
           />
@@ -159,6 +155,14 @@ function Rehearsing({ rehearse, shot, runHref, onDraft, onSave }: RehearsingProp
           before={
             <>
               {!own.shown && <PlaceChoice shot={shot} rehearse={rehearse} />}
+              {!own.shown && drawnWay && request.mover && (
+                <DrawnWayChoice
+                  state={drawnWay}
+                  speedMps={request.mover.speedMps}
+                  drawing={tool === "path"}
+                  onDrawing={(drawing) => setTool(drawing ? "path" : "none")}
+                />
+              )}
               <OwnPanel state={own} tool={tool} onTool={setTool} />
             </>
           }

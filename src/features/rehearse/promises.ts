@@ -1,4 +1,5 @@
 import { METER_TO_CLIP_STOPS } from "@/core/outlook";
+import type { SceneAir } from "@/core/scene/air";
 import { plain, signed } from "@/core/words";
 import type { Measured } from "./measured";
 import type { Rehearse } from "./useRehearse";
@@ -23,6 +24,9 @@ const NEAR_WATER = 0.1;
 /** A star's image in a picture of a quarter of the sensor's size: pixels of the sensor, and a share of its length. */
 const NEAR_STAR_PX = 3;
 const NEAR_STAR = 0.1;
+
+/** The sky that is promised has no cloud; much of it in the picture is another light. */
+const isCloudy = (air: SceneAir | null): boolean => air !== null && air.cloud > 0.3;
 
 /** White: no surface shows as more. */
 const held = (stops: number): number => Math.min(METER_TO_CLIP_STOPS, stops);
@@ -51,13 +55,14 @@ function inPercent(name: string, promised: number, found: number, near: number):
 
 /** The promises of a shot that one can read off its rehearsed picture. */
 export function promisesOf(
-  { outlook, nameOf }: Pick<Rehearse, "outlook" | "nameOf">,
+  { outlook, nameOf, request }: Pick<Rehearse, "outlook" | "nameOf" | "request">,
   { lights }: Measured,
 ): PromiseRow[] {
   const { base, sky, noise, mover, water, stars } = outlook;
   const { placeStops, skyStops, kept } = lights;
   const rows = [inStops(nameOf("ground"), base.meterStops, placeStops)];
-  if (sky && skyStops !== null) rows.push(inStops("sky", sky.meterStops, skyStops));
+  if (sky && skyStops !== null)
+    rows.push(inStops(isCloudy(request.air) ? "sky, were it clear" : "sky", sky.meterStops, skyStops));
   if (kept.midTone !== null && noise.midTone > 0) {
     const share = kept.midTone / noise.midTone;
     rows.push({

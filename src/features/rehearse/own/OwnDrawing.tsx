@@ -10,12 +10,13 @@ import { fitted } from "./fitted";
 import type { DrawnPoint, ToolId } from "./marks";
 
 interface OwnDrawingProps {
-  readonly own: OwnPicture;
+  /** The picture's size, and what is drawn on it. */
+  readonly own: Pick<OwnPicture, "width" | "height" | "paths" | "regions">;
   readonly tool: ToolId;
   readonly onDrawn: (points: readonly DrawnPoint[]) => void;
 }
 
-/** What is drawn on a person's own picture, and the surface on which a hand draws more. */
+/** What is drawn on a picture, and the surface on which a hand draws more. */
 export function OwnDrawing({ own, tool, onDrawn }: OwnDrawingProps) {
   const [ref, box] = useSize<HTMLDivElement>();
   const [lamp = "", sky = ""] = useToken("colors", ["lamp", "mist"]);

@@ -24,6 +24,15 @@ const thinned = (points: readonly DrawnPoint[]): readonly DrawnPoint[] => {
 const LEAST_SHARE = 0.01;
 const rounded = (value: number): number => Math.round(1e4 * value) / 1e4;
 
+/** What of a drawn line is kept; null where it is none. */
+export function keptPoints(drawn: readonly DrawnPoint[]): readonly DrawnPoint[] | null {
+  const points = thinned(drawn).map(([x, y, at]) => [rounded(x), rounded(y), rounded(at)] as const);
+  const xs = points.map(([x]) => x);
+  const ys = points.map(([, y]) => y);
+  const wide = Math.max(Math.max(...xs) - Math.min(...xs), Math.max(...ys) - Math.min(...ys));
+  return points.length < 3 || wide < LEAST_SHARE ? null : points;
+}
+
 /** A picture with one more mark on it; as it was where what was drawn is none. */
 export function withMark(
   own: OwnPicture,
@@ -32,11 +41,8 @@ export function withMark(
   lamp: LampClassId,
   water: WaterKind,
 ): OwnPicture {
-  const points = thinned(drawn).map(([x, y, at]) => [rounded(x), rounded(y), rounded(at)] as const);
-  const xs = points.map(([x]) => x);
-  const ys = points.map(([, y]) => y);
-  const wide = Math.max(Math.max(...xs) - Math.min(...xs), Math.max(...ys) - Math.min(...ys));
-  if (points.length < 3 || wide < LEAST_SHARE) return own;
+  const points = keptPoints(drawn);
+  if (points === null) return own;
   if (tool === "path") return { ...own, paths: [...own.paths, { kind: "path", lamp, points }] };
   const outline = points.map(([x, y]) => [x, y] as const);
   const region = tool === "water" ? ({ kind: "water", water, outline } as const) : ({ kind: tool, outline } as const);
