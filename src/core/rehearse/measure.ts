@@ -8,6 +8,7 @@ import { starLength } from "./measureStars";
 import { waterLeft } from "./measureWater";
 import { wayDrawn } from "./measureWay";
 import { placeLevel } from "./placeLevel";
+import { untouched } from "./untouched";
 
 /** Linear light of a surface at the metered level, of saturation: 0.65 · 12.5 / 78. @see ISO 12232, ISO 2720 */
 const METERED_LEVEL = (0.65 * 12.5) / 78;
@@ -56,10 +57,11 @@ const stops = (level: number): number => Math.log2(Math.max(LEAST_LIGHT, level) 
 
 const middleOf = (values: number[]): number => values.sort((a, b) => a - b)[values.length >> 1]!;
 
-/** Measures a developed picture of a stage: its place by lightness, its sky by its middle where it is aimed, which no lamp's glow decides. */
+/** Measures a developed picture of a stage: its place by lightness where nothing passed, its sky by its middle where it is aimed, which no lamp's glow decides. */
 function measureLights(
   { view: { width, height, centreY }, still: { depth } }: Stage,
   data: Uint8Array,
+  counts: Uint8Array | null,
 ): Omit<MeasuredPicture, "kept"> {
   const light = (pixel: number) =>
     0.2126 * LINEAR[data[3 * pixel]!]! +
@@ -74,7 +76,7 @@ function measureLights(
     sky.push(light(pixel));
   }
   return {
-    placeStops: stops(placeLevel(light, depth)),
+    placeStops: stops(placeLevel(light, depth, counts)),
     skyStops: sky.length > LEAST_SKY * depth.length ? stops(middleOf(sky)) : null,
   };
 }
@@ -87,8 +89,10 @@ export function measurePicture(
   frames: readonly PlannedFrame[],
   shot: PromisedShot | null,
 ): MeasuredPicture {
-  const kept = shot ? readPromises(stage, plan, data, frames, shot) : NOTHING_READ;
-  return { ...measureLights(stage, data), kept };
+  if (shot === null || plan.shutters.length > 1) return { ...measureLights(stage, data, null), kept: NOTHING_READ };
+  const clean = cleanLevel(stage, plan, plan.shutters[0].deliveredSeconds);
+  const counts = untouched(stage, clean, data);
+  return { ...measureLights(stage, data, counts), kept: readPromises(stage, plan, data, frames, shot, clean, counts) };
 }
 
 /**
@@ -102,17 +106,17 @@ function readPromises(
   data: Uint8Array,
   frames: readonly PlannedFrame[],
   shot: PromisedShot,
+  clean: Float32Array,
+  counts: Uint8Array,
 ): MeasuredPromises {
   const { stack } = plan;
   const isMean = stack === "mean" || frames.length === 1;
   if (stage.view.pitchUm > MOST_PITCHES * stage.lens.pitchUm) return NOTHING_READ;
-  if (plan.shutters.length > 1 || stack === "fuse" || stack === "median" || frames.length < plan.frames)
-    return NOTHING_READ;
-  const clean = cleanLevel(stage, plan, plan.shutters[0].deliveredSeconds);
+  if (stack === "fuse" || stack === "median" || frames.length < plan.frames) return NOTHING_READ;
   const [first, last] = [frames[0]!, frames.at(-1)!];
   const span = last.opensSeconds + last.deliveredSeconds - first.opensSeconds;
   return {
-    midTone: isMean ? signalToNoise(stage, plan, clean, data, shot.sceneEv, frames.length) : null,
+    midTone: isMean ? signalToNoise(stage, plan, clean, data, shot.sceneEv, frames.length, counts) : null,
     wayDrawn: wayDrawn(stage, plan, clean, data, frames),
     waterLeft: isMean && shot.water !== null ? waterLeft(stage, plan, clean, data, frames) : null,
     starLengthPx: starLength(stage, plan, data, shot.declinationDeg, first.opensSeconds, span),

@@ -29,6 +29,7 @@ function roundingVariance(level: number): number {
  * the picture's 8 bits hide it.
  *
  * @param clean See `cleanLevel`.
+ * @param counts See `untouched`.
  * @param frames How many frames were fused by mean; 1 for one frame.
  */
 export function signalToNoise(
@@ -38,6 +39,7 @@ export function signalToNoise(
   picture: Uint8Array,
   sceneEv: number,
   frames: number,
+  counts: Uint8Array,
 ): number | null {
   const gathered = luminanceFromEv(sceneEv) * plan.shutters[0].deliveredSeconds;
   // Of a surface that is neutral under the picture's white balance.
@@ -45,7 +47,11 @@ export function signalToNoise(
   const isNear = (pixel: number): boolean => {
     const share = clean[pixel]! / level;
     return (
-      share < 2 ** NEAR_STOPS && share > 2 ** -NEAR_STOPS && still.flows[pixel] === 0 && still.depth[pixel]! < Infinity
+      share < 2 ** NEAR_STOPS &&
+      share > 2 ** -NEAR_STOPS &&
+      counts[pixel] === 1 &&
+      still.flows[pixel] === 0 &&
+      still.depth[pixel]! < Infinity
     );
   };
   if (level * 2 ** NEAR_STOPS > 1) return null;
