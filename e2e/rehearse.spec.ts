@@ -14,6 +14,16 @@ const brightness = (page: Page) =>
     return data.reduce((sum, value, i) => (i % 4 === 3 ? sum : sum + value), 0) / (data.length * 0.75);
   });
 
+/** Draws a line through the middle of a box. */
+async function drag(page: Page, box: { x: number; y: number; width: number; height: number } | null): Promise<void> {
+  if (!box) throw new Error("There is nothing to draw on.");
+  const [x, y] = [box.x + box.width / 2 - 60, box.y + box.height / 2];
+  await page.mouse.move(x, y);
+  await page.mouse.down();
+  for (let i = 1; i <= 20; i++) await page.mouse.move(x + 6 * i, y + 2 * i);
+  await page.mouse.up();
+}
+
 test("the picture is seen before it is taken, at every moment, beside what the screen shows", async ({
   page,
   request,
@@ -87,6 +97,16 @@ test("a picture of the place is exposed anew, and a lamp that is drawn on it lea
   // Another scene is picked by hand.
   await page.getByLabel("Scene that stands in for your place").selectOption("mill-weir");
   await expect(page.getByText("Rehearsed before: the mill weir.")).toBeVisible();
+  // Where somebody draws with a lantern, the hand does, as fast as it goes.
+  await page.getByLabel("Scene that stands in for your place").selectOption("lantern-walk");
+  await page.getByRole("button", { name: /^Draw the lantern/ }).click();
+  await drag(page, await page.locator("[data-drawing=path]").boundingBox());
+  await expect(page.getByText(/^Drawn in .* m\/s in the mean\.$/)).toBeVisible(RENDERED);
+  await page.getByRole("button", { name: "Without the drawn way" }).click();
+  await expect(page.getByText(/^It draws a spiral at/)).toBeVisible();
+  const ground = page.getByLabel("How wet the ground is");
+  await ground.selectOption({ label: "Wet ground" });
+  await expect(ground).toHaveValue("wet");
 
   // What is no picture is refused, and nothing is lost.
   const chosen = page.getByLabel("Your own picture of the place");
@@ -112,12 +132,7 @@ test("a picture of the place is exposed anew, and a lamp that is drawn on it lea
   const before = await brightness(page);
 
   await page.getByText("a lamp's way", { exact: true }).click();
-  const box = (await page.locator("[data-drawing=path]").boundingBox())!;
-  const [x, y] = [box.x + box.width / 2 - 60, box.y + box.height / 2];
-  await page.mouse.move(x, y);
-  await page.mouse.down();
-  for (let i = 1; i <= 20; i++) await page.mouse.move(x + 6 * i, y + 2 * i);
-  await page.mouse.up();
+  await drag(page, await page.locator("[data-drawing=path]").boundingBox());
   const drawn = page.getByRole("button", { name: /^Remove / });
   await expect(drawn).toBeVisible();
   await expect.poll(() => brightness(page), RENDERED).toBeGreaterThan(before + 0.1);
