@@ -1,5 +1,5 @@
 import { type IntentId, intentOf, type ShotRequest } from "../intent";
-import { evFromLuminance } from "../light";
+import { evFromLuminance, luminanceFromEv } from "../light";
 import type { Lens } from "../optics";
 import {
   type Scene,
@@ -10,7 +10,7 @@ import {
   sceneForShot,
   sceneNamed,
 } from "../scene";
-import { clearSky } from "../sky";
+import { clearSky, magnitudeFromLuminance } from "../sky";
 import { gainsFor } from "./stageLight";
 
 /** What of a shot its stand-in depends on. */
@@ -100,6 +100,13 @@ const UNDER_SKY_STOPS = 2;
 const underStars = ({ sceneEv, skyEv }: ShownShot): number =>
   skyEv === null ? sceneEv : Math.min(sceneEv, skyEv - UNDER_SKY_STOPS);
 
+/** A place under the sky that goes with a shot that does not aim yet: in balance with its lamps, or of stars as dark as is said. */
+function underUsualSky(place: Scene, { sceneEv, skyEv }: ShownShot): Scene {
+  if (!place.stars) return { ...place, sky: balancedSky(place.sky, sceneEv) };
+  if (skyEv === null) return place;
+  return { ...place, sky: { ...place.sky, darkSkyMagPerArcsec2: magnitudeFromLuminance(luminanceFromEv(skyEv)) } };
+}
+
 /** A place as a shot finds it: see `standInFor`. */
 export function placeForShot(
   place: Scene,
@@ -108,7 +115,6 @@ export function placeForShot(
   lens: Lens,
   opensAs: ShotInPlace["opensAs"],
 ): Scene {
-  const balanced = sky === null && !place.stars ? { ...place, sky: balancedSky(place.sky, shot.sceneEv) } : place;
-  const scene = sceneForShot(balanced, { ...shot, opensAs }, sky, lens);
+  const scene = sceneForShot(sky === null ? underUsualSky(place, shot) : place, { ...shot, opensAs }, sky, lens);
   return { ...scene, ...gainsFor(scene, lens, place.stars ? underStars(shot) : shot.sceneEv) };
 }

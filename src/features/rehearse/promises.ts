@@ -1,5 +1,5 @@
+import { intentOf } from "@/core/intent";
 import { METER_TO_CLIP_STOPS } from "@/core/outlook";
-import type { SceneAir } from "@/core/scene/air";
 import { plain, signed } from "@/core/words";
 import type { Measured } from "./measured";
 import type { Rehearse } from "./useRehearse";
@@ -26,7 +26,8 @@ const NEAR_STAR_PX = 3;
 const NEAR_STAR = 0.1;
 
 /** The sky that is promised has no cloud; much of it in the picture is another light. */
-const isCloudy = (air: SceneAir | null): boolean => air !== null && air.cloud > 0.3;
+const isCloudy = ({ air, intent }: Rehearse["request"]): boolean =>
+  air !== null && air.cloud > 0.3 && !intentOf(intent).ofStars;
 
 /** White: no surface shows as more. */
 const held = (stops: number): number => Math.min(METER_TO_CLIP_STOPS, stops);
@@ -62,7 +63,7 @@ export function promisesOf(
   const { placeStops, skyStops, kept } = lights;
   const rows = [inStops(nameOf("ground"), base.meterStops, placeStops)];
   if (sky && skyStops !== null)
-    rows.push(inStops(isCloudy(request.air) ? "sky, were it clear" : "sky", sky.meterStops, skyStops));
+    rows.push(inStops(isCloudy(request) ? "sky, were it clear" : "sky", sky.meterStops, skyStops));
   if (kept.midTone !== null && noise.midTone > 0) {
     const share = kept.midTone / noise.midTone;
     rows.push({
