@@ -10,6 +10,7 @@ const COMMANDS: Record<string, () => Promise<Command>> = {
   solve: async () => (await import("./solve")).solveCommand,
   recipe: async () => (await import("./recipe")).recipeCommand,
   simulate: async () => (await import("./simulate")).simulateCommand,
+  phone: async () => (await import("./phone")).phoneCommand,
   inspect: async () => (await import("./inspect")).inspectCommand,
   stack: async () => (await import("./stack")).stackCommand,
 };
@@ -25,6 +26,9 @@ const USAGE = `usage: aevumen <command> [--json]
            [--at INSTANT --lat D --lon D --azimuth D [--tilt D] [--sqm M]] -o DIR
                                                        frames of a scene through a simulated phone
   simulate --list                                      the scenes, with the intents that they stand for
+  phone [--name NAME] [--port N] [--token T] [--faults dropped:3,...]
+                                                       a stand-in phone at an address, by the published protocol
+  phone --openapi                                      that protocol as an OpenAPI document
   inspect FILE...                                      measure pictures
   stack --mode lighten|mean|lighten-over-mean|median|fuse [--linear|--encoded] [--exclude N,...]
         [--threads N] -o OUT FILE...

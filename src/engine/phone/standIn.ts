@@ -19,6 +19,14 @@ const wait = (milliseconds: number, signal: AbortSignal): Promise<void> =>
     });
   });
 
+const aborted = (signal: AbortSignal): Promise<void> =>
+  new Promise((resolve) => {
+    if (signal.aborted) return resolve();
+    signal.addEventListener("abort", () => resolve(), { once: true });
+  });
+
+const WRONG_SHARE = 0.25;
+
 /** Where the phone stands, and how warm it is there. */
 export interface PhoneStage {
   readonly scene: Scene;
@@ -29,6 +37,8 @@ export interface PhoneStage {
 export class StandInPhone implements Phone {
   private armed: { readonly plan: CapturePlan; readonly options: CaptureOptions } | undefined;
   private stop = new AbortController();
+  /** What a paused run waits for. */
+  private held: { readonly wait: Promise<void>; readonly go: () => void } | null = null;
   private state: PhoneStatus["state"] = "idle";
   private framesTaken = 0;
 
@@ -37,6 +47,8 @@ export class StandInPhone implements Phone {
     private readonly stage: PhoneStage,
     /** Widths that it writes; by default those of its camera. */
     private readonly widthsPx: readonly number[] = camera.widthsPx,
+    /** The frame, counted from 0, that it exposes for a quarter of the time that it says; null for none. */
+    private readonly wrongFrame: number | null = null,
   ) {}
 
   async capabilities(): Promise<PhoneCapabilities> {
@@ -58,6 +70,7 @@ export class StandInPhone implements Phone {
     this.state = "armed";
     this.framesTaken = 0;
     this.stop = new AbortController();
+    this.resume();
     return { kind: "armed" };
   }
 
@@ -70,11 +83,15 @@ export class StandInPhone implements Phone {
     try {
       await this.setStage(threads, options.widthPx);
       const frames = plannedFrames(plan);
-      const pressedAt = Date.now();
+      let pressedAt = Date.now();
+      let heldMs = 0;
       const taking: Promise<Uint8Array>[] = [];
       const take = (index: number) => {
-        const frame = frames[index];
-        if (!frame) return;
+        const planned = frames[index];
+        if (!planned) return;
+        const { deliveredSeconds } = planned;
+        const frame =
+          index === this.wrongFrame ? { ...planned, deliveredSeconds: WRONG_SHARE * deliveredSeconds } : planned;
         taking[index] = threads[index % THREADS]!.ask((api) => api.take(plan, frame));
         // A run that is ended early asks for no more; whoever waits for a frame hears of it all the same.
         taking[index].catch(() => {});
@@ -84,6 +101,12 @@ export class StandInPhone implements Phone {
         if (signal.aborted) return;
         const jpeg = await taking[index]!;
         take(index + THREADS);
+        if (this.held) {
+          const since = Date.now();
+          await Promise.race([this.held.wait, aborted(signal)]);
+          pressedAt += Date.now() - since;
+          heldMs += options.pace === "recipe" ? Date.now() - since : 0;
+        }
         if (options.pace === "recipe") await wait(pressedAt + closesSeconds * 1000 - Date.now(), signal);
         if (signal.aborted) return;
         this.framesTaken++;
@@ -93,7 +116,7 @@ export class StandInPhone implements Phone {
           jpeg,
           shutterSeconds: nominalSeconds,
           iso: plan.iso,
-          takenAt: new Date(plan.pressedAtMs + opensSeconds * 1000),
+          takenAt: new Date(plan.pressedAtMs + opensSeconds * 1000 + heldMs),
         };
       }
     } finally {
@@ -105,6 +128,21 @@ export class StandInPhone implements Phone {
 
   async abort(): Promise<void> {
     this.stop.abort();
+  }
+
+  /** Holds the run after the frame at hand; what comes after it comes as much later. */
+  pause(): void {
+    if (this.held) return;
+    let go = () => {};
+    const wait = new Promise<void>((resolve) => {
+      go = resolve;
+    });
+    this.held = { wait, go };
+  }
+
+  resume(): void {
+    this.held?.go();
+    this.held = null;
   }
 
   /** Renders the scene's still light once, each thread a part of the rows. */

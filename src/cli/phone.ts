@@ -1,0 +1,38 @@
+import { phoneOpenApi } from "@/contracts/phoneOpenApi";
+import { FAULT_NAMES, NO_FAULTS, readFaults } from "@/engine/phone/faults";
+import { startStandIn } from "@/engine/phone/served";
+import { UsageError } from "./errors";
+import { readOptions, wholeNumber } from "./options";
+
+/** `phone --name NAME [--port N] [--faults NAME:FRAME,...]`: a stand-in phone as a process of its own, until it is interrupted. */
+export async function phoneCommand(args: readonly string[]): Promise<void> {
+  const { values } = readOptions(args, {
+    name: { type: "string" },
+    port: { type: "string", default: "0" },
+    token: { type: "string" },
+    faults: { type: "string" },
+    openapi: { type: "boolean", default: false },
+  });
+  if (values.openapi) {
+    console.log(JSON.stringify(phoneOpenApi(), null, 2));
+    return;
+  }
+  const port = wholeNumber(values.port, "--port", 0);
+  if (port > 65_535) throw new UsageError(`--port goes from 0 to 65535, got ${port}.`);
+  const faults = values.faults === undefined ? NO_FAULTS : readFaults(values.faults);
+  if (faults === null)
+    throw new UsageError(
+      `--faults are ${FAULT_NAMES.join(", ")}, each with its frame, such as dropped:3; got ${values.faults}.`,
+    );
+  const { token } = values;
+  const phone = await startStandIn({ name: values.name ?? null, port, faults, ...(token ? { token } : {}) });
+  const { address } = phone;
+  console.log(values.json ? JSON.stringify({ address, token: phone.token }) : `${address}\ntoken ${phone.token}`);
+  await new Promise<void>((resolve) => {
+    for (const signal of ["SIGINT", "SIGTERM"] as const) process.once(signal, () => resolve());
+    // Whoever started it and is gone has no more use for it.
+    process.once("disconnect", () => resolve());
+  });
+  await phone.close();
+  process.exit(0);
+}

@@ -1,0 +1,159 @@
+import { createHash } from "node:crypto";
+import { EventSourceParserStream } from "eventsource-parser/stream";
+import type { z } from "zod";
+import {
+  type ArmRequest,
+  PHONE_PATH,
+  type PhoneCapabilities,
+  type PhoneErrorCode,
+  type PhoneEvent,
+  type PhoneFrame,
+  type PhoneFrames,
+  type PhoneRun,
+  type PhoneSettings,
+  type PhoneStatus,
+  phoneCapabilities,
+  phoneError,
+  phoneEvent,
+  phoneFrames,
+  phoneRun,
+  phoneSettings,
+  phoneStatus,
+} from "@/contracts/phoneProtocol";
+
+/** Where a phone answers, and the word that it asks for. */
+export interface PhoneLink {
+  readonly address: string;
+  readonly token: string;
+}
+
+/** The phone cannot be reached, or does not speak the protocol. */
+export class PhoneAwayError extends Error {}
+
+/** The phone answered with an error of the protocol. */
+export class PhoneAnswerError extends Error {
+  constructor(
+    readonly code: PhoneErrorCode,
+    message: string,
+    readonly details: readonly string[],
+  ) {
+    super(message);
+  }
+}
+
+/** A phone says something within this time, or is taken to be away. */
+const PATIENCE_MS = 15_000;
+/** No frame is larger. */
+const MOST_FRAME_BYTES = 1e9;
+
+/** A phone that is driven by address alone. */
+export class RemotePhone {
+  constructor(private readonly link: PhoneLink) {}
+
+  capabilities = (): Promise<PhoneCapabilities> => this.ask("GET", "/capabilities", phoneCapabilities);
+  status = (): Promise<PhoneStatus> => this.ask("GET", "/status", phoneStatus);
+  settings = (): Promise<PhoneSettings> => this.ask("GET", "/settings", phoneSettings);
+  set = (change: Partial<PhoneSettings>): Promise<PhoneSettings> =>
+    this.ask("PATCH", "/settings", phoneSettings, change);
+  arm = (request: ArmRequest): Promise<PhoneRun> => this.ask("POST", "/runs", phoneRun, request);
+  start = (run: string): Promise<PhoneRun> => this.ask("POST", `/runs/${run}/start`, phoneRun);
+  pause = (run: string): Promise<PhoneRun> => this.ask("POST", `/runs/${run}/pause`, phoneRun);
+  resume = (run: string): Promise<PhoneRun> => this.ask("POST", `/runs/${run}/resume`, phoneRun);
+  abort = (run: string): Promise<PhoneRun> => this.ask("POST", `/runs/${run}/abort`, phoneRun);
+  frames = (run: string): Promise<PhoneFrames> => this.ask("GET", `/runs/${run}/frames`, phoneFrames);
+  acknowledge = (run: string, index: number): Promise<PhoneRun> =>
+    this.ask("DELETE", `/runs/${run}/frames/${index}`, phoneRun);
+
+  /** A frame's bytes, in as many pieces as it takes. @throws PhoneAwayError when they are not what the phone says they are. */
+  async bytesOf({ run, index, bytes, sha256 }: PhoneFrame): Promise<Buffer> {
+    if (bytes > MOST_FRAME_BYTES) throw new PhoneAwayError(`Frame ${index + 1} is ${bytes} bytes long: too large.`);
+    const whole = Buffer.alloc(bytes);
+    let received = 0;
+    while (received < bytes) {
+      const before = received;
+      const response = await this.send("GET", `/runs/${run}/frames/${index}`, undefined, {
+        range: `bytes=${received}-`,
+      });
+      received = await fill(whole, received, response);
+      if (received === before) throw new PhoneAwayError(`Nothing more came of frame ${index + 1}.`);
+    }
+    if (createHash("sha256").update(whole).digest("hex") !== sha256)
+      throw new PhoneAwayError(`Frame ${index + 1} did not arrive as the phone took it.`);
+    return whole;
+  }
+
+  /** What happens on the phone, from after an event on, until the connection or `signal` ends it. */
+  async *events(
+    after: number,
+    signal: AbortSignal,
+  ): AsyncGenerator<{ readonly number: number; readonly event: PhoneEvent }> {
+    const response = await this.send("GET", "/events", undefined, { "last-event-id": String(after) }, signal);
+    if (!response.body) throw new PhoneAwayError("The phone tells nothing.");
+    const messages = response.body.pipeThrough(new TextDecoderStream()).pipeThrough(new EventSourceParserStream());
+    for await (const { id, data } of messages) {
+      const event = phoneEvent.safeParse(jsonOf(data));
+      if (event.success) yield { number: Number(id) || 0, event: event.data };
+    }
+  }
+
+  private async ask<Schema extends z.ZodType>(
+    method: string,
+    path: string,
+    schema: Schema,
+    body?: unknown,
+  ): Promise<z.output<Schema>> {
+    const response = await this.send(method, path, body, {}, AbortSignal.timeout(PATIENCE_MS));
+    const reply = schema.safeParse(await response.json().catch(() => undefined));
+    if (!reply.success) throw new PhoneAwayError("What answers there does not speak the phone protocol.");
+    return reply.data;
+  }
+
+  /** @throws PhoneAwayError without an answer, PhoneAnswerError for an error of the protocol. */
+  private async send(
+    method: string,
+    path: string,
+    body?: unknown,
+    headers: Readonly<Record<string, string>> = {},
+    signal: AbortSignal | null = null,
+  ): Promise<Response> {
+    const { address, token } = this.link;
+    const response = await fetch(address + PHONE_PATH + path, {
+      method,
+      signal,
+      headers: { authorization: `Bearer ${token}`, "content-type": "application/json", ...headers },
+      ...(body === undefined ? {} : { body: JSON.stringify(body) }),
+    }).catch(() => {
+      throw new PhoneAwayError(`The phone at ${address} does not answer.`);
+    });
+    if (response.ok) return response;
+    const error = phoneError.safeParse(await response.json().catch(() => undefined));
+    if (!error.success) throw new PhoneAwayError(`The phone at ${address} answers with ${response.status}.`);
+    throw new PhoneAnswerError(error.data.code, error.data.message, error.data.details);
+  }
+}
+
+function jsonOf(text: string): unknown {
+  try {
+    return JSON.parse(text);
+  } catch {
+    return undefined;
+  }
+}
+
+/** Fills a buffer from a response that may break off. @returns How far it is full. */
+async function fill(whole: Buffer, from: number, response: Response): Promise<number> {
+  let at = from;
+  const reader = response.body?.getReader();
+  if (!reader) return at;
+  try {
+    for (let part = await reader.read(); !part.done && at < whole.length; part = await reader.read()) {
+      whole.set(part.value.subarray(0, whole.length - at), at);
+      at += part.value.length;
+    }
+  } catch {
+    // What has come stays; the rest is asked for again.
+  } finally {
+    await reader.cancel().catch(() => {});
+  }
+  return Math.min(at, whole.length);
+}

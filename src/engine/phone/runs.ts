@@ -1,0 +1,235 @@
+import { createHash } from "node:crypto";
+import { EventEmitter } from "node:events";
+import { mkdir, rm, writeFile } from "node:fs/promises";
+import { join } from "node:path";
+import type { z } from "zod";
+import {
+  type armRequest,
+  PHONE_FAULTS,
+  type PhoneErrorCode,
+  type PhoneEvent,
+  type PhoneFrame,
+  type PhoneRun,
+} from "@/contracts/phoneProtocol";
+import { parseRecipe } from "@/core/recipe";
+import type { PhoneFaults } from "./faults";
+import type { StandInPhone } from "./standIn";
+
+/** An answer of the protocol that is not what was asked for. */
+export class PhoneRefusal extends Error {
+  constructor(
+    readonly code: PhoneErrorCode,
+    message: string,
+    readonly details: readonly string[] = [],
+  ) {
+    super(message);
+  }
+}
+
+/** Events that a phone remembers for those who were away. */
+const MOST_EVENTS = 2000;
+/** Runs whose frames it keeps until they are acknowledged. */
+const MOST_RUNS = 20;
+
+interface Held {
+  run: PhoneRun;
+  readonly asked: string;
+  readonly camera: StandInPhone;
+  readonly frames: Map<number, PhoneFrame & { readonly path: string }>;
+}
+
+/** An event with its number, which counts up from 1 for as long as the phone runs. */
+export interface NumberedEvent {
+  readonly number: number;
+  readonly event: PhoneEvent;
+}
+
+/**
+ * The runs of a stand-in: armed, taken, and held on its own disk frame by frame until somebody acknowledges them. One goes on at a
+ * time.
+ */
+export class StandInRuns {
+  private readonly held = new Map<string, Held>();
+  private readonly remembered: NumberedEvent[] = [];
+  private told = 0;
+  /** Emits `event` as things happen, and `gone` when the phone is to be out of reach. */
+  readonly happens = new EventEmitter<{ event: [NumberedEvent]; gone: [] }>();
+
+  constructor(
+    private readonly folder: string,
+    private readonly newCamera: () => StandInPhone,
+    private readonly faults: PhoneFaults,
+  ) {
+    this.happens.setMaxListeners(0);
+  }
+
+  /** The run it holds or has held last; null before the first. */
+  latest(): PhoneRun | null {
+    return [...this.held.values()].at(-1)?.run ?? null;
+  }
+
+  /** Events after one; all that are remembered from 0. */
+  eventsAfter(number: number): NumberedEvent[] {
+    return this.remembered.filter((each) => each.number > number);
+  }
+
+  /** @throws PhoneRefusal where a run is under way, or the phone cannot do what the line says. */
+  async arm({ id, line, widthPx, pace, seed }: z.output<typeof armRequest>): Promise<PhoneRun> {
+    const asked = JSON.stringify({ line, widthPx, pace, seed });
+    const known = this.held.get(id);
+    if (known?.asked === asked) return known.run;
+    const active = this.latest();
+    if (known || (active && ["armed", "running", "paused"].includes(active.state)))
+      throw new PhoneRefusal("phone-busy", "The phone is at another run: wait for it, or abort it.");
+    const { recipe, problems } = parseRecipe(line);
+    if (problems.length > 0)
+      throw new PhoneRefusal(
+        "cannot-do",
+        "The recipe line has a part that cannot be read.",
+        problems.map(({ found, expected }) => `${found}: expected ${expected}`),
+      );
+    const camera = this.newCamera();
+    const armed = await camera.arm(recipe, { widthPx, pace, startsAt: new Date(), seed });
+    if (armed.kind === "refused") {
+      const words = armed.problems.map(({ message }) => message);
+      throw new PhoneRefusal("cannot-do", words.join(" "), words);
+    }
+    const framesWanted = recipe.sequence?.frames ?? 1;
+    const run: PhoneRun = { id, state: "armed", line, framesWanted, framesTaken: 0, fault: null };
+    this.held.set(id, { run, asked, camera, frames: new Map() });
+    await this.forgetOldest();
+    this.tell({ kind: "run", run });
+    return run;
+  }
+
+  /** Begins an armed run; it goes on by itself. Asked again, it answers as it stands. */
+  start(id: string): PhoneRun {
+    const held = this.find(id);
+    if (held.run.state === "running") return held.run;
+    if (held.run.state !== "armed") throw new PhoneRefusal("wrong-state", `The run is ${held.run.state}.`);
+    this.change(held, { state: "running" });
+    void this.take(held);
+    return held.run;
+  }
+
+  pause(id: string): PhoneRun {
+    const held = this.find(id);
+    if (held.run.state === "paused") return held.run;
+    if (held.run.state !== "running") throw new PhoneRefusal("wrong-state", `The run is ${held.run.state}.`);
+    held.camera.pause();
+    return this.change(held, { state: "paused" });
+  }
+
+  resume(id: string): PhoneRun {
+    const held = this.find(id);
+    if (held.run.state === "running") return held.run;
+    if (held.run.state !== "paused") throw new PhoneRefusal("wrong-state", `The run is ${held.run.state}.`);
+    held.camera.resume();
+    return this.change(held, { state: "running" });
+  }
+
+  /** Ends a run after the frame at hand; one that has ended stays as it is. */
+  async abort(id: string): Promise<PhoneRun> {
+    const held = this.find(id);
+    if (held.run.state === "armed") return this.change(held, { state: "aborted" });
+    await held.camera.abort();
+    return held.run;
+  }
+
+  run(id: string): PhoneRun {
+    return this.find(id).run;
+  }
+
+  /** Frames that are not acknowledged, in order. */
+  frames(id: string): PhoneFrame[] {
+    return [...this.find(id).frames.values()].map(({ path: _, ...frame }) => frame);
+  }
+
+  /** A frame and where its bytes lie. @throws PhoneRefusal where it is not, or was acknowledged. */
+  frame(id: string, index: number): PhoneFrame & { readonly path: string } {
+    const frame = this.find(id).frames.get(index);
+    if (!frame) throw new PhoneRefusal("not-found", "There is no such frame, or it was acknowledged.");
+    return frame;
+  }
+
+  /** Forgets a frame that is safe elsewhere; one that is not there any more is as good as forgotten. */
+  async acknowledge(id: string, index: number): Promise<PhoneRun> {
+    const { frames, run } = this.find(id);
+    const frame = frames.get(index);
+    frames.delete(index);
+    if (frame) await rm(frame.path, { force: true });
+    return run;
+  }
+
+  /** Ends whatever goes on. */
+  async end(): Promise<void> {
+    for (const { camera } of this.held.values()) await camera.abort();
+  }
+
+  private find(id: string): Held {
+    const held = this.held.get(id);
+    if (!held) throw new PhoneRefusal("not-found", "The phone knows no such run.");
+    return held;
+  }
+
+  private change(held: Held, part: Partial<PhoneRun>): PhoneRun {
+    held.run = { ...held.run, ...part };
+    this.tell({ kind: "run", run: held.run });
+    return held.run;
+  }
+
+  private tell(event: PhoneEvent): void {
+    this.told++;
+    const numbered = { number: this.told, event };
+    this.remembered.push(numbered);
+    if (this.remembered.length > MOST_EVENTS) this.remembered.shift();
+    this.happens.emit("event", numbered);
+  }
+
+  private async forgetOldest(): Promise<void> {
+    for (const [id, { frames }] of [...this.held].slice(0, -MOST_RUNS)) {
+      for (const { path } of frames.values()) await rm(path, { force: true });
+      this.held.delete(id);
+    }
+  }
+
+  private fail(held: Held, code: keyof typeof PHONE_FAULTS): void {
+    this.change(held, { state: "failed", fault: { code, message: PHONE_FAULTS[code] } });
+  }
+
+  private async take(held: Held): Promise<void> {
+    const { camera, frames, run } = held;
+    const { dropped, disconnect, full, dead } = this.faults;
+    try {
+      await mkdir(this.folder, { recursive: true });
+      for await (const { index, name, jpeg, shutterSeconds, iso, takenAt } of camera.capture()) {
+        const number = index + 1;
+        if (number === dead) return this.fail(held, "battery-dead");
+        if (number === full) return this.fail(held, "card-full");
+        if (number !== dropped) {
+          const path = join(this.folder, `${run.id}-${index}`);
+          await writeFile(path, jpeg);
+          const sha256 = createHash("sha256").update(jpeg).digest("hex");
+          const file = { name, mediaType: "image/jpeg", bytes: jpeg.length, sha256, shutterSeconds, iso };
+          const frame = { run: run.id, index, takenAt: takenAt.toISOString(), ...file };
+          frames.set(index, { ...frame, path });
+          held.run = { ...held.run, framesTaken: held.run.framesTaken + 1 };
+          this.tell({ kind: "frame", frame });
+        }
+        if (number === disconnect) this.happens.emit("gone");
+      }
+      this.change(held, { state: this.wasEnded(held) ? "aborted" : "done" });
+    } catch (error) {
+      console.error(error);
+      this.fail(held, "camera-failed");
+    } finally {
+      await camera.abort();
+    }
+  }
+
+  /** Whether a run stopped before its last frame; one that was lost on the way counts as taken. */
+  private wasEnded({ run }: Held): boolean {
+    const lost = this.faults.dropped !== undefined && this.faults.dropped <= run.framesWanted ? 1 : 0;
+    return run.framesTaken + lost < run.framesWanted;
+  }
+}

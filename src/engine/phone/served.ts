@@ -1,0 +1,108 @@
+import { randomBytes } from "node:crypto";
+import { statfsSync } from "node:fs";
+import { mkdtemp, rm } from "node:fs/promises";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import { type PhoneCapabilities, type PhoneSettings, PROTOCOL_VERSION } from "@/contracts/phoneProtocol";
+import type { PhoneFaults } from "./faults";
+import { PhoneRefusal, StandInRuns } from "./runs";
+import { type PhoneServer, parsed, servePhone } from "./server";
+import { MOST_STAGE_BYTES, STAGE_PATH, stageRequest, usualStage } from "./stage";
+import { StandInPhone } from "./standIn";
+
+/** As a phone lies on the table: not as one would want it for a night picture. */
+const AS_IT_LIES: PhoneSettings = {
+  flash: "auto",
+  fullSize: false,
+  rawCopies: false,
+  nightMode: false,
+  focusLocked: false,
+  whiteBalanceLocked: false,
+};
+/** It is out of reach for so long after a fault of that name. */
+const AWAY_MS = 3000;
+const FULL_BATTERY_PERCENT = 100;
+const BATTERY_PERCENT_PER_FRAME = 0.02;
+
+interface StandInOptions {
+  /** Null for the name that its camera has. */
+  readonly name: string | null;
+  readonly port: number;
+  readonly faults: PhoneFaults;
+  /** Null for one that nobody can guess. */
+  readonly token?: string;
+}
+
+/** Starts a stand-in phone that answers at an address; its frames lie in a folder of its own, which goes with it. */
+export async function startStandIn({ name, port, faults, token }: StandInOptions): Promise<PhoneServer> {
+  const folder = await mkdtemp(join(tmpdir(), "aevumen-phone-"));
+  let stage = usualStage();
+  let settings = AS_IT_LIES;
+  let framesEver = 0;
+  const wrongFrame = faults.wrong === undefined ? null : faults.wrong - 1;
+  const runs = new StandInRuns(
+    folder,
+    () => new StandInPhone(stage.camera, stage, stage.camera.widthsPx, wrongFrame),
+    faults,
+  );
+  runs.happens.on("event", ({ event }) => {
+    if (event.kind === "frame") framesEver++;
+  });
+  const capabilities = (): PhoneCapabilities => {
+    const { camera } = stage;
+    const { name: lensName, focalLengthMm, fNumber, widthPx, heightPx } = camera.lens;
+    return {
+      protocol: PROTOCOL_VERSION,
+      name: name ?? camera.phone,
+      lens: { name: lensName, focalLengthMm, fNumber, widthPx, heightPx },
+      shutterLadderSeconds: [...camera.shutterLadder],
+      isoLadder: [...camera.isoLadder],
+      delaysSeconds: [...camera.delaysSeconds],
+      widthsPx: [...camera.widthsPx],
+      files: ["jpeg", "raw+jpeg"],
+      shutterLagSeconds: camera.shutterLagSeconds,
+      writeSeconds: camera.writeSeconds,
+      canPause: true,
+    };
+  };
+  const isAtRun = () => ["armed", "running", "paused"].includes(runs.latest()?.state ?? "");
+  const server = await servePhone(
+    {
+      runs,
+      capabilities,
+      status: () => {
+        const { bavail, bsize } = statfsSync(folder);
+        return {
+          now: new Date().toISOString(),
+          batteryPercent: Math.max(0, FULL_BATTERY_PERCENT - BATTERY_PERCENT_PER_FRAME * framesEver),
+          sensorCelsius: stage.sensorCelsius,
+          freeBytes: bavail * bsize,
+          run: runs.latest(),
+        };
+      },
+      settings: () => settings,
+      set: (change) => {
+        if (isAtRun()) throw new PhoneRefusal("wrong-state", "Settings are changed before a run, not in it.");
+        const set = Object.fromEntries(Object.entries(change).filter(([, value]) => value !== undefined));
+        settings = { ...settings, ...set };
+        return settings;
+      },
+      own: async (method, path, body) => {
+        if (path !== STAGE_PATH || method !== "PUT") return null;
+        if (isAtRun()) throw new PhoneRefusal("wrong-state", "The stand-in is at a run; it stays where it is.");
+        stage = parsed(stageRequest, await body(MOST_STAGE_BYTES));
+        return capabilities();
+      },
+    },
+    token ?? randomBytes(24).toString("base64url"),
+    port,
+  );
+  runs.happens.on("gone", () => server.away(AWAY_MS));
+  return {
+    ...server,
+    close: async () => {
+      await server.close();
+      await rm(folder, { recursive: true, force: true });
+    },
+  };
+}
