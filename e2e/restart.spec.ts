@@ -6,7 +6,8 @@ import { type APIRequestContext, expect, test } from "@playwright/test";
 import sharp from "sharp";
 
 const FRAMES = 80;
-const data = join(process.env.TEST_DATA ?? ".test-data", "restart");
+const testData = process.env.TEST_DATA ?? ".test-data";
+const data = join(testData, "restart");
 
 function freePort(): Promise<number> {
   return new Promise((resolve) => {
@@ -17,9 +18,9 @@ function freePort(): Promise<number> {
   });
 }
 
-function start(port: number): ChildProcess {
+function start(port: number, folder = data): ChildProcess {
   return spawn(process.execPath, ["scripts/serve.mjs", String(port)], {
-    env: { ...process.env, NODE_ENV: "production", AEVUMEN_ROOT: process.cwd(), AEVUMEN_DATA: data },
+    env: { ...process.env, NODE_ENV: "production", AEVUMEN_ROOT: process.cwd(), AEVUMEN_DATA: folder },
     stdio: ["ignore", "ignore", "pipe"],
     detached: true,
   });
@@ -38,11 +39,14 @@ const START_TRIES = 3;
 const START_MS = 30_000;
 
 /** Starts a server and waits until it answers; on another port when somebody took the first in the meantime. */
-async function startAnswering(request: APIRequestContext): Promise<{ server: ChildProcess; address: string }> {
+async function startAnswering(
+  request: APIRequestContext,
+  folder = data,
+): Promise<{ server: ChildProcess; address: string }> {
   for (let attempt = 0; attempt < START_TRIES; attempt++) {
     const port = await freePort();
     const address = `http://127.0.0.1:${port}`;
-    const server = start(port);
+    const server = start(port, folder);
     const until = Date.now() + START_MS;
     while (!ended(server) && Date.now() < until) {
       const reply = await request.get(`${address}/api/outings`).catch(() => null);
@@ -126,6 +130,41 @@ test("a stack that is killed in the middle goes on after a restart, without redo
     await expect(async () => expect((await stackOf(whole.id)).job.state).toBe("done")).toPass({ timeout: 90_000 });
     expect(resumed.stack.resultHash).toBe((await stackOf(whole.id)).stack.resultHash);
     expect(resumed.job.resumed).toBeGreaterThan(0);
+  } finally {
+    await killHard(server);
+  }
+});
+
+test("a run goes on while the server is killed, and every frame of it is there after a restart", async ({
+  request,
+}) => {
+  test.setTimeout(180_000);
+  const folder = join(testData, "restart-run");
+  mkdirSync(folder, { recursive: true });
+  let { server, address } = await startAnswering(request, folder);
+  try {
+    const site = { name: "Slipway", latitudeDeg: 53.86, longitudeDeg: -3.42 };
+    const created = await (
+      await request.post(`${address}/api/outings`, { data: { name: "killed", date: "2026-11-24", site } })
+    ).json();
+    const wanted = { line: "12 x 0.5s every 1s | iso 50", widthPx: 1020, pace: "recipe" };
+    const { id } = await (await request.post(`${address}/api/shots/${created.shotId}/runs`, { data: wanted })).json();
+    const runOf = async () => (await request.get(`${address}/api/runs/${id}`)).json();
+    await expect(async () => expect((await runOf()).frameCount).toBeGreaterThan(2)).toPass({ timeout: 60_000 });
+    // One run at a time: the phone says so itself.
+    const second = await request.post(`${address}/api/shots/${created.shotId}/runs`, { data: wanted });
+    expect([second.status(), (await second.json()).code]).toEqual([409, "phone-busy"]);
+
+    await killHard(server);
+    ({ server, address } = await startAnswering(request, folder));
+    expect((await runOf()).run.state).toBe("running");
+    await expect(async () => expect((await runOf()).run.state).toBe("done")).toPass({ timeout: 90_000 });
+    const { frames } = await (await request.get(`${address}/api/runs/${id}/frames`)).json();
+    const names = frames.map(({ name }: { name: string }) => name).sort();
+    expect(names).toEqual(Array.from({ length: 12 }, (_, i) => `frame-${String(i + 1).padStart(4, "0")}.jpg`));
+    // It is written into the log once.
+    const log = await (await request.get(`${address}/api/log`)).json();
+    expect(log.map(({ entry }: { entry: { kind: string } }) => entry.kind)).toEqual(["run"]);
   } finally {
     await killHard(server);
   }

@@ -26,7 +26,7 @@ const USAGE = `usage: aevumen <command> [--json]
            [--at INSTANT --lat D --lon D --azimuth D [--tilt D] [--sqm M]] -o DIR
                                                        frames of a scene through a simulated phone
   simulate --list                                      the scenes, with the intents that they stand for
-  phone [--name NAME] [--port N] [--token T] [--faults dropped:3,...]
+  phone [--name NAME] [--port N] [--token T] [--idle SECONDS] [--faults dropped:3,...]
                                                        a stand-in phone at an address, by the published protocol
   phone --openapi                                      that protocol as an OpenAPI document
   inspect FILE...                                      measure pictures

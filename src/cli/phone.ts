@@ -11,6 +11,7 @@ export async function phoneCommand(args: readonly string[]): Promise<void> {
     port: { type: "string", default: "0" },
     token: { type: "string" },
     faults: { type: "string" },
+    idle: { type: "string" },
     openapi: { type: "boolean", default: false },
   });
   if (values.openapi) {
@@ -25,14 +26,26 @@ export async function phoneCommand(args: readonly string[]): Promise<void> {
       `--faults are ${FAULT_NAMES.join(", ")}, each with its frame, such as dropped:3; got ${values.faults}.`,
     );
   const { token } = values;
-  const phone = await startStandIn({ name: values.name ?? null, port, faults, ...(token ? { token } : {}) });
+  const idleSeconds = values.idle === undefined ? Number.POSITIVE_INFINITY : wholeNumber(values.idle, "--idle", 1);
+  let isIdle = () => {};
+  const idle = new Promise<void>((resolve) => {
+    isIdle = resolve;
+  });
+  const onIdle = () => isIdle();
+  const phone = await startStandIn({
+    name: values.name ?? null,
+    port,
+    faults,
+    idleSeconds,
+    onIdle,
+    ...(token ? { token } : {}),
+  });
   const { address } = phone;
   console.log(values.json ? JSON.stringify({ address, token: phone.token }) : `${address}\ntoken ${phone.token}`);
-  await new Promise<void>((resolve) => {
+  const interrupted = new Promise<void>((resolve) => {
     for (const signal of ["SIGINT", "SIGTERM"] as const) process.once(signal, () => resolve());
-    // Whoever started it and is gone has no more use for it.
-    process.once("disconnect", () => resolve());
   });
+  await Promise.race([interrupted, idle]);
   await phone.close();
   process.exit(0);
 }

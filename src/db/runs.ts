@@ -1,4 +1,4 @@
-import { and, asc, desc, eq, gt, inArray, sql } from "drizzle-orm";
+import { and, asc, desc, eq, gt, inArray, notInArray, sql } from "drizzle-orm";
 import type { RefusedFile } from "@/contracts/stack";
 import type { Db } from "./database";
 import { frames, runs } from "./schema";
@@ -37,6 +37,14 @@ export async function finishRun(
     .where(eq(runs.id, runId));
 }
 
+/** Notes on a run that goes on how it stands; null for nothing to say. */
+export async function noteOnRun(db: Db, runId: string, note: string | null): Promise<void> {
+  await db
+    .update(runs)
+    .set({ problem: note })
+    .where(and(eq(runs.id, runId), eq(runs.state, "running")));
+}
+
 /** Shows that a run's process lives. */
 export async function beatRun(db: Db, runId: string): Promise<void> {
   await db.update(runs).set({ beatAt: sql`now()` }).where(eq(runs.id, runId));
@@ -45,19 +53,36 @@ export async function beatRun(db: Db, runId: string): Promise<void> {
 /** A phone's run shows a sign of life every few seconds; a batch of files waits for the person, and may for hours. */
 const SILENT_SECONDS = { phone: 30, files: 6 * 3600 } as const;
 
+/** A phone's run whose process is silent for so long may be taken over by another one. */
+const LEFT_SECONDS = 15;
+
+/** Runs of a phone whose process shows no sign of life; at the start on an embedded database, all that are running. */
+export async function findSilentRuns(db: Db, everyRunningIsLeft: boolean): Promise<Run[]> {
+  const silent = sql`(${runs.beatAt} is null or ${runs.beatAt} < now() - make_interval(secs => ${LEFT_SECONDS}::int))`;
+  return db
+    .select()
+    .from(runs)
+    .where(and(eq(runs.source, "phone"), eq(runs.state, "running"), everyRunningIsLeft ? sql`true` : silent));
+}
+
 /**
  * Ends runs that a killed process left running; their frames stay.
  *
  * @param everyRunningIsLost On an embedded database at start-up, for there is only one process.
+ * @param resumed Runs that somebody goes on with.
  * @returns Their ids.
  */
-export async function closeLostRuns(db: Db, everyRunningIsLost: boolean): Promise<readonly string[]> {
+export async function closeLostRuns(
+  db: Db,
+  everyRunningIsLost: boolean,
+  resumed: readonly string[] = [],
+): Promise<readonly string[]> {
   const silence = sql`now() - make_interval(secs => case when ${runs.source} = 'phone' then ${SILENT_SECONDS.phone}::int else ${SILENT_SECONDS.files}::int end)`;
   const lost = everyRunningIsLost ? sql`true` : sql`(${runs.beatAt} is null or ${runs.beatAt} < ${silence})`;
   const closed = await db
     .update(runs)
     .set({ state: "aborted", endedAt: new Date(), problem: "The application stopped during this run." })
-    .where(and(eq(runs.state, "running"), lost))
+    .where(and(eq(runs.state, "running"), lost, notInArray(runs.id, [...resumed])))
     .returning({ id: runs.id });
   return closed.map(({ id }) => id);
 }

@@ -4,21 +4,20 @@ import type PgBoss from "pg-boss";
 import { type Database, openEmbedded, openServer } from "@/db/database";
 import { type ChangeEvent, publish, subscribe } from "@/db/events";
 import { closeLostRuns } from "@/db/runs";
+import type { ActiveRun, RunsHost } from "./capturing";
 import { applicationFolder, dataFolder } from "./folders";
 import { openQueue } from "./jobs/queue";
 import { workOnJobs } from "./jobs/work";
 import { holdFolder } from "./owner";
-import type { Phone } from "./phone/protocol";
+import { resumeRuns } from "./runs";
 import { clearAbandoned, clearUnfinished } from "./store";
 
 /** Everything that is open while the application runs; one for each process. */
-export interface Application {
-  readonly database: Database;
+export interface Application extends RunsHost {
   readonly boss: PgBoss;
   /** Emits `change` with a `ChangeEvent` for whatever any process publishes, and `gap` where some may have been missed. */
   readonly changes: EventEmitter<{ change: [ChangeEvent]; gap: [] }>;
-  /** Phones that are capturing now, by run. */
-  readonly capturing: Map<string, Phone>;
+  readonly capturing: Map<string, ActiveRun>;
   close(): Promise<void>;
 }
 
@@ -52,14 +51,19 @@ export async function openDatabase(purpose: string): Promise<{ database: Databas
 
 const CLOSE_RUNS_EVERY_MS = 10_000;
 
-/** Ends the runs of killed processes, now and, where other processes may die, ever after. @returns What stops it. */
-async function closeRunsOfTheDead(database: Database): Promise<() => void> {
-  const { db, kind } = database;
-  await closeLostRuns(db, kind === "embedded");
-  if (kind === "embedded") return () => {};
+/**
+ * Goes on with the runs of killed processes where the phone still holds them, and ends the others, now and, where other processes
+ * may die, ever after. @returns What stops it.
+ */
+async function careForLeftRuns(host: RunsHost): Promise<() => void> {
+  const { db, kind } = host.database;
+  const isAlone = kind === "embedded";
+  await closeLostRuns(db, isAlone, await resumeRuns(host, isAlone));
+  if (isAlone) return () => {};
   const closing = setInterval(async () => {
     try {
-      for (const id of await closeLostRuns(db, false)) await publish(db, { topic: "run", id });
+      const resumed = await resumeRuns(host, false);
+      for (const id of await closeLostRuns(db, false, resumed)) await publish(db, { topic: "run", id });
     } catch {
       // The database is out of reach; it is asked again.
     }
@@ -78,15 +82,17 @@ export async function openApplication({ purpose, works }: OpenOptions): Promise<
     onChange: (event) => changes.emit("change", event),
     onGap: () => changes.emit("gap"),
   });
-  const stopClosing = await closeRunsOfTheDead(database);
+  const capturing: Application["capturing"] = new Map();
+  const stopClosing = await careForLeftRuns({ database, capturing });
   const stopWorking = works ? await workOnJobs(database, boss) : () => {};
   return {
     database,
     boss,
     changes,
-    capturing: new Map(),
+    capturing,
     close: async () => {
       stopClosing();
+      for (const { stop } of capturing.values()) stop.abort();
       stopWorking();
       await boss.stop({ graceful: false });
       await release();

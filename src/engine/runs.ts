@@ -1,3 +1,5 @@
+import { randomUUID } from "node:crypto";
+import type { PhoneFrame, PhoneRun } from "@/contracts/phoneProtocol";
 import { type Camera, chosenCamera, framed, WHOLE_SENSOR } from "@/core/camera";
 import { printRecipe, type Recipe } from "@/core/recipe";
 import { standInFor } from "@/core/rehearse";
@@ -7,86 +9,116 @@ import { publish } from "@/db/events";
 import { findKit } from "@/db/kit";
 import { addLogEntry } from "@/db/log";
 import { findOuting, findShot, type Shot } from "@/db/outings";
-import { addFrame, beatRun, createRun, findFirstFrame, findRun, finishRun, type Run, runSize } from "@/db/runs";
-import type { Application } from "./application";
+import { isOutOfReach } from "@/db/outOfReach";
+import {
+  addFrame,
+  beatRun,
+  createRun,
+  findFirstFrame,
+  findRun,
+  findSilentRuns,
+  finishRun,
+  noteOnRun,
+  type Run,
+  runSize,
+} from "@/db/runs";
+import type { RunsHost } from "./capturing";
 import { makeThumbnail, plainReason, readHeader } from "./files/decode";
 import { THUMBNAIL_EDGE_PX } from "./files/importFiles";
 import { BEAT_EVERY_MS } from "./jobs/queue";
-import type { ArmProblem, CapturedFrame, CaptureOptions, Phone } from "./phone/protocol";
-import { StandInPhone } from "./phone/standIn";
+import { PhoneAnswerError, type RemotePhone } from "./phone/client";
+import { collectRun } from "./phone/collect";
+import { linkedPhone, phoneIfThere, setStandIn } from "./phone/linked";
+import type { CaptureOptions } from "./phone/protocol";
+import type { StandInStage } from "./phone/stage";
 import { nightOf, plannedShotOf } from "./plan/nightOf";
 import { ensureRoom } from "./room";
 import { storeBytes } from "./store";
 
-/**
- * A stand-in for the phone of the kit that a shot is taken with: before the shot's own scene, under its light and sky, with
- * its crop, and as warm as its night.
- */
-export async function standInPhone(db: Db, shot: Shot): Promise<Phone> {
+/** The camera of the kit that a shot is taken with, with the shot's crop. */
+const cameraOf = async (db: Db, shot: Shot): Promise<Camera> =>
+  framed(chosenCamera(await findKit(db), shot.camera), shot.aim?.crop ?? WHOLE_SENSOR);
+
+/** What a stand-in sees: the shot's own scene, under its light and sky, as warm as its night. */
+async function stageOf(db: Db, shot: Shot, camera: Camera, pressedAt: string | null): Promise<StandInStage> {
   const outing = await findOuting(db, shot.outingId);
   const night = outing ? nightOf(outing) : null;
   const planned = plannedShotOf(shot);
   const facts = sceneOf(planned, night);
-  const camera = framed(chosenCamera(await findKit(db), shot.camera), shot.aim?.crop ?? WHOLE_SENSOR);
   const scene = standInFor(shot.intent, facts, aimedSkyOf(planned, night), camera.lens);
-  return new StandInPhone(camera, { scene, sensorCelsius: facts.sensorCelsius });
+  return { camera, scene, sensorCelsius: facts.sensorCelsius, pressedAt };
 }
 
-/** The stand-in's files at their largest: noise at a high ISO hardly packs. */
+/** A phone's files at their largest: noise at a high ISO hardly packs. */
 const FILE_BYTES_PER_PIXEL = 2;
+/** A phone may stay out of reach for so long before its run is given up. */
+const GIVE_UP_MS = 5 * 60_000;
+
+/** Choices of a run that are not part of the recipe; without an instant of its own it is pressed when it is started. */
+export type RunOptions = Omit<CaptureOptions, "startsAt"> & { readonly startsAt: Date | null };
 
 export type StartedRun =
-  | { readonly kind: "started"; readonly run: Run }
-  | { readonly kind: "refused"; readonly problems: readonly ArmProblem[] };
+  | { readonly kind: "started"; readonly run: Run; readonly ended: Promise<void> }
+  | { readonly kind: "refused"; readonly problems: readonly string[] };
 
-/** Keeps one captured frame: bytes into the store, a row for the run. */
-async function keepFrame(
-  db: Db,
-  runId: string,
-  recipe: Recipe,
-  captured: CapturedFrame,
-  { phone, lens }: Camera,
-): Promise<void> {
-  const jpeg = Buffer.from(captured.jpeg.buffer, captured.jpeg.byteOffset, captured.jpeg.byteLength);
-  const { width, height, depth } = await readHeader(jpeg);
-  const thumbnail = await storeBytes(await makeThumbnail(jpeg, THUMBNAIL_EDGE_PX));
-  const { hash, bytes } = await storeBytes(jpeg);
+/** Keeps one frame: bytes into the store, synced, and a row for the run; one that is there already stays as it is. */
+async function keepFrame(db: Db, run: Run, frame: PhoneFrame, bytes: Buffer, fNumber: number | null): Promise<void> {
+  const { width, height, depth } = await readHeader(bytes);
+  const thumbnail = await storeBytes(await makeThumbnail(bytes, THUMBNAIL_EDGE_PX));
+  const stored = await storeBytes(bytes);
+  const { name, takenAt, shutterSeconds, iso } = frame;
   await addFrame(db, {
-    runId,
-    name: captured.name,
-    hash,
-    bytes,
+    runId: run.id,
+    name,
+    hash: stored.hash,
+    bytes: stored.bytes,
     width,
     height,
     depth,
     thumbnailHash: thumbnail.hash,
-    takenAt: captured.takenAt,
-    shutterSeconds: captured.shutterSeconds,
-    iso: captured.iso,
-    fNumber: lens.fNumber,
-    camera: phone,
-    recipeLine: printRecipe(recipe),
+    takenAt: new Date(takenAt),
+    shutterSeconds,
+    iso,
+    fNumber,
+    camera: run.phoneName,
+    recipeLine: run.recipeLine,
   });
 }
 
-/** Captures an armed phone's frames into a run and logs it; returns when the run has ended. */
-async function capture(db: Db, phone: Phone, run: Run, recipe: Recipe): Promise<void> {
-  const { camera } = await phone.capabilities();
+const AWAY = "The phone is out of reach; it goes on by itself, and its frames come when it is back.";
+
+/** Takes a run's frames from the phone until it has ended, and logs it. */
+async function collect({ database: { db }, capturing }: RunsHost, phone: RemotePhone, run: Run): Promise<void> {
+  const stop = new AbortController();
+  capturing.set(run.id, { phone, stop });
   const beat = setInterval(() => void beatRun(db, run.id).catch(() => {}), BEAT_EVERY_MS);
+  let note: string | null = null;
+  const stands = async (stood: PhoneRun | null): Promise<void> => {
+    const now = stood === null ? AWAY : stood.state === "paused" ? "Paused." : null;
+    if (now === note) return;
+    note = now;
+    await noteOnRun(db, run.id, note);
+    await publish(db, { topic: "run", id: run.id });
+  };
   try {
-    for await (const captured of phone.capture()) {
-      await keepFrame(db, run.id, recipe, captured, camera);
+    const { lens } = await phone.capabilities().catch(() => ({ lens: null }));
+    const keep = async (frame: PhoneFrame, bytes: Buffer): Promise<void> => {
+      await keepFrame(db, run, frame, bytes, lens?.fNumber ?? null);
       await publish(db, { topic: "run", id: run.id });
-    }
-    const { count } = await runSize(db, run.id);
-    await finishRun(db, run.id, count < run.framesWanted ? "aborted" : "done");
+    };
+    const collecting = { keep, stands, passes: isOutOfReach };
+    const { state, fault } = await collectRun(phone, run.id, collecting, GIVE_UP_MS, stop.signal);
+    await finishRun(db, run.id, state === "done" || state === "failed" ? state : "aborted", fault?.message ?? null);
   } catch (error) {
-    await finishRun(db, run.id, "failed", plainReason(error));
+    // Whoever starts this application again goes on with a run that was only left.
+    if (stop.signal.aborted) return;
+    await finishRun(db, run.id, "failed", plainReason(error)).catch(console.error);
   } finally {
     clearInterval(beat);
+    capturing.delete(run.id);
   }
-  await logRun(db, run.id);
-  await publish(db, { topic: "run", id: run.id });
+  await logRun(db, run.id).catch(console.error);
+  await publish(db, { topic: "run", id: run.id }).catch(console.error);
 }
 
 /** Adds the log entry of a run that has ended, unless it yielded nothing. */
@@ -112,29 +144,69 @@ export async function logRun(db: Db, runId: string): Promise<void> {
  * Arms the phone and starts a run of a shot; frames arrive in the background.
  *
  * @returns The run and a promise of its end, or what the phone cannot do.
+ * @throws PhoneAnswerError when it is at another run, PhoneAwayError when it does not answer.
  */
 export async function startRun(
-  { database: { db }, capturing }: Pick<Application, "database" | "capturing">,
-  request: { readonly shotId: string; readonly recipe: Recipe; readonly options: CaptureOptions },
-): Promise<StartedRun & { readonly ended?: Promise<void> }> {
+  host: RunsHost,
+  request: { readonly shotId: string; readonly recipe: Recipe; readonly options: RunOptions },
+): Promise<StartedRun> {
+  const { db } = host.database;
+  const { recipe, options } = request;
   const shot = await findShot(db, request.shotId);
   if (!shot) throw new RangeError(`there is no shot ${request.shotId}`);
-  const phone = await standInPhone(db, shot);
-  const armed = await phone.arm(request.recipe, request.options);
-  if (armed.kind === "refused") return armed;
-  const { frames } = request.recipe.sequence!;
-  const { lens } = (await phone.capabilities()).camera;
-  const heightPx = (request.options.widthPx * lens.heightPx) / lens.widthPx;
-  await ensureRoom("This run", frames * request.options.widthPx * heightPx * FILE_BYTES_PER_PIXEL);
-  const run = await createRun(db, {
-    shotId: request.shotId,
-    source: "phone",
-    recipeLine: printRecipe(request.recipe),
-    phoneName: (await phone.capabilities()).camera.phone,
-    state: "running",
-    framesWanted: frames,
-  });
-  capturing.set(run.id, phone);
-  const ended = capture(db, phone, run, request.recipe).finally(() => capturing.delete(run.id));
-  return { kind: "started", run, ended };
+  const camera = await cameraOf(db, shot);
+  const linked = await linkedPhone();
+  const { widthPx, pace, seed, startsAt } = options;
+  await setStandIn(linked, await stageOf(db, shot, camera, startsAt?.toISOString() ?? null));
+  const { phone } = linked;
+  const line = printRecipe(recipe);
+  const id = randomUUID();
+  try {
+    await phone.arm({ id, line, widthPx, pace, seed });
+  } catch (error) {
+    if (error instanceof PhoneAnswerError && error.code === "cannot-do")
+      return { kind: "refused", problems: error.details };
+    throw error;
+  }
+  try {
+    const frames = recipe.sequence?.frames ?? 1;
+    const heightPx = (widthPx * camera.lens.heightPx) / camera.lens.widthPx;
+    await ensureRoom("This run", frames * widthPx * heightPx * FILE_BYTES_PER_PIXEL);
+    const run = await createRun(db, {
+      id,
+      shotId: request.shotId,
+      source: "phone",
+      recipeLine: line,
+      phoneName: camera.phone,
+      state: "running",
+      framesWanted: frames,
+    });
+    await phone.start(id);
+    return { kind: "started", run, ended: collect(host, phone, run) };
+  } catch (error) {
+    await phone.abort(id).catch(() => {});
+    await finishRun(db, id, "failed", plainReason(error));
+    throw error;
+  }
+}
+
+/** Goes on with runs that another process left while the phone went on with them; without a phone nothing happens. */
+export async function resumeRuns(host: RunsHost, everyRunningIsLeft: boolean): Promise<readonly string[]> {
+  const { db } = host.database;
+  const left = (await findSilentRuns(db, everyRunningIsLeft)).filter(({ id }) => !host.capturing.has(id));
+  if (left.length === 0) return [];
+  const linked = await phoneIfThere();
+  if (!linked) return [];
+  const resumed: string[] = [];
+  for (const run of left) {
+    const isThere = await linked.phone.frames(run.id).then(
+      () => true,
+      () => false,
+    );
+    if (!isThere) continue;
+    await beatRun(db, run.id);
+    resumed.push(run.id);
+    void collect(host, linked.phone, run);
+  }
+  return resumed;
 }

@@ -24,6 +24,7 @@ import { PIPELINE_VERSION } from "../defaults";
 import { dataFolder } from "../folders";
 import { runStackJob } from "../jobs/stackJob";
 import { FolderHeldError } from "../owner";
+import { endOwnStandIn } from "../phone/ownStandIn";
 import { startRun } from "../runs";
 
 // Loads the demo scenario once: rows, and pictures that the stand-in phone takes and the stacker fuses.
@@ -62,7 +63,7 @@ async function shoot(
   const { recipe } = parseRecipe(line);
   const options = { widthPx: OSSARY_QUAY.done.widthPx, pace: "quick" as const, startsAt, seed: 7 };
   const started = await startRun({ database, capturing: new Map() }, { shotId, recipe, options });
-  if (started.kind === "refused") throw new Error(started.problems.map(({ message }) => message).join(" "));
+  if (started.kind === "refused") throw new Error(started.problems.join(" "));
   const watch = setInterval(async () => {
     const { count: taken } = await runSize(database.db, started.run.id);
     showProgress("Taking the demo pictures", taken, started.run.framesWanted);
@@ -144,6 +145,7 @@ async function seed(): Promise<void> {
   }));
   const planned = await createOuting(db, { name: tonight.name, siteId: site.id, date, shot: first! });
   for (const shot of others) await createShot(db, { outingId: planned.outing.id, ...shot });
+  await endOwnStandIn();
   await release();
   writeFileSync(join(dataFolder(), "demo-loaded"), `${new Date().toISOString()}\n`);
 }

@@ -82,7 +82,11 @@ export class RemotePhone {
     return whole;
   }
 
-  /** What happens on the phone, from after an event on, until the connection or `signal` ends it. */
+  /**
+   * What happens on the phone, from after an event on, until it closes the connection.
+   *
+   * @throws PhoneAwayError when the connection breaks, or `signal` ends it.
+   */
   async *events(
     after: number,
     signal: AbortSignal,
@@ -90,9 +94,13 @@ export class RemotePhone {
     const response = await this.send("GET", "/events", undefined, { "last-event-id": String(after) }, signal);
     if (!response.body) throw new PhoneAwayError("The phone tells nothing.");
     const messages = response.body.pipeThrough(new TextDecoderStream()).pipeThrough(new EventSourceParserStream());
-    for await (const { id, data } of messages) {
-      const event = phoneEvent.safeParse(jsonOf(data));
-      if (event.success) yield { number: Number(id) || 0, event: event.data };
+    try {
+      for await (const { id, data } of messages) {
+        const event = phoneEvent.safeParse(jsonOf(data));
+        if (event.success) yield { number: Number(id) || 0, event: event.data };
+      }
+    } catch {
+      throw new PhoneAwayError("The phone broke off.");
     }
   }
 

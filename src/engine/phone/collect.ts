@@ -5,6 +5,8 @@ import { PhoneAnswerError, PhoneAwayError, type RemotePhone } from "./client";
 export interface Collecting {
   /** Keeps a frame for good: only once this is done is it acknowledged. */
   keep(frame: PhoneFrame, bytes: Buffer): Promise<void>;
+  /** Whether what went wrong with keeping will pass, so that it is tried again; otherwise the run is given up. */
+  passes(error: unknown): boolean;
   /** Told how the run stands, and null while the phone is out of reach. */
   stands(run: PhoneRun | null): Promise<void>;
 }
@@ -74,12 +76,14 @@ export async function collectRun(
       if (signal.aborted) break;
       if (error instanceof PhoneAnswerError && error.code === "not-found")
         throw new PhoneAwayError("The phone was started anew and has forgotten this run; what had arrived is kept.");
-      if (!(error instanceof PhoneAwayError || error instanceof TypeError)) throw error;
+      if (!(error instanceof PhoneAwayError || collecting.passes(error))) throw error;
     }
     awaySince ??= Date.now();
     if (Date.now() - awaySince > giveUpMs)
       throw new PhoneAwayError("The phone stayed out of reach; what had arrived is kept, the rest is still on it.");
-    await collecting.stands(null);
+    await collecting.stands(null).catch((error: unknown) => {
+      if (!collecting.passes(error)) throw error;
+    });
     await pause(RETRY_MS, signal);
   }
   throw new PhoneAwayError("The application stopped during this run.");

@@ -49,6 +49,7 @@ async function collected(phone: RemotePhone, id: string, giveUpMs = 20_000) {
         expect(createHash("sha256").update(bytes).digest("hex")).toBe(frame.sha256);
         frames.push(frame);
       },
+      passes: () => false,
       stands: async (stood) => void states.push(stood?.state ?? "away"),
     },
     giveUpMs,

@@ -57,7 +57,7 @@ export class StandInRuns {
 
   constructor(
     private readonly folder: string,
-    private readonly newCamera: () => StandInPhone,
+    private readonly newCamera: () => { readonly camera: StandInPhone; readonly startsAt: Date },
     private readonly faults: PhoneFaults,
   ) {
     this.happens.setMaxListeners(0);
@@ -88,8 +88,8 @@ export class StandInRuns {
         "The recipe line has a part that cannot be read.",
         problems.map(({ found, expected }) => `${found}: expected ${expected}`),
       );
-    const camera = this.newCamera();
-    const armed = await camera.arm(recipe, { widthPx, pace, startsAt: new Date(), seed });
+    const { camera, startsAt } = this.newCamera();
+    const armed = await camera.arm(recipe, { widthPx, pace, startsAt, seed });
     if (armed.kind === "refused") {
       const words = armed.problems.map(({ message }) => message);
       throw new PhoneRefusal("cannot-do", words.join(" "), words);

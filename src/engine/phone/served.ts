@@ -29,12 +29,38 @@ interface StandInOptions {
   readonly name: string | null;
   readonly port: number;
   readonly faults: PhoneFaults;
-  /** Null for one that nobody can guess. */
+  /** Left out for one that nobody can guess. */
   readonly token?: string;
+  /** So long it waits for anybody to ask it something; left out for ever. */
+  readonly idleSeconds?: number;
+  readonly onIdle?: () => void;
+}
+
+const LOOK_MS = 1000;
+
+/** Looks now and then whether anybody still wants a phone. */
+function endWhenIdle(
+  seconds: number,
+  lastAskedAt: () => number,
+  isAtRun: () => boolean,
+  onIdle: () => void,
+): NodeJS.Timeout {
+  const timer = setInterval(() => {
+    if (Date.now() - lastAskedAt() > 1000 * seconds && !isAtRun()) onIdle();
+  }, LOOK_MS);
+  timer.unref();
+  return timer;
 }
 
 /** Starts a stand-in phone that answers at an address; its frames lie in a folder of its own, which goes with it. */
-export async function startStandIn({ name, port, faults, token }: StandInOptions): Promise<PhoneServer> {
+export async function startStandIn({
+  name,
+  port,
+  faults,
+  token,
+  idleSeconds = Number.POSITIVE_INFINITY,
+  onIdle = () => {},
+}: StandInOptions): Promise<PhoneServer> {
   const folder = await mkdtemp(join(tmpdir(), "aevumen-phone-"));
   let stage = usualStage();
   let settings = AS_IT_LIES;
@@ -42,7 +68,10 @@ export async function startStandIn({ name, port, faults, token }: StandInOptions
   const wrongFrame = faults.wrong === undefined ? null : faults.wrong - 1;
   const runs = new StandInRuns(
     folder,
-    () => new StandInPhone(stage.camera, stage, stage.camera.widthsPx, wrongFrame),
+    () => ({
+      camera: new StandInPhone(stage.camera, stage, stage.camera.widthsPx, wrongFrame),
+      startsAt: stage.pressedAt === null ? new Date() : new Date(stage.pressedAt),
+    }),
     faults,
   );
   runs.happens.on("event", ({ event }) => {
@@ -97,10 +126,12 @@ export async function startStandIn({ name, port, faults, token }: StandInOptions
     token ?? randomBytes(24).toString("base64url"),
     port,
   );
+  const idle = endWhenIdle(idleSeconds, () => server.lastAskedAt(), isAtRun, onIdle);
   runs.happens.on("gone", () => server.away(AWAY_MS));
   return {
     ...server,
     close: async () => {
+      clearInterval(idle);
       await server.close();
       await rm(folder, { recursive: true, force: true });
     },

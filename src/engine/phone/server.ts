@@ -17,6 +17,8 @@ import { type NumberedEvent, PhoneRefusal, type StandInRuns } from "./runs";
 const MOST_BODY_BYTES = 64_000;
 /** Sent while nothing happens, so that both sides notice when the other is gone. */
 const HEARTBEAT_MS = 5000;
+/** Whoever serves it counts its frames. */
+const OWN_LISTENERS = 1;
 
 /** What the protocol is answered from. */
 export interface ServedPhone {
@@ -33,6 +35,8 @@ export interface ServedPhone {
 export interface PhoneServer {
   readonly address: string;
   readonly token: string;
+  /** When somebody asked last, milliseconds since 1970; now, while somebody listens. */
+  lastAskedAt(): number;
   /** Out of reach for so long: whoever is connected is cut off. */
   away(milliseconds: number): void;
   close(): Promise<void>;
@@ -187,11 +191,13 @@ async function answer(phone: ServedPhone, token: string, request: IncomingMessag
  */
 export async function servePhone(phone: ServedPhone, token: string, port: number): Promise<PhoneServer> {
   let awayUntil = 0;
+  let askedAt = Date.now();
   const server: Server = createServer((request, response) => {
     if (Date.now() < awayUntil) {
       request.socket.destroy();
       return;
     }
+    askedAt = Date.now();
     answer(phone, token, request, response).catch((error: unknown) => answerError(response, error));
   });
   await new Promise<void>((resolve, reject) => {
@@ -206,6 +212,7 @@ export async function servePhone(phone: ServedPhone, token: string, port: number
     address: `http://127.0.0.1:${(server.address() as AddressInfo).port}`,
     token,
     away,
+    lastAskedAt: () => (phone.runs.happens.listenerCount("event") > OWN_LISTENERS ? Date.now() : askedAt),
     close: async () => {
       await phone.runs.end();
       server.closeAllConnections();

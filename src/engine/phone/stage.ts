@@ -23,11 +23,14 @@ export const stageRequest = z.strictObject({
   camera,
   scene: sceneFile,
   sensorCelsius: z.number().min(-50).max(100),
+  /** What its clock says when the release is pressed; null for the true time. */
+  pressedAt: z.iso.datetime().nullable(),
 });
 
 /** A stand-in's camera before its place. */
 export interface StandInStage extends PhoneStage {
   readonly camera: Camera;
+  readonly pressedAt: string | null;
 }
 
 /** What a stand-in sees until it is told: a lit road, with the phone that there is without a kit. */
@@ -35,4 +38,5 @@ export const usualStage = (): StandInStage => ({
   camera: chosenCamera({ phones: [], clipOns: [] }, null),
   scene: sceneNamed("quay-road")!,
   sensorCelsius: 15,
+  pressedAt: null,
 });

@@ -3,9 +3,10 @@ import { runRequest } from "@/contracts/requests";
 import { parseRecipe } from "@/core/recipe";
 import { findShot } from "@/db/outings";
 import { application } from "@/engine/application";
+import { PhoneAnswerError, PhoneAwayError } from "@/engine/phone/client";
 import { startRun } from "@/engine/runs";
 
-/** Starts a run of a recipe on the stand-in phone. */
+/** Starts a run of a recipe on the phone that is linked. */
 export const POST = route<{ shotId: string }>(async (request, { shotId }) => {
   const wanted = runRequest.safeParse(await readJson(request));
   if (!wanted.success) return refusal(wanted.error);
@@ -21,17 +22,15 @@ export const POST = route<{ shotId: string }>(async (request, { shotId }) => {
   }
   const app = await application();
   if (!isId(shotId) || !(await findShot(app.database.db, shotId))) return notFound("shot");
-  if (app.capturing.size > 0)
-    return problem(409, "phone-busy", "The phone is in the middle of another run. Wait for it, or abort it.");
-  const startsAt = new Date();
-  const started = await startRun(app, {
-    shotId,
-    recipe,
-    options: { widthPx, pace, startsAt, seed: startsAt.getTime() % 2 ** 31 },
+  const options = { widthPx, pace, startsAt: null, seed: Date.now() % 2 ** 31 };
+  const started = await startRun(app, { shotId, recipe, options }).catch((error: unknown) => {
+    if (error instanceof PhoneAnswerError && error.code === "phone-busy")
+      return problem(409, "phone-busy", "The phone is in the middle of another run. Wait for it, or abort it.");
+    if (error instanceof PhoneAwayError || error instanceof PhoneAnswerError)
+      return problem(503, "phone-away", `${error.message} Nothing was started.`);
+    throw error;
   });
-  if (started.kind === "refused") {
-    const messages = started.problems.map(({ message }) => message);
-    return problem(422, "phone-refuses", messages.join(" "), messages);
-  }
+  if (started instanceof Response) return started;
+  if (started.kind === "refused") return problem(422, "phone-refuses", started.problems.join(" "), started.problems);
   return Response.json({ id: started.run.id }, { status: 201 });
 });

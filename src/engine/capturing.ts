@@ -1,0 +1,16 @@
+import type { Database } from "@/db/database";
+import type { RemotePhone } from "./phone/client";
+
+/** A run whose frames this process takes from a phone. */
+export interface ActiveRun {
+  readonly phone: RemotePhone;
+  /** Ends the taking; the run itself goes on on the phone. */
+  readonly stop: AbortController;
+}
+
+/** What runs need of the process that they belong to. */
+export interface RunsHost {
+  readonly database: Database;
+  /** By run. */
+  readonly capturing: Map<string, ActiveRun>;
+}
