@@ -3,6 +3,7 @@ import { CHANGED_ELSEWHERE, type ProblemReply } from "@/contracts/replies";
 import { isOutOfReach } from "@/db/outOfReach";
 import { ChangedElsewhereError } from "@/db/unchanged";
 import { FolderHeldError } from "@/engine/owner";
+import { PhoneAnswerError, PhoneAwayError } from "@/engine/phone/client";
 import { isDiskFull, NoRoomError } from "@/engine/room";
 
 /** A year of hourly forecast takes two megabytes. */
@@ -111,6 +112,14 @@ function isForeign(request: Request): boolean {
   return origin !== null && (!URL.canParse(origin) || new URL(origin).host !== host);
 }
 
+/** What the phone refused, for the page. */
+function phoneProblem({ code, message, details }: PhoneAnswerError): Response {
+  if (code === "cannot-do") return problem(422, "phone-refuses", message, details);
+  if (code === "phone-busy")
+    return problem(409, code, "The phone is in the middle of another run. Wait for it, or abort it.");
+  return problem(code === "wrong-state" ? 409 : 502, code, message, details);
+}
+
 interface Context<Params> {
   readonly params: Promise<Params>;
 }
@@ -128,6 +137,8 @@ export function route<Params>(
       if (error instanceof FolderHeldError) return problem(503, "folder-held", error.message);
       if (error instanceof ChangedElsewhereError) return problem(409, CHANGED_ELSEWHERE, error.message);
       if (error instanceof NoRoomError) return problem(507, "no-room", error.message);
+      if (error instanceof PhoneAwayError) return problem(503, "phone-away", error.message);
+      if (error instanceof PhoneAnswerError) return phoneProblem(error);
       if (isDiskFull(error)) return problem(507, "disk-full", DISK_FULL);
       if (isOutOfReach(error))
         return problem(503, "database-away", "The database does not answer just now. Nothing was lost; try it again.");

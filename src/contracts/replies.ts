@@ -75,7 +75,7 @@ export const runReply = z.object({
     source: z.enum(["phone", "files"]),
     recipeLine: z.string(),
     phoneName: z.string().nullable(),
-    state: z.enum(["running", "done", "aborted", "failed"]),
+    state: z.enum(["running", "paused", "done", "aborted", "failed"]),
     framesWanted: z.number(),
     problem: z.string().nullable(),
     refused,

@@ -24,25 +24,26 @@ export async function createRun(db: Db, run: typeof runs.$inferInsert): Promise<
   return row!;
 }
 
-/** Changes a run's state; `endedAt` is set by every state but running. */
+/** States of a run that has not ended. */
+const UNDER_WAY = ["running", "paused"] as const;
+type UnderWay = (typeof UNDER_WAY)[number];
+
+/** Ends a run. */
 export async function finishRun(
   db: Db,
   runId: string,
-  state: Run["state"],
+  state: Exclude<Run["state"], UnderWay>,
   problem: string | null = null,
 ): Promise<void> {
-  await db
-    .update(runs)
-    .set({ state, problem, endedAt: state === "running" ? null : new Date() })
-    .where(eq(runs.id, runId));
+  await db.update(runs).set({ state, problem, endedAt: new Date() }).where(eq(runs.id, runId));
 }
 
-/** Notes on a run that goes on how it stands; null for nothing to say. */
-export async function noteOnRun(db: Db, runId: string, note: string | null): Promise<void> {
+/** Says how a run stands that goes on; one that has ended stays as it is. */
+export async function standRun(db: Db, runId: string, state: UnderWay, problem: string | null): Promise<void> {
   await db
     .update(runs)
-    .set({ problem: note })
-    .where(and(eq(runs.id, runId), eq(runs.state, "running")));
+    .set({ state, problem })
+    .where(and(eq(runs.id, runId), inArray(runs.state, UNDER_WAY)));
 }
 
 /** Shows that a run's process lives. */
@@ -62,7 +63,7 @@ export async function findSilentRuns(db: Db, everyRunningIsLeft: boolean): Promi
   return db
     .select()
     .from(runs)
-    .where(and(eq(runs.source, "phone"), eq(runs.state, "running"), everyRunningIsLeft ? sql`true` : silent));
+    .where(and(eq(runs.source, "phone"), inArray(runs.state, UNDER_WAY), everyRunningIsLeft ? sql`true` : silent));
 }
 
 /**
@@ -82,7 +83,7 @@ export async function closeLostRuns(
   const closed = await db
     .update(runs)
     .set({ state: "aborted", endedAt: new Date(), problem: "The application stopped during this run." })
-    .where(and(eq(runs.state, "running"), lost, notInArray(runs.id, [...resumed])))
+    .where(and(inArray(runs.state, UNDER_WAY), lost, notInArray(runs.id, [...resumed])))
     .returning({ id: runs.id });
   return closed.map(({ id }) => id);
 }

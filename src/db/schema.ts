@@ -166,7 +166,7 @@ export const runs = pgTable(
     source: text("source").$type<"phone" | "files">().notNull(),
     recipeLine: text("recipe_line").notNull(),
     phoneName: text("phone_name"),
-    state: text("state").$type<"running" | "done" | "aborted" | "failed">().notNull(),
+    state: text("state").$type<"running" | "paused" | "done" | "aborted" | "failed">().notNull(),
     framesWanted: integer("frames_wanted").notNull(),
     problem: text("problem"),
     refused: storedJson("refused", z.array(refusedFile).readonly())

@@ -18,9 +18,9 @@ import {
   findRun,
   findSilentRuns,
   finishRun,
-  noteOnRun,
   type Run,
   runSize,
+  standRun,
 } from "@/db/runs";
 import type { RunsHost } from "./capturing";
 import { makeThumbnail, plainReason, readHeader } from "./files/decode";
@@ -92,12 +92,14 @@ async function collect({ database: { db }, capturing }: RunsHost, phone: RemoteP
   const stop = new AbortController();
   capturing.set(run.id, { phone, stop });
   const beat = setInterval(() => void beatRun(db, run.id).catch(() => {}), BEAT_EVERY_MS);
-  let note: string | null = null;
+  let known = run.state;
+  let isAway = false;
   const stands = async (stood: PhoneRun | null): Promise<void> => {
-    const now = stood === null ? AWAY : stood.state === "paused" ? "Paused." : null;
-    if (now === note) return;
-    note = now;
-    await noteOnRun(db, run.id, note);
+    const state = stood === null ? known : stood.state === "paused" ? "paused" : "running";
+    if (state === known && isAway === (stood === null)) return;
+    known = state;
+    isAway = stood === null;
+    if (state === "running" || state === "paused") await standRun(db, run.id, state, isAway ? AWAY : null);
     await publish(db, { topic: "run", id: run.id });
   };
   try {

@@ -1,4 +1,5 @@
 export { AUTOMATIC_KELVIN, filesOf, isoOf, kelvinOf } from "./automatic";
+export { pressedAtMs, type RunMoment, runMoment } from "./clock";
 export { type CaptureConditions, SOME_TIME } from "./conditions";
 export { frameMegabytes, framesOnBattery, type RunCost, runCost } from "./cost";
 export {

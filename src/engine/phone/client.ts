@@ -18,6 +18,7 @@ import {
   phoneFrames,
   phoneRun,
   phoneSettings,
+  type phoneSettingsChange,
   phoneStatus,
 } from "@/contracts/phoneProtocol";
 
@@ -53,7 +54,7 @@ export class RemotePhone {
   capabilities = (): Promise<PhoneCapabilities> => this.ask("GET", "/capabilities", phoneCapabilities);
   status = (): Promise<PhoneStatus> => this.ask("GET", "/status", phoneStatus);
   settings = (): Promise<PhoneSettings> => this.ask("GET", "/settings", phoneSettings);
-  set = (change: Partial<PhoneSettings>): Promise<PhoneSettings> =>
+  set = (change: z.input<typeof phoneSettingsChange>): Promise<PhoneSettings> =>
     this.ask("PATCH", "/settings", phoneSettings, change);
   arm = (request: ArmRequest): Promise<PhoneRun> => this.ask("POST", "/runs", phoneRun, request);
   start = (run: string): Promise<PhoneRun> => this.ask("POST", `/runs/${run}/start`, phoneRun);

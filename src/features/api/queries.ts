@@ -97,6 +97,10 @@ function withNew(known: readonly FrameReply[] | undefined, arrived: readonly Fra
   return fresh.length === 0 && known ? known : inTakenOrder([...(known ?? []), ...fresh]);
 }
 
+/** Whether a run has not ended yet. */
+export const isUnderWay = ({ state }: Pick<RunReply["run"], "state">): boolean =>
+  state === "running" || state === "paused";
+
 /** Follows a run over server-sent events, and refreshes its shot when it has ended. */
 export function useWatchRun(runId: string | null, shotId: string): void {
   const client = useQueryClient();
@@ -112,7 +116,7 @@ export function useWatchRun(runId: string | null, shotId: string): void {
         const { frames, ...summary } = event.data;
         client.setQueryData(["run", runId], summary);
         client.setQueryData(framesKey(runId), withNew(known(), frames));
-        if (summary.run.state === "running") return;
+        if (isUnderWay(summary.run)) return;
         stop();
         void client.invalidateQueries({ queryKey: framesKey(runId) });
         void client.invalidateQueries({ queryKey: ["shot", shotId] });

@@ -7,7 +7,7 @@ import { type ReactNode, useMemo } from "react";
 import type { ShotDetailReply } from "@/contracts/replies";
 import { errorText } from "@/features/api/client";
 import { useIsLive } from "@/features/api/live";
-import { useLog, useOuting, useShot } from "@/features/api/queries";
+import { isUnderWay, useLog, useOuting, useShot } from "@/features/api/queries";
 import { NightProvider, useNight, useNightIsComing } from "@/features/nightPlan/NightContext";
 import { RIBBON_HEIGHTS, Ribbon } from "@/features/ribbon/Ribbon";
 import { Action } from "@/ui/Action";
@@ -24,7 +24,7 @@ const STATIONS = [
   {
     path: "run",
     name: "Run",
-    has: ({ runs }: ShotDetailReply) => runs.some(({ run }) => run.source === "phone" && run.state !== "running"),
+    has: ({ runs }: ShotDetailReply) => runs.some(({ run }) => run.source === "phone" && !isUnderWay(run)),
   },
   { path: "sift", name: "Sift", has: ({ runs }: ShotDetailReply) => runs.some(({ frameCount }) => frameCount > 0) },
   { path: "stack", name: "Stack", has: ({ stacks }: ShotDetailReply) => stacks.some(({ stack }) => stack.resultHash) },

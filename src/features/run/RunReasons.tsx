@@ -88,7 +88,7 @@ export function RunReasons({ plan, camera, widthPx, onWidth, pace, onPace }: Run
   return (
     <Box>
       <Box as="h2" fontSize="lead" fontWeight={620}>
-        {`${camera.phone}, ${camera.lens.name}: the stand-in`}
+        {`${camera.phone}, ${camera.lens.name}`}
       </Box>
       {plan && <PlanReadouts plan={plan} camera={camera} />}
       <Box py="10px" borderBottomWidth="1px">

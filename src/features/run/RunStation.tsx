@@ -1,15 +1,13 @@
 "use client";
 
 import { Box } from "@chakra-ui/react";
-import { useMutation, useQueryClient } from "@tanstack/react-query";
-import { useRouter } from "next/navigation";
 import { useMemo, useState } from "react";
-import { z } from "zod";
-import { type FrameReply, stackReply } from "@/contracts/replies";
+import type { FrameReply } from "@/contracts/replies";
 import { planCapture, SOME_TIME } from "@/core/capture";
+import { repairOf } from "@/core/checklist";
 import { parseRecipe } from "@/core/recipe";
-import { errorText, sendJson } from "@/features/api/client";
 import {
+  isUnderWay,
   type RunWithFrames,
   useFrames,
   useKit,
@@ -22,13 +20,14 @@ import { RecipeLine } from "@/features/recipe/RecipeLine";
 import { CameraBar } from "@/features/shot/CameraBar";
 import { useShotDraft } from "@/features/shot/useShotDraft";
 import { useShotRecipe } from "@/features/shot/useShotRecipe";
-import { notice } from "@/ui/Notice";
 import { Station } from "@/ui/Station";
+import { CheckList } from "./CheckList";
 import { RunReasons } from "./RunReasons";
 import { RunView } from "./RunView";
+import { useChecks } from "./useChecks";
+import { usePhone } from "./usePhone";
+import { useRunActions } from "./useRunActions";
 
-const started = z.object({ id: z.uuid() });
-const anything = z.unknown();
 const NO_FRAMES: readonly FrameReply[] = [];
 
 /** Run: the recipe goes to the phone, the frames come back. */
@@ -38,8 +37,6 @@ export function RunStation({ outingId, shotId }: { readonly outingId: string; re
   const kit = useKit().data;
   const change = useShotDraft();
   const { savedLine, line, recipe, problems, type, save } = useShotRecipe(shotId);
-  const client = useQueryClient();
-  const router = useRouter();
   const [pace, setPace] = useState<"recipe" | "quick">("quick");
   const [chosenWidth, setChosenWidth] = useState<number | null>(null);
   const [startedId, setStartedId] = useState<string | null>(null);
@@ -47,7 +44,7 @@ export function RunStation({ outingId, shotId }: { readonly outingId: string; re
   const phoneRuns = shot?.runs.filter(({ run }) => run.source === "phone") ?? [];
   const latest = phoneRuns[0];
   const runId = startedId ?? latest?.run.id ?? null;
-  const watchedId = startedId ?? (latest?.run.state === "running" ? latest.run.id : null);
+  const watchedId = startedId ?? (latest && isUnderWay(latest.run) ? latest.run.id : null);
   useWatchRun(watchedId, shotId);
   const live = useLiveRun(watchedId);
   const summary = live ?? phoneRuns.find(({ run }) => run.id === runId) ?? null;
@@ -57,38 +54,20 @@ export function RunStation({ outingId, shotId }: { readonly outingId: string; re
   const plan = useMemo(() => (camera ? planCapture(recipe, camera, SOME_TIME) : null), [recipe, camera]);
   const widths = camera?.widthsPx ?? [];
   const widthPx = widths.find((width) => width === chosenWidth) ?? widths[1] ?? 0;
-  const refresh = () => client.invalidateQueries({ queryKey: ["shot", shotId] });
-  const wrong = (error: unknown) => notice({ tone: "wrong", text: errorText(error) });
-
-  const start = useMutation({
-    mutationFn: () => sendJson("POST", `/api/shots/${shotId}/runs`, { line, widthPx, pace }, started),
-    onSuccess: ({ id }) => {
-      setStartedId(id);
-      void refresh();
-    },
-    onError: wrong,
+  const { phone, checked, set } = usePhone();
+  const checks = useChecks(outingId, shot?.shot, plan, checked);
+  const { start, tell, stack, busy } = useRunActions({
+    outingId,
+    shotId,
+    runId,
+    setPhone: set.mutateAsync,
+    onStarted: setStartedId,
   });
-  const abort = useMutation({
-    mutationFn: () => sendJson("POST", `/api/runs/${runId}/abort`, {}, anything),
-    onError: wrong,
-  });
-  const stack = useMutation({
-    mutationFn: (run: RunWithFrames) => {
-      const method = parseRecipe(run.run.recipeLine).recipe.stack ?? "mean";
-      const frameIds = run.frames.map(({ id }) => id);
-      return sendJson(
-        "POST",
-        "/api/stacks",
-        { runId: run.run.id, frameIds, parameters: { method } },
-        stackReply.shape.stack.pick({ id: true }),
-      );
-    },
-    onSuccess: async () => {
-      await refresh();
-      router.push(`/outings/${outingId}/shots/${shotId}/stack`);
-    },
-    onError: wrong,
-  });
+  const runLine = shown?.run.recipeLine;
+  const runPlan = useMemo(
+    () => (camera && runLine ? planCapture(parseRecipe(runLine).recipe, camera, SOME_TIME) : null),
+    [runLine, camera],
+  );
 
   return (
     <>
@@ -97,11 +76,13 @@ export function RunStation({ outingId, shotId }: { readonly outingId: string; re
         main={
           <RunView
             run={shown}
-            plan={plan}
+            plan={shown && isUnderWay(shown.run) ? runPlan : plan}
             ready={problems.length === 0 && recipe.sequence !== null && camera !== undefined}
-            busy={start.isPending || stack.isPending}
-            onStart={() => start.mutate()}
-            onAbort={() => abort.mutate()}
+            busy={busy}
+            onStart={() => start.mutate({ line, widthPx, pace, repair: repairOf(checks) })}
+            onAbort={() => tell.mutate("abort")}
+            onPause={() => tell.mutate("pause")}
+            onResume={() => tell.mutate("resume")}
             onStack={(run) => stack.mutate(run)}
           />
         }
@@ -117,6 +98,7 @@ export function RunStation({ outingId, shotId }: { readonly outingId: string; re
                   onChoose={(choice) => shot && void change(shot.shot, { camera: choice })}
                 />
               </Box>
+              <CheckList checks={checks} phoneName={phone?.name ?? null} onRepair={(change) => set.mutate(change)} />
               <RunReasons
                 plan={plan}
                 camera={camera}

@@ -1,13 +1,14 @@
 "use client";
 
 import { Box, Flex } from "@chakra-ui/react";
-import { Layers, Play, Square } from "lucide-react";
+import { Layers, Pause, Play, Square } from "lucide-react";
 import { useState } from "react";
 import { type CapturePlan, runSeconds } from "@/core/capture";
 import { roughDuration } from "@/core/recipe";
 import { previewOf, thumbnailUrl } from "@/features/api/pictures";
-import type { RunWithFrames } from "@/features/api/queries";
+import { isUnderWay, type RunWithFrames } from "@/features/api/queries";
 import { Action } from "@/ui/Action";
+import { RunClock } from "./RunClock";
 import { ShutterLine } from "./ShutterLine";
 
 interface RunViewProps {
@@ -19,26 +20,41 @@ interface RunViewProps {
   readonly busy: boolean;
   readonly onStart: () => void;
   readonly onAbort: () => void;
+  readonly onPause: () => void;
+  readonly onResume: () => void;
   readonly onStack: (run: RunWithFrames) => void;
 }
 
-const STATE_WORDS = { running: "Running", done: "Done", aborted: "Ended early", failed: "Failed" } as const;
+const STATE_WORDS = {
+  running: "Running",
+  paused: "Held",
+  done: "Done",
+  aborted: "Ended early",
+  failed: "Failed",
+} as const;
 
 /** The latest frame large, all frames as a strip, and the one thing to do next. */
-export function RunView({ run, plan, ready, busy, onStart, onAbort, onStack }: RunViewProps) {
+export function RunView(props: RunViewProps) {
+  const { run, plan, ready, busy, onStart, onAbort, onPause, onResume, onStack } = props;
   const [chosen, setChosen] = useState<string | null>(null);
   const frames = run?.frames ?? [];
   const shown = frames.find(({ id }) => id === chosen) ?? frames.at(-1) ?? run?.lastFrame;
-  const running = run?.run.state === "running";
+  const running = run !== null && isUnderWay(run.run);
+  const paused = run?.run.state === "paused";
   const count = plan?.frames ?? 0;
   const length = plan ? roughDuration(runSeconds(plan)) : "";
   return (
     <Flex direction="column" flex="1" minH="0">
       <Flex align="center" gap="14px" px="16px" py="8px" wrap="wrap" borderBottomWidth="1px" borderColor="line">
         {running ? (
-          <Action onClick={onAbort}>
-            <Square size={16} /> Stop after this frame
-          </Action>
+          <>
+            <Action onClick={paused ? onResume : onPause}>
+              {paused ? <Play size={16} /> : <Pause size={16} />} {paused ? "Go on" : "Hold after this frame"}
+            </Action>
+            <Action onClick={onAbort}>
+              <Square size={16} /> Stop after this frame
+            </Action>
+          </>
         ) : (
           <Action look={frames.length > 0 ? "plain" : "main"} disabled={!ready || busy} onClick={onStart}>
             <Play size={16} />{" "}
@@ -57,6 +73,7 @@ export function RunView({ run, plan, ready, busy, onStart, onAbort, onStack }: R
           </Box>
         )}
       </Flex>
+      {running && plan && <RunClock run={run} plan={plan} />}
       <Flex flex="1" minH="0" align="center" justify="center" bg="mount" position="relative">
         {shown ? (
           <Box

@@ -1,10 +1,12 @@
 /** @jest-environment jsdom */
-import { fireEvent, screen } from "@testing-library/react";
+import { act, fireEvent, screen } from "@testing-library/react";
 import { chosenCamera } from "@/core/camera";
 import { planCapture, SOME_TIME } from "@/core/capture";
+import { checksOf } from "@/core/checklist";
 import { parseRecipe } from "@/core/recipe";
 import { frameReply, runWithFrames } from "@/features/testing/replies";
 import { settled, show } from "@/ui/testing/show";
+import { CheckList } from "./CheckList";
 import { RunReasons } from "./RunReasons";
 import { RunView } from "./RunView";
 import { ShutterLine } from "./ShutterLine";
@@ -74,7 +76,8 @@ describe("what a run asks of the phone", () => {
 
 describe("a run on screen", () => {
   const view = (part: Partial<Parameters<typeof RunView>[0]> = {}) => {
-    const given = { onStart: jest.fn(), onAbort: jest.fn(), onStack: jest.fn() };
+    const asked = { onStart: jest.fn(), onAbort: jest.fn(), onStack: jest.fn() };
+    const given = { ...asked, onPause: jest.fn(), onResume: jest.fn() };
     const plan = planCapture(parseRecipe("3 x 1s every 2s | iso 50 -> mean").recipe, camera, SOME_TIME);
     show(<RunView run={null} plan={plan} ready busy={false} {...given} {...part} />);
     return given;
@@ -104,6 +107,35 @@ describe("a run on screen", () => {
     expect(screen.queryByRole("button", { name: /^Fuse/ })).toBeNull();
   });
 
+  it("is held after the frame at hand, and goes on", () => {
+    const { onPause } = view({ run: runWithFrames(frames.slice(0, 1), { state: "running", framesWanted: 3 }) });
+    fireEvent.click(screen.getByRole("button", { name: "Hold after this frame" }));
+    expect(onPause).toHaveBeenCalled();
+    const { onResume } = view({ run: runWithFrames(frames.slice(0, 1), { state: "paused", framesWanted: 3 }) });
+    expect(screen.getByText("Held: 1 of 3 frames")).toBeTruthy();
+    fireEvent.click(screen.getByRole("button", { name: "Go on" }));
+    expect(onResume).toHaveBeenCalled();
+  });
+
+  it("has a clock that counts by the frames as they came", () => {
+    jest.useFakeTimers({ now: Date.parse("2026-11-25T18:00:10.500Z") });
+    try {
+      // The second frame opened at 18:00:10 and stays open for a second.
+      const taken = ["frame-0001.jpg", "frame-0002.jpg"].map((name, i) =>
+        frameReply(name, { takenAt: `2026-11-25T18:00:${i === 0 ? "08" : "10"}.000Z` }),
+      );
+      view({ run: runWithFrames(taken, { state: "running", framesWanted: 3 }) });
+      expect(screen.getByRole("timer").textContent).toBe("0.5");
+      expect(screen.getByText("open")).toBeTruthy();
+      expect(screen.getByText("frame 2 of 3")).toBeTruthy();
+      act(() => jest.advanceTimersByTime(1000));
+      expect(screen.getByText("closed")).toBeTruthy();
+      expect(screen.getByText("frame 3 of 3")).toBeTruthy();
+    } finally {
+      jest.useRealTimers();
+    }
+  });
+
   it("when done shows the frame that is chosen, and goes on to fuse all", () => {
     const run = runWithFrames(frames);
     const { onStack } = view({ run });
@@ -120,6 +152,44 @@ describe("a run on screen", () => {
     });
     expect(screen.getByText("Failed: 1 of 3 frames. The phone went away.")).toBeTruthy();
     expect(screen.getByRole("button", { name: "Fuse 1 frames" })).toBeTruthy();
+  });
+});
+
+describe("the list before a run", () => {
+  const shot = {
+    plan: planCapture(parseRecipe("4 x 2s | iso 50").recipe, camera, SOME_TIME)!,
+    ...{ fullSize: false, releasedByRemote: false, cautions: [], isTidal: false },
+  };
+  const settings = { flash: "auto", fullSize: false, rawCopies: false, nightMode: true, focusLocked: true };
+  const phone = {
+    settings: { ...settings, flash: "auto" as const, whiteBalanceLocked: true },
+    ...{ batteryPercent: 90, freeBytes: 1e10 },
+  };
+
+  it("says what the phone says, sets one thing or all, and counts", () => {
+    const onRepair = jest.fn();
+    const checks = checksOf(shot, phone);
+    show(<CheckList checks={checks} phoneName="Pocket B" onRepair={onRepair} />);
+    fireEvent.click(screen.getByRole("button", { name: "Set: Flash off" }));
+    expect(onRepair).toHaveBeenLastCalledWith({ flash: "off" });
+    fireEvent.click(screen.getByRole("button", { name: "Set all that is otherwise" }));
+    expect(onRepair).toHaveBeenLastCalledWith({ flash: "off", nightMode: false });
+    expect(screen.getByText(`5 of ${checks.length}; Pocket B says`)).toBeTruthy();
+  });
+
+  it("is ticked by hand where only somebody who is there can see", async () => {
+    const checks = checksOf(shot, phone);
+    show(<CheckList checks={checks} phoneName="Pocket B" onRepair={jest.fn()} />);
+    expect(screen.getByText("A fingerprint draws a streak from every lamp.")).toBeTruthy();
+    await settled(() => fireEvent.click(screen.getByLabelText("Lens wiped")));
+    expect(screen.queryByText("A fingerprint draws a streak from every lamp.")).toBeNull();
+    expect(screen.getByText(`6 of ${checks.length}; Pocket B says`)).toBeTruthy();
+  });
+
+  it("is all by hand while the phone does not answer", () => {
+    show(<CheckList checks={checksOf(shot, null)} phoneName={null} onRepair={jest.fn()} />);
+    expect(screen.getByText(/the phone does not answer, so all of it is by hand/)).toBeTruthy();
+    expect(screen.getByLabelText("Flash off")).toBeTruthy();
   });
 });
 

@@ -3,7 +3,6 @@ import { runRequest } from "@/contracts/requests";
 import { parseRecipe } from "@/core/recipe";
 import { findShot } from "@/db/outings";
 import { application } from "@/engine/application";
-import { PhoneAnswerError, PhoneAwayError } from "@/engine/phone/client";
 import { startRun } from "@/engine/runs";
 
 /** Starts a run of a recipe on the phone that is linked. */
@@ -23,14 +22,7 @@ export const POST = route<{ shotId: string }>(async (request, { shotId }) => {
   const app = await application();
   if (!isId(shotId) || !(await findShot(app.database.db, shotId))) return notFound("shot");
   const options = { widthPx, pace, startsAt: null, seed: Date.now() % 2 ** 31 };
-  const started = await startRun(app, { shotId, recipe, options }).catch((error: unknown) => {
-    if (error instanceof PhoneAnswerError && error.code === "phone-busy")
-      return problem(409, "phone-busy", "The phone is in the middle of another run. Wait for it, or abort it.");
-    if (error instanceof PhoneAwayError || error instanceof PhoneAnswerError)
-      return problem(503, "phone-away", `${error.message} Nothing was started.`);
-    throw error;
-  });
-  if (started instanceof Response) return started;
+  const started = await startRun(app, { shotId, recipe, options });
   if (started.kind === "refused") return problem(422, "phone-refuses", started.problems.join(" "), started.problems);
   return Response.json({ id: started.run.id }, { status: 201 });
 });

@@ -1,0 +1,10 @@
+import { notFound, route } from "@/app/http";
+import { application } from "@/engine/application";
+
+/** Holds a run after the frame at hand. */
+export const POST = route<{ runId: string }>(async (_request, { runId }) => {
+  const active = (await application()).capturing.get(runId);
+  if (!active) return notFound("run in progress");
+  await active.phone.pause(runId);
+  return Response.json({});
+});

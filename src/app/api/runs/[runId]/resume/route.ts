@@ -1,0 +1,10 @@
+import { notFound, route } from "@/app/http";
+import { application } from "@/engine/application";
+
+/** Goes on with a run that is held. */
+export const POST = route<{ runId: string }>(async (_request, { runId }) => {
+  const active = (await application()).capturing.get(runId);
+  if (!active) return notFound("run in progress");
+  await active.phone.resume(runId);
+  return Response.json({});
+});

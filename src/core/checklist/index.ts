@@ -1,0 +1,1 @@
+export { type Check, type CheckedPhone, type CheckedSettings, checksOf, repairOf } from "./checks";

@@ -1,0 +1,101 @@
+"use client";
+
+import { Box, Flex } from "@chakra-ui/react";
+import { Check as CheckIcon, TriangleAlert } from "lucide-react";
+import { useState } from "react";
+import { type Check, type CheckedSettings, repairOf } from "@/core/checklist";
+import { Action } from "@/ui/Action";
+import { Tick } from "@/ui/Tick";
+
+interface CheckListProps {
+  readonly checks: readonly Check[];
+  /** How the phone is called; null while it does not answer. */
+  readonly phoneName: string | null;
+  readonly onRepair: (change: Partial<CheckedSettings>) => void;
+}
+
+/** One point: told by the phone, repaired by a press, or ticked by whoever is there. */
+function Point({
+  check,
+  ticked,
+  onTick,
+  onRepair,
+}: {
+  readonly check: Check;
+  readonly ticked: boolean;
+  readonly onTick: (ticked: boolean) => void;
+  readonly onRepair: CheckListProps["onRepair"];
+}) {
+  const { what, why, told, repair } = check;
+  return (
+    <Box as="li" py="5px">
+      <Flex align="center" gap="8px" minH="28px">
+        {told === null ? (
+          <Tick checked={ticked} onChange={onTick}>
+            {what}
+          </Tick>
+        ) : (
+          <>
+            <Box color={told ? "moss" : "coral"} aria-hidden>
+              {told ? <CheckIcon size={18} /> : <TriangleAlert size={18} />}
+            </Box>
+            <Box flex="1">
+              {what}
+              <Box as="span" srOnly>
+                {told ? ": so it is" : ": otherwise"}
+              </Box>
+            </Box>
+            {!told && repair && (
+              <Action look="text" color="lamp" aria-label={`Set: ${what}`} onClick={() => onRepair(repair)}>
+                Set it
+              </Action>
+            )}
+          </>
+        )}
+      </Flex>
+      {(told === false || (told === null && !ticked)) && (
+        <Box color="ash" fontSize="note" ps="26px">
+          {why}
+        </Box>
+      )}
+    </Box>
+  );
+}
+
+/** The list before a run: what the phone says of itself, and what only somebody who is there can see. */
+export function CheckList({ checks, phoneName, onRepair }: CheckListProps) {
+  const [ticked, setTicked] = useState<ReadonlySet<string>>(new Set());
+  const done = checks.filter(({ id, told }) => told ?? ticked.has(id)).length;
+  const repair = repairOf(checks);
+  const tick = (id: string, on: boolean) =>
+    setTicked((before) => new Set(on ? [...before, id] : [...before].filter((each) => each !== id)));
+  return (
+    <Box as="section" aria-label="Before the run" py="12px" borderBottomWidth="1px" borderColor="line">
+      <Flex align="baseline" gap="8px">
+        <Box as="h3" fontWeight={620}>
+          Before
+        </Box>
+        <Box color="ash" fontSize="note">
+          {done} of {checks.length}
+          {phoneName === null ? "; the phone does not answer, so all of it is by hand" : `; ${phoneName} says`}
+        </Box>
+      </Flex>
+      {Object.keys(repair).length > 1 && (
+        <Action look="text" color="lamp" onClick={() => onRepair(repair)}>
+          Set all that is otherwise
+        </Action>
+      )}
+      <Box as="ul" listStyleType="none">
+        {checks.map((check) => (
+          <Point
+            key={check.id}
+            check={check}
+            ticked={ticked.has(check.id)}
+            onTick={(on) => tick(check.id, on)}
+            onRepair={onRepair}
+          />
+        ))}
+      </Box>
+    </Box>
+  );
+}

@@ -1,0 +1,71 @@
+import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { useRouter } from "next/navigation";
+import { z } from "zod";
+import { stackReply } from "@/contracts/replies";
+import type { CheckedSettings } from "@/core/checklist";
+import { parseRecipe } from "@/core/recipe";
+import { errorText, sendJson } from "@/features/api/client";
+import type { RunWithFrames } from "@/features/api/queries";
+import { notice } from "@/ui/Notice";
+
+const started = z.object({ id: z.uuid() });
+const anything = z.unknown();
+
+/** What is asked of a phone when a run begins. */
+export interface WantedRun {
+  readonly line: string;
+  readonly widthPx: number;
+  readonly pace: "recipe" | "quick";
+  /** What is set before it, where the phone says that it is otherwise. */
+  readonly repair: Partial<CheckedSettings>;
+}
+
+interface RunActions {
+  readonly outingId: string;
+  readonly shotId: string;
+  readonly runId: string | null;
+  readonly setPhone: (change: Partial<CheckedSettings>) => Promise<unknown>;
+  readonly onStarted: (id: string) => void;
+}
+
+const wrong = (error: unknown) => notice({ tone: "wrong", text: errorText(error) });
+
+/** Everything that one does with a run: begin, hold, go on, stop, fuse. */
+export function useRunActions({ outingId, shotId, runId, setPhone, onStarted }: RunActions) {
+  const client = useQueryClient();
+  const router = useRouter();
+  const refresh = () => client.invalidateQueries({ queryKey: ["shot", shotId] });
+  const start = useMutation({
+    mutationFn: async ({ repair, ...wanted }: WantedRun) => {
+      if (Object.keys(repair).length > 0) await setPhone(repair);
+      return sendJson("POST", `/api/shots/${shotId}/runs`, wanted, started);
+    },
+    onSuccess: ({ id }) => {
+      onStarted(id);
+      void refresh();
+    },
+    onError: wrong,
+  });
+  const tell = useMutation({
+    mutationFn: (what: "abort" | "pause" | "resume") => sendJson("POST", `/api/runs/${runId}/${what}`, {}, anything),
+    onError: wrong,
+  });
+  const stack = useMutation({
+    mutationFn: (run: RunWithFrames) => {
+      const method = parseRecipe(run.run.recipeLine).recipe.stack ?? "mean";
+      const frameIds = run.frames.map(({ id }) => id);
+      return sendJson(
+        "POST",
+        "/api/stacks",
+        { runId: run.run.id, frameIds, parameters: { method } },
+        stackReply.shape.stack.pick({ id: true }),
+      );
+    },
+    onSuccess: async () => {
+      await refresh();
+      router.push(`/outings/${outingId}/shots/${shotId}/stack`);
+    },
+    onError: wrong,
+  });
+  return { start, tell, stack, busy: start.isPending || stack.isPending };
+}
