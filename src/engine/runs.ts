@@ -54,9 +54,6 @@ const FILE_BYTES_PER_PIXEL = 2;
 /** A phone may stay out of reach for so long before its run is given up. */
 const GIVE_UP_MS = 5 * 60_000;
 
-/** Choices of a run that are not part of the recipe; without an instant of its own it is pressed when it is started. */
-export type RunOptions = Omit<CaptureOptions, "startsAt"> & { readonly startsAt: Date | null };
-
 export type StartedRun =
   | { readonly kind: "started"; readonly run: Run; readonly ended: Promise<void> }
   | { readonly kind: "refused"; readonly problems: readonly string[] };
@@ -150,7 +147,7 @@ export async function logRun(db: Db, runId: string): Promise<void> {
  */
 export async function startRun(
   host: RunsHost,
-  request: { readonly shotId: string; readonly recipe: Recipe; readonly options: RunOptions },
+  request: { readonly shotId: string; readonly recipe: Recipe; readonly options: CaptureOptions },
 ): Promise<StartedRun> {
   const { db } = host.database;
   const { recipe, options } = request;

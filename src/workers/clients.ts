@@ -2,6 +2,7 @@
 
 import { type Remote, releaseProxy, wrap } from "comlink";
 import type { AdviceWorker } from "./advice.worker";
+import type { FoldWorker } from "./fold.worker";
 import type { NightWorker } from "./night.worker";
 import type { PictureWorker } from "./picture.worker";
 import type { RehearseWorker } from "./rehearse.worker";
@@ -39,5 +40,6 @@ export const startAdvice = () =>
 export const startYear = () => running<YearWorker>(new Worker(new URL("./year.worker.ts", import.meta.url), options));
 export const startPicture = () =>
   running<PictureWorker>(new Worker(new URL("./picture.worker.ts", import.meta.url), options));
+export const startFold = () => running<FoldWorker>(new Worker(new URL("./fold.worker.ts", import.meta.url), options));
 export const startRehearse = () =>
   running<RehearseWorker>(new Worker(new URL("./rehearse.worker.ts", import.meta.url), options));

@@ -1,4 +1,4 @@
-export { fuseFrames } from "./fuseFrames";
+export { type Fusing, fuseFrames, fusing } from "./fuseFrames";
 export { type CrossedLimit, type Gathering, type GatheringLight, gatheringOf, lightAt } from "./gathering";
 export {
   type MeasuredPicture,

@@ -44,6 +44,8 @@ export class PhoneAnswerError extends Error {
 
 /** A phone says something within this time, or is taken to be away. */
 const PATIENCE_MS = 15_000;
+/** Making ready may take longer: a simulated scene is lit first. */
+const READY_MS = 180_000;
 /** No frame is larger. */
 const MOST_FRAME_BYTES = 1e9;
 
@@ -56,7 +58,7 @@ export class RemotePhone {
   settings = (): Promise<PhoneSettings> => this.ask("GET", "/settings", phoneSettings);
   set = (change: z.input<typeof phoneSettingsChange>): Promise<PhoneSettings> =>
     this.ask("PATCH", "/settings", phoneSettings, change);
-  arm = (request: ArmRequest): Promise<PhoneRun> => this.ask("POST", "/runs", phoneRun, request);
+  arm = (request: ArmRequest): Promise<PhoneRun> => this.ask("POST", "/runs", phoneRun, request, READY_MS);
   start = (run: string): Promise<PhoneRun> => this.ask("POST", `/runs/${run}/start`, phoneRun);
   pause = (run: string): Promise<PhoneRun> => this.ask("POST", `/runs/${run}/pause`, phoneRun);
   resume = (run: string): Promise<PhoneRun> => this.ask("POST", `/runs/${run}/resume`, phoneRun);
@@ -110,8 +112,9 @@ export class RemotePhone {
     path: string,
     schema: Schema,
     body?: unknown,
+    patienceMs = PATIENCE_MS,
   ): Promise<z.output<Schema>> {
-    const response = await this.send(method, path, body, {}, AbortSignal.timeout(PATIENCE_MS));
+    const response = await this.send(method, path, body, {}, AbortSignal.timeout(patienceMs));
     const reply = schema.safeParse(await response.json().catch(() => undefined));
     if (!reply.success) throw new PhoneAwayError("What answers there does not speak the phone protocol.");
     return reply.data;

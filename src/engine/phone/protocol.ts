@@ -19,8 +19,8 @@ export interface CaptureOptions {
   readonly widthPx: number;
   /** Wait as long as the recipe says, or go on as soon as each frame is there. */
   readonly pace: "recipe" | "quick";
-  /** When the release is pressed, on the scene's own clock. */
-  readonly startsAt: Date;
+  /** When the release is pressed, on the scene's own clock; null for when it is. */
+  readonly startsAt: Date | null;
   /** Fixes everything random, for runs that must come out the same. */
   readonly seed: number;
 }

@@ -11,7 +11,7 @@ import {
   type PhoneFrame,
   type PhoneRun,
 } from "@/contracts/phoneProtocol";
-import { parseRecipe } from "@/core/recipe";
+import { parseRecipe, type Recipe } from "@/core/recipe";
 import type { PhoneFaults } from "./faults";
 import type { StandInPhone } from "./standIn";
 
@@ -28,6 +28,8 @@ export class PhoneRefusal extends Error {
 
 /** Events that a phone remembers for those who were away. */
 const MOST_EVENTS = 2000;
+/** So long it waits for an armed run to be started. */
+const ARMED_MS = 60_000;
 /** Runs whose frames it keeps until they are acknowledged. */
 const MOST_RUNS = 20;
 
@@ -35,6 +37,7 @@ interface Held {
   run: PhoneRun;
   readonly asked: string;
   readonly camera: StandInPhone;
+  readonly armedAtMs: number;
   readonly frames: Map<number, PhoneFrame & { readonly path: string }>;
 }
 
@@ -52,12 +55,13 @@ export class StandInRuns {
   private readonly held = new Map<string, Held>();
   private readonly remembered: NumberedEvent[] = [];
   private told = 0;
+  private isArming = false;
   /** Emits `event` as things happen, and `gone` when the phone is to be out of reach. */
   readonly happens = new EventEmitter<{ event: [NumberedEvent]; gone: [] }>();
 
   constructor(
     private readonly folder: string,
-    private readonly newCamera: () => { readonly camera: StandInPhone; readonly startsAt: Date },
+    private readonly newCamera: () => { readonly camera: StandInPhone; readonly startsAt: Date | null },
     private readonly faults: PhoneFaults,
   ) {
     this.happens.setMaxListeners(0);
@@ -78,8 +82,9 @@ export class StandInRuns {
     const asked = JSON.stringify({ line, widthPx, pace, seed });
     const known = this.held.get(id);
     if (known?.asked === asked) return known.run;
+    await this.dropForgotten();
     const active = this.latest();
-    if (known || (active && ["armed", "running", "paused"].includes(active.state)))
+    if (this.isArming || known || (active && ["armed", "running", "paused"].includes(active.state)))
       throw new PhoneRefusal("phone-busy", "The phone is at another run: wait for it, or abort it.");
     const { recipe, problems } = parseRecipe(line);
     if (problems.length > 0)
@@ -88,6 +93,19 @@ export class StandInRuns {
         "The recipe line has a part that cannot be read.",
         problems.map(({ found, expected }) => `${found}: expected ${expected}`),
       );
+    this.isArming = true;
+    try {
+      return await this.makeReady({ id, line, widthPx, pace, seed }, recipe, asked);
+    } finally {
+      this.isArming = false;
+    }
+  }
+
+  private async makeReady(
+    { id, line, widthPx, pace, seed }: z.output<typeof armRequest>,
+    recipe: Recipe,
+    asked: string,
+  ): Promise<PhoneRun> {
     const { camera, startsAt } = this.newCamera();
     const armed = await camera.arm(recipe, { widthPx, pace, startsAt, seed });
     if (armed.kind === "refused") {
@@ -95,8 +113,9 @@ export class StandInRuns {
       throw new PhoneRefusal("cannot-do", words.join(" "), words);
     }
     const framesWanted = recipe.sequence?.frames ?? 1;
+    await camera.prepare();
     const run: PhoneRun = { id, state: "armed", line, framesWanted, framesTaken: 0, fault: null };
-    this.held.set(id, { run, asked, camera, frames: new Map() });
+    this.held.set(id, { run, asked, camera, armedAtMs: Date.now(), frames: new Map() });
     await this.forgetOldest();
     this.tell({ kind: "run", run });
     return run;
@@ -131,7 +150,10 @@ export class StandInRuns {
   /** Ends a run after the frame at hand; one that has ended stays as it is. */
   async abort(id: string): Promise<PhoneRun> {
     const held = this.find(id);
-    if (held.run.state === "armed") return this.change(held, { state: "aborted" });
+    if (held.run.state === "armed") {
+      await held.camera.release();
+      return this.change(held, { state: "aborted" });
+    }
     await held.camera.abort();
     return held.run;
   }
@@ -163,7 +185,10 @@ export class StandInRuns {
 
   /** Ends whatever goes on. */
   async end(): Promise<void> {
-    for (const { camera } of this.held.values()) await camera.abort();
+    for (const { camera } of this.held.values()) {
+      await camera.abort();
+      await camera.release();
+    }
   }
 
   private find(id: string): Held {
@@ -184,6 +209,12 @@ export class StandInRuns {
     this.remembered.push(numbered);
     if (this.remembered.length > MOST_EVENTS) this.remembered.shift();
     this.happens.emit("event", numbered);
+  }
+
+  /** Lets go of a run that was made ready and never begun: whoever asked for it is gone. */
+  private async dropForgotten(): Promise<void> {
+    for (const held of this.held.values())
+      if (held.run.state === "armed" && Date.now() - held.armedAtMs > ARMED_MS) await this.abort(held.run.id);
   }
 
   private async forgetOldest(): Promise<void> {

@@ -70,7 +70,7 @@ export async function startStandIn({
     folder,
     () => ({
       camera: new StandInPhone(stage.camera, stage, stage.camera.widthsPx, wrongFrame),
-      startsAt: stage.pressedAt === null ? new Date() : new Date(stage.pressedAt),
+      startsAt: stage.pressedAt === null ? null : new Date(stage.pressedAt),
     }),
     faults,
   );

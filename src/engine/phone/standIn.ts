@@ -41,6 +41,7 @@ export class StandInPhone implements Phone {
   private held: { readonly wait: Promise<void>; readonly go: () => void } | null = null;
   private state: PhoneStatus["state"] = "idle";
   private framesTaken = 0;
+  private threads: readonly Thread<PhoneThread>[] = [];
 
   constructor(
     private readonly camera: Camera,
@@ -64,7 +65,8 @@ export class StandInPhone implements Phone {
     if (problems.length > 0) return { kind: "refused", problems };
     const { startsAt, seed } = options;
     const { sensorCelsius } = this.stage;
-    const plan = planCapture(recipe, this.camera, { pressedAtMs: startsAt.getTime(), sensorCelsius, seed });
+    const pressedAtMs = (startsAt ?? new Date()).getTime();
+    const plan = planCapture(recipe, this.camera, { pressedAtMs, sensorCelsius, seed });
     if (plan === null) throw new Error("a recipe without a shutter time passed the check");
     this.armed = { plan, options };
     this.state = "armed";
@@ -76,12 +78,12 @@ export class StandInPhone implements Phone {
 
   async *capture(): AsyncIterable<CapturedFrame> {
     if (!this.armed) throw new Error("arm a recipe before capturing");
-    const { plan, options } = this.armed;
+    const { plan: armed, options } = this.armed;
     const { signal } = this.stop;
     this.state = "capturing";
-    const threads = Array.from({ length: THREADS }, () => startThread<PhoneThread>("phone-thread.mjs"));
     try {
-      await this.setStage(threads, options.widthPx);
+      const threads = await this.prepare();
+      const plan = options.startsAt === null ? { ...armed, pressedAtMs: Date.now() } : armed;
       const frames = plannedFrames(plan);
       let pressedAt = Date.now();
       let heldMs = 0;
@@ -122,8 +124,24 @@ export class StandInPhone implements Phone {
     } finally {
       this.state = "idle";
       this.armed = undefined;
-      await Promise.all(threads.map((thread) => thread.end()));
+      await this.release();
     }
+  }
+
+  /** Renders what the armed run sees, so that its release comes at once; done by `capture` where nobody asked for it before. */
+  async prepare(): Promise<readonly Thread<PhoneThread>[]> {
+    if (!this.armed) throw new Error("arm a recipe before preparing it");
+    if (this.threads.length > 0) return this.threads;
+    this.threads = Array.from({ length: THREADS }, () => startThread<PhoneThread>("phone-thread.mjs"));
+    await this.setStage(this.threads, this.armed.options.widthPx);
+    return this.threads;
+  }
+
+  /** Lets go of what `prepare` holds. */
+  async release(): Promise<void> {
+    const threads = this.threads;
+    this.threads = [];
+    await Promise.all(threads.map((thread) => thread.end()));
   }
 
   async abort(): Promise<void> {

@@ -6,6 +6,9 @@ export const thumbnailUrl = (hash: string): string => `/api/pictures/${hash}?as=
 const previewUrl = (hash: string, edge: (typeof PREVIEW_EDGES)[number]): string =>
   `/api/pictures/${hash}?as=preview&edge=${edge}`;
 
+/** Address of a stored picture, small enough to fold many of them. */
+export const smallUrl = (hash: string): string => previewUrl(hash, PREVIEW_EDGES[0]);
+
 /** What an image needs to show a stored picture at screen size, on a station's main side, before anything else. */
 export const previewOf = (hash: string) => ({
   src: previewUrl(hash, PREVIEW_EDGES[0]),

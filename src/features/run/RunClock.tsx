@@ -51,18 +51,26 @@ export function RunClock({ run, plan }: RunClockProps) {
       : { waits: "opens in", open: "open", closed: "closed", through: "the last frame is written" }[phase];
   const count = Math.min(frames.length, (isCounting ? frame : taken.length) + 1);
   return (
-    <Flex align="baseline" gap="24px" px="16px" py="6px" wrap="wrap" borderBottomWidth="1px" borderColor="line">
+    <Flex
+      align="center"
+      gap={{ base: "12px", md: "24px" }}
+      px="16px"
+      py="6px"
+      borderBottomWidth="1px"
+      borderColor="line"
+    >
       <Box
         role="timer"
-        fontFamily="mono"
-        fontSize="clamp(88px, 17vw, 190px)"
+        fontSize="clamp(84px, 13vw, 150px)"
+        fontWeight={560}
+        minW="1.75em"
         lineHeight="1"
         fontVariantNumeric="tabular-nums"
         color={phase === "open" && isCounting ? "lamp" : "bone"}
       >
         {isCounting ? leftText(leftSeconds) : `${run.frames.length}`}
       </Box>
-      <Box fontSize="clamp(26px, 4vw, 44px)" lineHeight="1.15">
+      <Box fontSize="clamp(24px, 4vw, 44px)" lineHeight="1.15">
         <Box color={phase === "open" && isCounting ? "lamp" : "ash"}>{words}</Box>
         <Box>
           {isCounting

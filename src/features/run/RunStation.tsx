@@ -79,6 +79,7 @@ export function RunStation({ outingId, shotId }: { readonly outingId: string; re
             plan={shown && isUnderWay(shown.run) ? runPlan : plan}
             ready={problems.length === 0 && recipe.sequence !== null && camera !== undefined}
             busy={busy}
+            starting={start.isPending}
             onStart={() => start.mutate({ line, widthPx, pace, repair: repairOf(checks) })}
             onAbort={() => tell.mutate("abort")}
             onPause={() => tell.mutate("pause")}

@@ -5,11 +5,13 @@ import { Layers, Pause, Play, Square } from "lucide-react";
 import { useState } from "react";
 import { type CapturePlan, runSeconds } from "@/core/capture";
 import { roughDuration } from "@/core/recipe";
-import { previewOf, thumbnailUrl } from "@/features/api/pictures";
+import { thumbnailUrl } from "@/features/api/pictures";
 import { isUnderWay, type RunWithFrames } from "@/features/api/queries";
 import { Action } from "@/ui/Action";
 import { RunClock } from "./RunClock";
+import { FoldedPicture, FramePicture } from "./RunPicture";
 import { ShutterLine } from "./ShutterLine";
+import { useFolded } from "./useFolded";
 
 interface RunViewProps {
   readonly run: RunWithFrames | null;
@@ -18,6 +20,8 @@ interface RunViewProps {
   /** Whether the recipe can be run. */
   readonly ready: boolean;
   readonly busy: boolean;
+  /** While the phone makes ready. */
+  readonly starting: boolean;
   readonly onStart: () => void;
   readonly onAbort: () => void;
   readonly onPause: () => void;
@@ -35,10 +39,12 @@ const STATE_WORDS = {
 
 /** The latest frame large, all frames as a strip, and the one thing to do next. */
 export function RunView(props: RunViewProps) {
-  const { run, plan, ready, busy, onStart, onAbort, onPause, onResume, onStack } = props;
+  const { run, plan, ready, busy, starting, onStart, onAbort, onPause, onResume, onStack } = props;
   const [chosen, setChosen] = useState<string | null>(null);
   const frames = run?.frames ?? [];
   const shown = frames.find(({ id }) => id === chosen) ?? frames.at(-1) ?? run?.lastFrame;
+  const folded = useFolded(run);
+  const showsFolded = chosen === null && folded !== null && folded.frames > 1;
   const running = run !== null && isUnderWay(run.run);
   const paused = run?.run.state === "paused";
   const count = plan?.frames ?? 0;
@@ -66,6 +72,15 @@ export function RunView(props: RunViewProps) {
             <Layers size={16} /> Fuse {frames.length} frames
           </Action>
         )}
+        {folded && folded.frames > 1 && (
+          <Action
+            look="text"
+            aria-pressed={showsFolded}
+            onClick={() => setChosen(showsFolded ? (frames.at(-1)?.id ?? null) : null)}
+          >
+            {showsFolded ? `Fused so far: ${folded.frames}` : "Show them fused"}
+          </Action>
+        )}
         {run && (
           <Box color={run.run.state === "failed" ? "coral" : "ash"} aria-live="polite" fontSize="note">
             {STATE_WORDS[run.run.state]}: {frames.length} of {run.run.framesWanted} frames
@@ -75,24 +90,17 @@ export function RunView(props: RunViewProps) {
       </Flex>
       {running && plan && <RunClock run={run} plan={plan} />}
       <Flex flex="1" minH="0" align="center" justify="center" bg="mount" position="relative">
-        {shown ? (
-          <Box
-            asChild
-            maxW="100%"
-            maxH="100%"
-            objectFit="contain"
-            position="absolute"
-            inset="0"
-            width="100%"
-            height="100%"
-          >
-            <img {...previewOf(shown.hash)} alt={`${shown.name}, ${shown.width} x ${shown.height} pixels`} />
-          </Box>
+        {folded && showsFolded ? (
+          <FoldedPicture folded={folded} />
+        ) : shown ? (
+          <FramePicture frame={shown} />
         ) : (
           <Box color="onPictureQuiet" maxW="44ch" px="24px" textAlign="center">
-            {running
-              ? "The phone looks at the scene; the first frame is on its way."
-              : "No frames yet. The stand-in phone is on its tripod at the quay; run the recipe and its frames appear here."}
+            {starting
+              ? "The phone makes ready: it looks at the scene."
+              : running
+                ? "The first frame is on its way."
+                : "No frames yet. The stand-in phone is on its tripod at the quay; run the recipe and its frames appear here."}
           </Box>
         )}
       </Flex>
@@ -114,10 +122,10 @@ export function RunView(props: RunViewProps) {
               <Action
                 look="tile"
                 aria-label={`Show ${name}`}
-                aria-pressed={id === shown?.id}
+                aria-pressed={!showsFolded && id === shown?.id}
                 onClick={() => setChosen(id)}
                 borderWidth="2px"
-                borderColor={id === shown?.id ? "lamp" : "transparent"}
+                borderColor={!showsFolded && id === shown?.id ? "lamp" : "transparent"}
                 display="block"
               >
                 <Box asChild width="72px" height="54px" objectFit="cover">

@@ -79,7 +79,7 @@ describe("a run on screen", () => {
     const asked = { onStart: jest.fn(), onAbort: jest.fn(), onStack: jest.fn() };
     const given = { ...asked, onPause: jest.fn(), onResume: jest.fn() };
     const plan = planCapture(parseRecipe("3 x 1s every 2s | iso 50 -> mean").recipe, camera, SOME_TIME);
-    show(<RunView run={null} plan={plan} ready busy={false} {...given} {...part} />);
+    show(<RunView run={null} plan={plan} ready busy={false} starting={false} {...given} {...part} />);
     return given;
   };
 
