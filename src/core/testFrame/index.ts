@@ -1,0 +1,1 @@
+export { ENOUGH_STOPS, type NextTry, nextTry, type TestReading, type TryLimits, type TrySettings } from "./nextTry";

@@ -1,0 +1,103 @@
+import fc from "fast-check";
+import { chosenCamera } from "../camera";
+import { planCapture, plannedFrames, SOME_TIME } from "../capture";
+import { clippedShares, exposureErrors } from "../picture";
+import { parseRecipe, readableDuration } from "../recipe";
+import { SCENES, setStage, simulateFrame } from "../scene";
+import { ENOUGH_STOPS, nextTry, type TryLimits, type TrySettings } from ".";
+
+const camera = chosenCamera({ phones: [], clipOns: [] }, null);
+const limits: TryLimits = {
+  shutterLadder: camera.shutterLadder,
+  isoLadder: camera.isoLadder,
+  leastShutterSeconds: 0,
+  mostShutterSeconds: 30,
+  mostIso: 3200,
+  filterStops: [1, 3, 6],
+};
+const START: TrySettings = { shutterSeconds: 1, iso: 100, filterStops: 0 };
+const read = (errorStops: number, clippedAny = 0, crushedAll = 0) => ({ errorStops, clippedAny, crushedAll });
+const stopsBetween = (a: TrySettings, b: TrySettings) =>
+  Math.log2((b.shutterSeconds * b.iso) / (a.shutterSeconds * a.iso)) - (b.filterStops - a.filterStops);
+
+describe("the next test frame", () => {
+  it("is none when this one is near enough", () => {
+    expect(nextTry(read(0.3), 0, START, limits)).toBeNull();
+    expect(nextTry(read(-1), -1, START, limits)).toBeNull();
+  });
+
+  it("changes the shutter first, then the ISO, then the filter, then the frames or the place", () => {
+    const steps = (error: number, part: Partial<TryLimits> = {}) =>
+      nextTry(read(error), 0, START, { ...limits, ...part })!.steps.map(({ of }) => of);
+    expect(steps(2)).toEqual(["shutter"]);
+    expect(steps(-3, { mostShutterSeconds: 2 })).toEqual(["shutter", "iso"]);
+    expect(steps(4.3, { leastShutterSeconds: 0.8 })).toEqual(["shutter", "iso", "filter"]);
+    expect(steps(9, { leastShutterSeconds: 1 })).toEqual(["iso", "filter", "place"]);
+    expect(steps(-9, { mostShutterSeconds: 1 })).toEqual(["iso", "frames"]);
+  });
+
+  it("takes off a filter that is on before it asks for more frames", () => {
+    const filtered = { ...START, filterStops: 6 };
+    const next = nextTry(read(-8), 0, filtered, { ...limits, mostShutterSeconds: 1, mostIso: 200 })!;
+    expect(next.settings.filterStops).toBe(0);
+    expect(next.steps.map(({ of }) => of)).toEqual(["iso", "filter", "frames"]);
+  });
+
+  it("goes farther than a frame says that is white or black all over", () => {
+    const shutter = (clipped: number, crushed: number, error: number) =>
+      nextTry(read(error, clipped, crushed), 0, START, limits)!.settings.shutterSeconds;
+    expect(shutter(0.5, 0, 2)).toBeLessThan(shutter(0, 0, 2));
+    expect(shutter(0, 1, -2)).toBeGreaterThan(shutter(0, 0, -2));
+  });
+
+  it("sets only rungs that the phone has, within what is allowed, and tells truly what remains", () => {
+    fc.assert(
+      fc.property(
+        fc.double({ min: -8, max: 8, noNaN: true }),
+        fc.constantFrom(...camera.shutterLadder),
+        fc.constantFrom(...camera.isoLadder),
+        (error, shutterSeconds, iso) => {
+          const settings = { shutterSeconds, iso, filterStops: 0 };
+          const next = nextTry(read(error), 0, settings, limits);
+          if (!next) return;
+          expect(camera.shutterLadder).toContain(next.settings.shutterSeconds);
+          expect(camera.isoLadder).toContain(next.settings.iso);
+          expect(error + stopsBetween(settings, next.settings)).toBeCloseTo(next.offStops, 6);
+          expect(Math.abs(next.offStops)).toBeLessThanOrEqual(Math.abs(error) + 1e-9);
+        },
+      ),
+    );
+  });
+});
+
+describe.each(SCENES.map((scene) => [scene.name, scene] as const))("test frames of the scene %s", (_, scene) => {
+  it("are near enough after three at most, wherever one begins", () => {
+    const stage = setStage(scene, camera.lens, 64);
+    const measured = ({ shutterSeconds, iso, filterStops }: TrySettings) => {
+      const line = `${readableDuration(shutterSeconds).replace(/\s/g, "")} | iso ${iso}${filterStops > 0 ? ` | nd ${filterStops} stops` : ""}`;
+      const { recipe } = parseRecipe(line);
+      const plan = planCapture(recipe, camera, SOME_TIME)!;
+      const { width, height, data } = simulateFrame(stage, plan, plannedFrames(plan)[0]!);
+      const { clippedAny, crushedAll } = clippedShares(data);
+      return { errorStops: exposureErrors({ width, height, samples: data }).matrix, clippedAny, crushedAll };
+    };
+    for (const begin of [
+      START,
+      { shutterSeconds: 1 / 125, iso: 50, filterStops: 0 },
+      { ...START, shutterSeconds: 8, iso: 400 },
+    ]) {
+      let settings: TrySettings = begin;
+      let reading = measured(settings);
+      for (let frame = 2; frame <= 3; frame++) {
+        const next = nextTry(reading, 0, settings, limits);
+        if (!next) break;
+        settings = next.settings;
+        reading = measured(settings);
+      }
+      const next = nextTry(reading, 0, settings, limits);
+      // A marsh under stars stays dark on any phone: then it says so.
+      const isDarkest = settings.iso === 3200 && settings.shutterSeconds === 30;
+      expect(next === null || isDarkest || Math.abs(reading.errorStops) <= ENOUGH_STOPS).toBe(true);
+    }
+  });
+});
