@@ -18,9 +18,9 @@ function freePort(): Promise<number> {
   });
 }
 
-function start(port: number, folder = data): ChildProcess {
+function start(port: number, folder = data, env: Readonly<Record<string, string>> = {}): ChildProcess {
   return spawn(process.execPath, ["scripts/serve.mjs", String(port)], {
-    env: { ...process.env, NODE_ENV: "production", AEVUMEN_ROOT: process.cwd(), AEVUMEN_DATA: folder },
+    env: { ...process.env, NODE_ENV: "production", AEVUMEN_ROOT: process.cwd(), AEVUMEN_DATA: folder, ...env },
     stdio: ["ignore", "ignore", "pipe"],
     detached: true,
   });
@@ -42,11 +42,12 @@ const START_MS = 30_000;
 async function startAnswering(
   request: APIRequestContext,
   folder = data,
+  env: Readonly<Record<string, string>> = {},
 ): Promise<{ server: ChildProcess; address: string }> {
   for (let attempt = 0; attempt < START_TRIES; attempt++) {
     const port = await freePort();
     const address = `http://127.0.0.1:${port}`;
-    const server = start(port, folder);
+    const server = start(port, folder, env);
     const until = Date.now() + START_MS;
     while (!ended(server) && Date.now() < until) {
       const reply = await request.get(`${address}/api/outings`).catch(() => null);
@@ -167,5 +168,45 @@ test("a run goes on while the server is killed, and every frame of it is there a
     expect(log.map(({ entry }: { entry: { kind: string } }) => entry.kind)).toEqual(["run"]);
   } finally {
     await killHard(server);
+  }
+});
+
+/** A stand-in phone in a process of its own, with its address and token. */
+async function startPhone(...options: readonly string[]) {
+  const phone = spawn(process.execPath, ["dist/cli.mjs", "phone", "--json", "--idle", "120", ...options], {
+    env: { ...process.env, AEVUMEN_ROOT: process.cwd() },
+    stdio: ["ignore", "pipe", "ignore"],
+  });
+  const line = await new Promise<string>((resolve) => {
+    phone.stdout.once("data", (chunk) => resolve(String(chunk)));
+  });
+  return { phone, ...(JSON.parse(line) as { address: string; token: string }) };
+}
+
+test("24 frames of a linked phone arrive though it goes out of reach and the server is killed", async ({ request }) => {
+  test.setTimeout(180_000);
+  const folder = join(testData, "restart-linked");
+  mkdirSync(folder, { recursive: true });
+  const { phone, address: phoneAddress, token } = await startPhone("--name", "Pocket B", "--faults", "disconnect:5");
+  const env = { AEVUMEN_PHONE: phoneAddress, AEVUMEN_PHONE_TOKEN: token };
+  let { server, address } = await startAnswering(request, folder, env);
+  try {
+    expect(await (await request.get(`${address}/api/phone`)).json()).toMatchObject({
+      name: "Pocket B",
+      isStandIn: false,
+    });
+    const data = { name: "linked", date: "2026-11-24", site: null };
+    const created = await (await request.post(`${address}/api/outings`, { data })).json();
+    const wanted = { line: "24 x 1/8 every 0.6s | iso 50", widthPx: 1020, pace: "recipe" };
+    const { id } = await (await request.post(`${address}/api/shots/${created.shotId}/runs`, { data: wanted })).json();
+    const runOf = async () => (await request.get(`${address}/api/runs/${id}`)).json();
+    await expect(async () => expect((await runOf()).frameCount).toBeGreaterThan(8)).toPass({ timeout: 60_000 });
+    await killHard(server);
+    ({ server, address } = await startAnswering(request, folder, env));
+    await expect(async () => expect((await runOf()).run.state).toBe("done")).toPass({ timeout: 90_000 });
+    expect((await runOf()).frameCount).toBe(24);
+  } finally {
+    await killHard(server);
+    phone.kill();
   }
 });

@@ -5,11 +5,11 @@ import { useMutation } from "@tanstack/react-query";
 import { useState } from "react";
 import { type MeasureReply, measureReply } from "@/contracts/replies";
 import type { MeteredScene } from "@/contracts/scene";
-import { exposureValue, stackedFilterStops } from "@/core/light";
 import type { MeteringMode } from "@/core/picture";
-import { parseRecipe, type Recipe, readableDuration } from "@/core/recipe";
+import { type Recipe, readableDuration } from "@/core/recipe";
 import { minus, signed } from "@/core/words";
 import { errorText, getJson, uploadFile } from "@/features/api/client";
+import { meteredScene, settingsOf } from "@/features/shot/meteredScene";
 import { Action } from "@/ui/Action";
 import { FileDrop } from "@/ui/FileDrop";
 
@@ -28,14 +28,6 @@ interface TestPictureProps {
 
 const MODES: readonly MeteringMode[] = ["centre", "matrix", "spot"];
 
-/** Settings that a picture was taken with, from its metadata or else from the line; null where neither tells. */
-function settingsOf(measured: MeasureReply, recipe: Recipe, fNumber: number) {
-  const shutterSeconds = measured.shutterSeconds ?? recipe.sequence?.shutterSeconds ?? null;
-  const iso = measured.iso ?? recipe.iso;
-  if (shutterSeconds === null || iso === null) return null;
-  return { shutterSeconds, iso, fNumber: measured.fNumber ?? fNumber };
-}
-
 /** A test picture dropped in and measured: its exposure error, by each way of metering, re-aims the field. */
 export function TestPicture(props: TestPictureProps) {
   const { fNumber, recipe, lossStops, lastFrame, metered, metering, onMetered } = props;
@@ -47,20 +39,16 @@ export function TestPicture(props: TestPictureProps) {
         ? uploadFile("/api/measure", given, measureReply, () => {})
         : getJson(`/api/pictures/${given.hash}/measure`, measureReply),
     onSuccess: (measured, given) => {
-      const settings = settingsOf(measured, recipe, fNumber);
-      if (!settings) {
+      const light = meteredScene(measured, recipe, fNumber, lossStops);
+      if (!light) {
         setProblem(
           `${given.name} does not say how it was taken. Write its shutter time and ISO as the recipe, then drop it again.`,
         );
         return;
       }
-      const own = parseRecipe(measured.recipeLine ?? "").recipe.filters;
-      const before = stackedFilterStops(measured.recipeLine === null ? recipe.filters : own) + lossStops;
-      const ev = (mode: MeteringMode) =>
-        Math.round(100 * (exposureValue(settings) + before + measured.errors[mode])) / 100;
       setProblem(null);
       setRead({ name: given.name, measured });
-      onMetered({ centreEv: ev("centre"), matrixEv: ev("matrix"), spotEv: ev("spot") }, metering);
+      onMetered(light, metering);
     },
     onError: (error) => setProblem(errorText(error)),
   });

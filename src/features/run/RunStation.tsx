@@ -5,7 +5,7 @@ import { useMemo, useState } from "react";
 import type { FrameReply } from "@/contracts/replies";
 import { planCapture, SOME_TIME } from "@/core/capture";
 import { repairOf } from "@/core/checklist";
-import { parseRecipe } from "@/core/recipe";
+import { parseRecipe, type Recipe } from "@/core/recipe";
 import {
   isUnderWay,
   type RunWithFrames,
@@ -24,9 +24,11 @@ import { Station } from "@/ui/Station";
 import { CheckList } from "./CheckList";
 import { RunReasons } from "./RunReasons";
 import { RunView } from "./RunView";
+import { TestFramePanel } from "./TestFramePanel";
 import { useChecks } from "./useChecks";
 import { usePhone } from "./usePhone";
 import { useRunActions } from "./useRunActions";
+import { testLine, useTestFrame } from "./useTestFrame";
 
 const NO_FRAMES: readonly FrameReply[] = [];
 
@@ -36,7 +38,7 @@ export function RunStation({ outingId, shotId }: { readonly outingId: string; re
   const camera = useShotCamera(shotId);
   const kit = useKit().data;
   const change = useShotDraft();
-  const { savedLine, line, recipe, problems, type, save } = useShotRecipe(shotId);
+  const { savedLine, line, recipe, problems, type, save, apply } = useShotRecipe(shotId);
   const [pace, setPace] = useState<"recipe" | "quick">("quick");
   const [chosenWidth, setChosenWidth] = useState<number | null>(null);
   const [startedId, setStartedId] = useState<string | null>(null);
@@ -63,6 +65,20 @@ export function RunStation({ outingId, shotId }: { readonly outingId: string; re
     setPhone: set.mutateAsync,
     onStarted: setStartedId,
   });
+  const test = useTestFrame(shot?.shot, shotId, shown);
+  const repair = repairOf(checks);
+  const isFree = problems.length === 0 && !busy && !(shown && isUnderWay(shown.run));
+  /** One frame of a recipe, at the smallest size there is. */
+  const tryOne = (tried: Recipe) => {
+    const one = testLine(tried);
+    if (one) start.mutate({ line: one, widthPx: widths.at(-1) ?? widthPx, pace: "quick", repair });
+  };
+  const takeProposal = () => {
+    if (!test) return;
+    const taken = test.taken(recipe);
+    apply(taken);
+    tryOne(taken);
+  };
   const runLine = shown?.run.recipeLine;
   const runPlan = useMemo(
     () => (camera && runLine ? planCapture(parseRecipe(runLine).recipe, camera, SOME_TIME) : null),
@@ -80,7 +96,7 @@ export function RunStation({ outingId, shotId }: { readonly outingId: string; re
             ready={problems.length === 0 && recipe.sequence !== null && camera !== undefined}
             busy={busy}
             starting={start.isPending}
-            onStart={() => start.mutate({ line, widthPx, pace, repair: repairOf(checks) })}
+            onStart={() => start.mutate({ line, widthPx, pace, repair })}
             onAbort={() => tell.mutate("abort")}
             onPause={() => tell.mutate("pause")}
             onResume={() => tell.mutate("resume")}
@@ -99,6 +115,13 @@ export function RunStation({ outingId, shotId }: { readonly outingId: string; re
                   onChoose={(choice) => shot && void change(shot.shot, { camera: choice })}
                 />
               </Box>
+              <TestFramePanel
+                test={test}
+                canTry={isFree && recipe.sequence !== null}
+                onTry={() => tryOne(recipe)}
+                onTake={takeProposal}
+                onExpose={() => test?.tellExpose()}
+              />
               <CheckList checks={checks} phoneName={phone?.name ?? null} onRepair={(change) => set.mutate(change)} />
               <RunReasons
                 plan={plan}

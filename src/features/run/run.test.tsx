@@ -3,13 +3,15 @@ import { act, fireEvent, screen } from "@testing-library/react";
 import { chosenCamera } from "@/core/camera";
 import { planCapture, SOME_TIME } from "@/core/capture";
 import { checksOf } from "@/core/checklist";
-import { parseRecipe } from "@/core/recipe";
+import { parseRecipe, type Recipe } from "@/core/recipe";
 import { frameReply, runWithFrames } from "@/features/testing/replies";
 import { settled, show } from "@/ui/testing/show";
 import { CheckList } from "./CheckList";
 import { RunReasons } from "./RunReasons";
 import { RunView } from "./RunView";
 import { ShutterLine } from "./ShutterLine";
+import { TestFramePanel } from "./TestFramePanel";
+import { testLine } from "./useTestFrame";
 
 const camera = chosenCamera({ phones: [], clipOns: [] }, null);
 const frames = ["a.jpg", "b.jpg", "c.jpg"].map((name) => frameReply(name));
@@ -190,6 +192,48 @@ describe("the list before a run", () => {
     show(<CheckList checks={checksOf(shot, null)} phoneName={null} onRepair={jest.fn()} />);
     expect(screen.getByText(/the phone does not answer, so all of it is by hand/)).toBeTruthy();
     expect(screen.getByLabelText("Flash off")).toBeTruthy();
+  });
+});
+
+describe("a test frame", () => {
+  const measured = {
+    errors: { centre: -2, matrix: -2.4, spot: -1 },
+    ...{ clippedAny: 0.001, crushedAll: 0.04, shutterSeconds: 1, iso: 50, fNumber: 1.8, recipeLine: null },
+  };
+  const settings = { shutterSeconds: 4, iso: 50, filterStops: 0 };
+  const steps = [{ of: "shutter" as const, why: "It came out 2 stops too dark: 4 s is +2." }];
+  const told = { mode: "centre" as const, targetStops: 0, ofSky: false, measured, tellExpose: jest.fn() };
+  const panel = (next: Parameters<typeof TestFramePanel>[0]["test"] | null, canTry = true) => {
+    const asked = { onTry: jest.fn(), onTake: jest.fn(), onExpose: jest.fn() };
+    show(<TestFramePanel test={next} canTry={canTry} {...asked} />);
+    return asked;
+  };
+  const proposing = { ...told, next: { settings, steps, offStops: 0 }, taken: (recipe: Recipe) => recipe };
+
+  it("is one frame of the line, whatever the line's run is", () => {
+    const line = (text: string) => testLine(parseRecipe(text).recipe);
+    expect(line("24 x 2s every 2.5s | iso 50 | nd 8 | delay 2s -> mean")).toBe("2s | iso 50 | nd 8 | delay 2s");
+    expect(line("3 x 1/4 | bracket 2 stops -> fuse")).toBe("1/4");
+    expect(line("iso 50")).toBeNull();
+  });
+
+  it("is taken with t; what it proposes is told with its reason, and taken with y", () => {
+    const { onTry, onTake, onExpose } = panel(proposing);
+    expect(screen.getByText(/centre .2.0, matrix .2.4, spot .1.0 stops from the meter/)).toBeTruthy();
+    expect(screen.getByText("It came out 2 stops too dark: 4 s is +2.")).toBeTruthy();
+    fireEvent.keyDown(document.body, { key: "t" });
+    expect(onTry).toHaveBeenCalledTimes(1);
+    fireEvent.keyDown(document.body, { key: "y" });
+    expect(onTake).toHaveBeenCalledTimes(1);
+    fireEvent.click(screen.getByRole("button", { name: "Aim Expose by its light" }));
+    expect(onExpose).toHaveBeenCalled();
+  });
+
+  it("says when nothing is to be changed, and takes none while a run goes on", () => {
+    const { onTry, onTake } = panel({ ...proposing, next: null }, false);
+    expect(screen.getByText("It comes out as it should.")).toBeTruthy();
+    for (const key of ["t", "y"]) fireEvent.keyDown(document.body, { key });
+    expect([onTry.mock.calls.length, onTake.mock.calls.length]).toEqual([0, 0]);
   });
 });
 

@@ -1,0 +1,93 @@
+import { useQuery } from "@tanstack/react-query";
+import { measureReply, type ShotReply } from "@/contracts/replies";
+import { intentOf } from "@/core/intent";
+import { stackedFilterStops } from "@/core/light";
+import { parseRecipe, printRecipe, type Recipe } from "@/core/recipe";
+import { nextTry, type TrySettings } from "@/core/testFrame";
+import { getJson } from "@/features/api/client";
+import type { RunWithFrames } from "@/features/api/queries";
+import { meteredScene } from "@/features/shot/meteredScene";
+import { changedScene, shownScene } from "@/features/shot/planned";
+import { useShotDraft } from "@/features/shot/useShotDraft";
+import { useShotRequest } from "@/features/shot/useShotRequest";
+
+/** One frame of a recipe, to see how it comes out. */
+export function testLine(recipe: Recipe): string | null {
+  const { sequence } = recipe;
+  if (sequence === null) return null;
+  const one = { ...sequence, frames: 1, periodSeconds: null };
+  return printRecipe({ ...recipe, sequence: one, bracketStops: null, stack: null });
+}
+
+/** A recipe with other settings; frames that would overlap follow each other as soon as they can. */
+function withSettings(
+  recipe: Recipe,
+  { shutterSeconds, iso, filterStops }: TrySettings,
+  filters: Recipe["filters"] | null,
+) {
+  const { sequence } = recipe;
+  if (sequence === null) return recipe;
+  const period = sequence.periodSeconds;
+  const periodSeconds = period !== null && period < shutterSeconds ? null : period;
+  const changed = { ...recipe, iso, sequence: { ...sequence, shutterSeconds, periodSeconds } };
+  return stackedFilterStops(recipe.filters) === filterStops || filters === null ? changed : { ...changed, filters };
+}
+
+/** What a test frame that was just taken says, and what to set next; null while there is none. */
+export function useTestFrame(shot: ShotReply | undefined, shotId: string, run: RunWithFrames | null) {
+  const { asked, plan } = useShotRequest(shotId);
+  const change = useShotDraft();
+  const frame = run && run.run.framesWanted === 1 && run.run.state === "done" ? run.frames[0] : undefined;
+  const measured = useQuery({
+    queryKey: ["measured", frame?.hash],
+    queryFn: () => getJson(`/api/pictures/${frame!.hash}/measure`, measureReply),
+    enabled: frame !== undefined,
+  }).data;
+  if (!shot || !asked || !frame || !measured) return null;
+  const { request, filters, planned } = asked;
+  const { recipe } = parseRecipe(run!.run.recipeLine);
+  const { camera } = request;
+  const mode = request.schools.metering;
+  const settings = {
+    shutterSeconds: recipe.sequence?.shutterSeconds ?? 1,
+    iso: recipe.iso ?? camera.isoLadder[0]!,
+    filterStops: stackedFilterStops(recipe.filters),
+  };
+  const { stops, of } = intentOf(request.intent).target(request);
+  const next = nextTry(
+    { errorStops: measured.errors[mode], clippedAny: measured.clippedAny, crushedAll: measured.crushedAll },
+    stops,
+    settings,
+    {
+      shutterLadder: camera.shutterLadder,
+      isoLadder: camera.isoLadder,
+      leastShutterSeconds: 0,
+      mostShutterSeconds: Number.POSITIVE_INFINITY,
+      mostIso: request.schools.isoCeiling ?? camera.isoLadder.at(-1)!,
+      filterStops: request.filterStops,
+    },
+  );
+  const light = meteredScene(measured, recipe, camera.lens.fNumber, camera.lossStops);
+  return {
+    measured,
+    mode,
+    targetStops: stops,
+    ofSky: of === "sky",
+    next,
+    /** The recipe with what is proposed in it. */
+    taken: (own: Recipe): Recipe => {
+      if (!next) return own;
+      const filter = filters.find(({ stops: each }) => each === next.settings.filterStops);
+      return withSettings(own, next.settings, next.settings.filterStops === 0 ? [] : filter ? [filter.filter] : null);
+    },
+    /** Aims Expose by what was metered. */
+    tellExpose: () => {
+      if (!light) return;
+      const scene = shownScene(planned, plan);
+      const part = { metered: light, sceneEv: light[`${mode}Ev`] };
+      void change(shot, { scene: changedScene(scene, part) }, { said: "Expose goes by this frame's light." });
+    },
+  };
+}
+
+export type TestFrame = NonNullable<ReturnType<typeof useTestFrame>>;
