@@ -48,13 +48,11 @@ export function TestFramePanel({ test, canTry, onTry, onTake, onExpose }: TestFr
               It comes out as it should.
             </Box>
           ) : (
-            <>
-              <Box as="ol" mt="6px" ps="18px" listStyleType="decimal">
-                {next.steps.map(({ of, why }) => (
-                  <li key={of}>{why}</li>
-                ))}
-              </Box>
-            </>
+            <Box as="ol" mt="6px" ps="18px" listStyleType="decimal">
+              {next.steps.map(({ of, why }) => (
+                <li key={of}>{why}</li>
+              ))}
+            </Box>
           )}
           <Flex mt="8px" gap="14px" align="center" wrap="wrap">
             {next && (
