@@ -113,6 +113,31 @@ function Wipe({ wiped: { picture, line, at, onAt } }: { readonly wiped: Wiped })
   );
 }
 
+interface ToggleProps {
+  readonly on: boolean;
+  readonly onPress: () => void;
+  readonly title: string;
+  readonly children: ReactNode;
+}
+
+/** Something over the picture that is shown or not. */
+function Toggle({ on, onPress, title, children }: ToggleProps) {
+  return (
+    <Action
+      look="text"
+      onClick={onPress}
+      aria-pressed={on}
+      color={on ? "lamp" : "onPicture"}
+      px="9px"
+      minH="34px"
+      fontSize="note"
+      title={title}
+    >
+      {children}
+    </Action>
+  );
+}
+
 interface RehearseViewProps {
   readonly picture: Rehearsal | null;
   /** Frames that the run has taken by then. */
@@ -163,30 +188,12 @@ export function RehearseView(props: RehearseViewProps) {
         <Action look="text" onClick={onPlay} color="onPicture" px="9px" minH="34px" fontSize="note">
           {playing ? <Pause size={17} /> : <Play size={17} />} {playing ? "Stop" : "Let it gather"}
         </Action>
-        <Action
-          look="text"
-          onClick={onLoupe}
-          aria-pressed={withLoupe}
-          color={withLoupe ? "lamp" : "onPicture"}
-          px="9px"
-          minH="34px"
-          fontSize="note"
-          title="Pixel by pixel where the pointer is (l)"
-        >
+        <Toggle on={withLoupe} onPress={onLoupe} title="Pixel by pixel where the pointer is (l)">
           <ZoomIn size={17} /> 1:1
-        </Action>
-        <Action
-          look="text"
-          onClick={onScreen}
-          aria-pressed={withScreen}
-          color={withScreen ? "lamp" : "onPicture"}
-          px="9px"
-          minH="34px"
-          fontSize="note"
-          title="What the phone's screen shows (s)"
-        >
+        </Toggle>
+        <Toggle on={withScreen} onPress={onScreen} title="What the phone's screen shows (s)">
           <Smartphone size={17} /> The phone's screen
-        </Action>
+        </Toggle>
       </Flex>
     </Flex>
   );

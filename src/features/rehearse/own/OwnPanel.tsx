@@ -21,6 +21,35 @@ interface OwnPanelProps {
   readonly onTool: (tool: ToolId) => void;
 }
 
+/** Numbers that say how a picture was taken, in what they are written, and within what. */
+const NUMBERS = [
+  { field: "iso", row: "ISO", label: "ISO of your picture", least: 1, most: 1e6, name: "ISO" },
+  {
+    field: "fNumber",
+    row: "aperture, f/",
+    label: "Aperture of your picture",
+    least: 0.5,
+    most: 64,
+    name: "An aperture",
+  },
+  {
+    field: "filterStops",
+    row: "filter, stops",
+    label: "Filter of your picture, stops",
+    least: 0,
+    most: 30,
+    name: "A filter",
+  },
+  {
+    field: "kelvin",
+    row: "white balance, K",
+    label: "White balance of your picture, kelvin",
+    least: 1667,
+    most: 25_000,
+    name: "It",
+  },
+] as const;
+
 /** How a picture was taken: read from it, or written here. */
 function Settings({
   own,
@@ -29,14 +58,6 @@ function Settings({
   readonly own: OwnPicture;
   readonly onChange: (part: Partial<OwnPicture>) => void;
 }) {
-  const number =
-    (field: "iso" | "fNumber" | "filterStops" | "kelvin", least: number, most: number, name: string) =>
-    (text: string): string | null => {
-      const value = typedNumber(text);
-      if (!(value >= least && value <= most)) return `${name} goes from ${least} to ${most}.`;
-      onChange({ [field]: value });
-      return null;
-    };
   return (
     <>
       <Row label={own.told ? "shutter, as it says" : "shutter, as you write it"}>
@@ -51,30 +72,20 @@ function Settings({
           }}
         />
       </Row>
-      <Row label="ISO">
-        <Entry label="ISO of your picture" value={String(own.iso)} onCommit={number("iso", 1, 1e6, "ISO")} />
-      </Row>
-      <Row label="aperture, f/">
-        <Entry
-          label="Aperture of your picture"
-          value={String(own.fNumber)}
-          onCommit={number("fNumber", 0.5, 64, "An aperture")}
-        />
-      </Row>
-      <Row label="filter, stops">
-        <Entry
-          label="Filter of your picture, stops"
-          value={String(own.filterStops)}
-          onCommit={number("filterStops", 0, 30, "A filter")}
-        />
-      </Row>
-      <Row label="white balance, K">
-        <Entry
-          label="White balance of your picture, kelvin"
-          value={String(own.kelvin)}
-          onCommit={number("kelvin", 1667, 25_000, "It")}
-        />
-      </Row>
+      {NUMBERS.map(({ field, row, label, least, most, name }) => (
+        <Row key={field} label={row}>
+          <Entry
+            label={label}
+            value={String(own[field])}
+            onCommit={(text) => {
+              const value = typedNumber(text);
+              if (!(value >= least && value <= most)) return `${name} goes from ${least} to ${most}.`;
+              onChange({ [field]: value });
+              return null;
+            }}
+          />
+        </Row>
+      ))}
     </>
   );
 }
