@@ -14,7 +14,7 @@ const words = z.string().max(1000);
 /** SHA-256 of a file's bytes, in hexadecimal digits. */
 const sha256 = z.string().regex(/^[0-9a-f]{64}$/);
 
-export const FILE_KINDS = ["jpeg", "raw+jpeg", "raw"] as const;
+const FILE_KINDS = ["jpeg", "raw+jpeg", "raw"] as const;
 
 /** What a phone can do. It does not change while a run goes on. */
 export const phoneCapabilities = z.strictObject({
@@ -39,7 +39,7 @@ export const phoneCapabilities = z.strictObject({
 });
 export type PhoneCapabilities = z.infer<typeof phoneCapabilities>;
 
-export const RUN_STATES = ["armed", "running", "paused", "done", "aborted", "failed"] as const;
+const RUN_STATES = ["armed", "running", "paused", "done", "aborted", "failed"] as const;
 
 /** What stopped a run, or stands in its way. */
 export const PHONE_FAULTS = {
@@ -149,4 +149,3 @@ export const phoneError = z.strictObject({
   message: words,
   details: z.array(words),
 });
-export type PhoneError = z.infer<typeof phoneError>;

@@ -143,7 +143,6 @@ export const ownPictureReply = z.object({
   height: z.int().positive(),
   measured: measureReply,
 });
-export type OwnPictureReply = z.infer<typeof ownPictureReply>;
 
 const bins = z.array(z.number()).length(BIN_COUNT).readonly();
 

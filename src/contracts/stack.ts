@@ -7,11 +7,9 @@ export const stackParameters = z.strictObject({
   /** Mean only: average the codes as they are instead of linear light. */
   encoded: z.boolean().default(false),
 });
-export type StackParameters = z.infer<typeof stackParameters>;
 
 /** A frame that went into a stack, by name and content. */
 export const stackInput = z.object({ frameId: z.uuid(), name: z.string(), hash: z.string() });
-export type StackInput = Readonly<z.infer<typeof stackInput>>;
 
 /** A file that was not taken, and why. */
 export const refusedFile = z.object({ name: z.string(), reason: z.string() });

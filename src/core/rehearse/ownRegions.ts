@@ -127,7 +127,7 @@ const PIECE_RAD = 0.02;
 const RADIUS_PX = (Math.SQRT2 * POINT_FWHM_PX) / FWHM_PER_SIGMA;
 
 /** A picture's stars taken out of it, and the light that they leave while a shutter is open. */
-export interface FoundStars {
+interface FoundStars {
   readonly without: Float32Array;
   readonly count: number;
   readonly streaks: (opensSeconds: number, seconds: number) => Streak[];

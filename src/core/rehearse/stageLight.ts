@@ -23,7 +23,7 @@ const luminances = ({ light, depth }: SampledLight): Float32Array =>
   depth.map((_, at) => 0.2126 * light[3 * at]! + 0.7152 * light[3 * at + 1]! + 0.0722 * light[3 * at + 2]!);
 
 /** What a scene's lamps, and the sky's light on its surfaces, are to be multiplied by. */
-export interface SceneGains {
+interface SceneGains {
   readonly lampGain: number;
   readonly skylightGain: number;
 }

@@ -24,7 +24,7 @@ export function cloudTowards(look: SkyLook, right: number, up: number, ahead: nu
 }
 
 /** What cloud that fills a direction adds to its clear light, by channel: the light of the sky's lower parts, less what it takes. */
-export const cloudLight = ({ horizon, illuminance }: SkyLook, clear: number, channel: number): number =>
+const cloudLight = ({ horizon, illuminance }: SkyLook, clear: number, channel: number): number =>
   0.55 * horizon[channel]! + (0.12 * illuminance[channel]!) / Math.PI - 0.25 * clear;
 
 const clear = new Float64Array(3);

@@ -1,7 +1,7 @@
 import type { View } from "./camera";
 
 /** Blur under this radius is less than the lens's own, pixels. */
-export const LEAST_DEFOCUS_PX = 0.6;
+const LEAST_DEFOCUS_PX = 0.6;
 /** Wider discs than this are cut: nothing that a phone's lens makes of its whole picture is so wide. */
 const MOST_RADIUS_PX = 40;
 

@@ -8,7 +8,7 @@ import type { StillLight } from "./stillLight";
 import { meanWaves, TILE_CELLS, TILE_METRES } from "./waves";
 
 /** How much brighter than its mean foam is in its crests: root mean square of the shares. */
-export const FOAM_CONTRAST = 0.42;
+const FOAM_CONTRAST = 0.42;
 /** Strands along the way down that stay: where stones part the water. */
 const STRANDS = 0.16;
 const KIND: WaterKind = "rapids";

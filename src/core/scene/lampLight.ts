@@ -4,7 +4,7 @@ import type { StreetLamp } from "./scene";
 import { type Hit, newHit } from "./solids";
 
 /** Looks for the nearest solid along a ray of unit length, up to the hit's own distance. */
-export type Blocks = (ox: number, oy: number, oz: number, dx: number, dy: number, dz: number, hit: Hit) => void;
+type Blocks = (ox: number, oy: number, oz: number, dx: number, dy: number, dz: number, hit: Hit) => void;
 
 /** A lamp prepared for lighting: its place, its intensity by channel, its beam, and how far it sees in every direction. */
 export interface PreparedLamp {

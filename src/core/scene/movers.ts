@@ -2,7 +2,7 @@ import { LAMP_CLASSES, type LampClassId, type Rgb } from "../light";
 import type { BodyPart, CarriedLamp, Lane, Point3, Traffic } from "./scene";
 
 /** What a mover carries: classes of lamps, and the first one's intensity where a person knows it. */
-export interface CarriedLights {
+interface CarriedLights {
   readonly lamps: readonly LampClassId[];
   readonly lampIntensityCd: number | null;
 }

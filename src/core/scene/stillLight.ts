@@ -22,7 +22,7 @@ export type StillBuffers = Omit<StillLight, "water">;
 export const stillBytes = ({ width, height }: Pick<View, "width" | "height">): number => width * height * (12 + 4 + 1);
 
 /** Lays a view's still light out in a buffer of `stillBytes`. */
-export function stillBuffers({ width, height }: View, buffer: ArrayBufferLike): StillBuffers {
+function stillBuffers({ width, height }: View, buffer: ArrayBufferLike): StillBuffers {
   const pixels = width * height;
   return {
     light: new Float32Array(buffer, 0, 3 * pixels),

@@ -11,7 +11,7 @@ const linkFile = z.strictObject({ address: z.url(), token: z.string().min(1), pi
 type OwnLink = z.infer<typeof linkFile>;
 
 /** It ends by itself when nobody has asked it anything for so long and it is at no run. */
-export const IDLE_SECONDS = 90;
+const IDLE_SECONDS = 90;
 const START_MS = 30_000;
 
 const linkPath = (): string => join(dataFolder(), "phone.json");

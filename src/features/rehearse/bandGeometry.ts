@@ -15,7 +15,7 @@ export interface Band {
   readonly bottom: number;
 }
 
-export interface BandScales {
+interface BandScales {
   /** Open seconds of the whole run. */
   readonly x: ScaleLinear<number, number>;
   /** Stops under white, white being 0. */

@@ -7,7 +7,7 @@ import type { Folded } from "@/workers/fold.worker";
 import { useWorker } from "@/workers/useWorker";
 
 /** The way in which a run's frames are fused by its own line; null where they are not, or not before all of them are there. */
-export function growingMethod(line: string): StackMethod | null {
+function growingMethod(line: string): StackMethod | null {
   const { stack, bracketStops } = parseRecipe(line).recipe;
   return stack === "fuse" || bracketStops !== null ? null : stack;
 }

@@ -111,7 +111,7 @@ export const row = <T>(count: number, make: (index: number) => T): T[] =>
   Array.from({ length: count }, (_, index) => make(index));
 
 /** The place's own evening when nobody said which: deep in the blue hour, the afterglow a little to the right, no moon. */
-export const BLUE_HOUR = {
+const BLUE_HOUR = {
   sun: { altitudeDeg: -6.6, awayDeg: 24 },
   moon: { altitudeDeg: -30, awayDeg: 180, phaseAngleDeg: 120 },
   darkSkyMagPerArcsec2: 19.2,
