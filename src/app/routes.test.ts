@@ -13,6 +13,7 @@ import {
   pictureViewReply,
   problemReply,
   runEvent,
+  runReply,
   shotDetailReply,
   siteReply,
 } from "@/contracts/replies";
@@ -38,6 +39,9 @@ import * as outings from "./api/outings/route";
 import * as measured from "./api/pictures/[hash]/measure/route";
 import * as picture from "./api/pictures/[hash]/route";
 import * as runFrames from "./api/runs/[runId]/frames/route";
+import * as runMark from "./api/runs/[runId]/marks/[markId]/route";
+import * as runMarks from "./api/runs/[runId]/marks/route";
+import * as runDetail from "./api/runs/[runId]/route";
 import * as shotRecipe from "./api/shots/[shotId]/recipe/route";
 import * as shot from "./api/shots/[shotId]/route";
 import * as site from "./api/sites/[siteId]/route";
@@ -84,6 +88,30 @@ async function begin(name: string) {
 }
 
 describe("runs", () => {
+  it("take what is said of their frames, tell it, and take it back", async () => {
+    const { shotId } = await begin("Marked");
+    const source = { shotId, source: "phone", recipeLine: "3 x 1s", state: "running", framesWanted: 3 } as const;
+    const { id: runId } = await createRun(database.db, source);
+    const said = async () => runReply.parse((await ask(runDetail.GET, { runId })).json).marks;
+    const { status, json } = await ask(runMarks.POST, { runId }, { kind: "bump", frame: 1 });
+    expect(status).toBe(201);
+    await ask(runMarks.POST, { runId }, { kind: "note", frame: 2, text: " fog comes in " });
+    expect(await said()).toMatchObject([
+      { kind: "bump", frame: 1, text: "" },
+      { kind: "note", frame: 2, text: "fog comes in" },
+    ]);
+    expect((await ask(runMark.DELETE, { runId, markId: json.id })).status).toBe(200);
+    expect((await ask(runMark.DELETE, { runId, markId: json.id })).status).toBe(404);
+    expect((await said()).map(({ kind }) => kind)).toEqual(["note"]);
+    for (const wrong of [
+      { kind: "ufo", frame: 1 },
+      { kind: "car", frame: -1 },
+      { kind: "note", frame: 0, text: "x".repeat(501) },
+    ])
+      expect((await ask(runMarks.POST, { runId }, wrong)).status).toBe(400);
+    expect((await ask(runMarks.POST, { runId: nobody }, { kind: "car", frame: 0 })).status).toBe(404);
+  });
+
   it("give their frames by page, and only what is new to who follows them", async () => {
     const { shotId } = await begin("Frames");
     const source = { shotId, source: "files", recipeLine: "", state: "running", framesWanted: 0 } as const;

@@ -3,6 +3,7 @@ import { INTENT_IDS } from "@/core/intent";
 import { BIN_COUNT } from "@/core/picture";
 import { ownPicture } from "./own";
 import { shotCamera } from "./phone";
+import { runMark } from "./runMark";
 import { shotAim, shotScene } from "./scene";
 import { nightOverrides, siteRequest } from "./site";
 import { refusedFile, stackInput, stackParameters } from "./stack";
@@ -83,6 +84,7 @@ export const runReply = z.object({
   }),
   frameCount: z.number(),
   lastFrame: frameReply.nullable(),
+  marks: z.array(runMark),
 });
 
 /** A page of a run's frames, in the order of arrival. */

@@ -1,7 +1,7 @@
 import { and, asc, desc, eq, gt, inArray, notInArray, sql } from "drizzle-orm";
 import type { RefusedFile } from "@/contracts/stack";
 import type { Db } from "./database";
-import { frames, runs } from "./schema";
+import { frames, runMarks, runs } from "./schema";
 
 export type Run = typeof runs.$inferSelect;
 export type Frame = typeof frames.$inferSelect;
@@ -13,6 +13,25 @@ export interface RunSummary {
   readonly frameCount: number;
   /** The one that arrived last. */
   readonly lastFrame: Frame | null;
+  /** What was said of its frames, in the order it was. */
+  readonly marks: readonly RunMarkRow[];
+}
+
+export type RunMarkRow = typeof runMarks.$inferSelect;
+
+/** Says something of a run's frame. */
+export async function addMark(db: Db, mark: typeof runMarks.$inferInsert): Promise<string> {
+  const [row] = await db.insert(runMarks).values(mark).returning({ id: runMarks.id });
+  return row!.id;
+}
+
+/** Takes a mark back; whether it was there. */
+export async function removeMark(db: Db, runId: string, id: string): Promise<boolean> {
+  const removed = await db
+    .delete(runMarks)
+    .where(and(eq(runMarks.id, id), eq(runMarks.runId, runId)))
+    .returning({ id: runMarks.id });
+  return removed.length > 0;
 }
 
 /** Adds a run. */
@@ -133,8 +152,14 @@ async function summaries(db: Db, found: readonly Run[]): Promise<RunSummary[]> {
         counted.map(({ last }) => Number(last)),
       ),
     );
+  const marks = await db
+    .select()
+    .from(runMarks)
+    .where(inArray(runMarks.runId, ids))
+    .orderBy(asc(runMarks.createdAt), asc(runMarks.id));
   return found.map((run) => ({
     run,
+    marks: marks.filter(({ runId }) => runId === run.id),
     frameCount: counted.find(({ runId }) => runId === run.id)?.count ?? 0,
     lastFrame: lastFrames.find(({ runId }) => runId === run.id) ?? null,
   }));

@@ -14,6 +14,7 @@ import { z } from "zod";
 import { completedProfile } from "@/contracts/olderPhone";
 import { ownPicture } from "@/contracts/own";
 import { phoneProfile, shotCamera } from "@/contracts/phone";
+import type { MarkKind } from "@/contracts/runMark";
 import { shotAim, shotScene } from "@/contracts/scene";
 import { horizonProfile, nightOverrides, siteSeries } from "@/contracts/site";
 import { refusedFile, stackInput, stackParameters } from "@/contracts/stack";
@@ -178,6 +179,22 @@ export const runs = pgTable(
     beatAt: instant("beat_at"),
   },
   ({ shotId, state }) => [index("runs_shot_index").on(shotId), index("runs_state_index").on(state)],
+);
+
+/** What somebody said of a run's frames while it went on. */
+export const runMarks = pgTable(
+  "run_marks",
+  {
+    id: id(),
+    runId: uuid("run_id")
+      .notNull()
+      .references(() => runs.id, { onDelete: "cascade" }),
+    kind: text("kind").$type<MarkKind>().notNull(),
+    frame: integer("frame").notNull(),
+    text: text("text").notNull(),
+    createdAt: createdAt(),
+  },
+  ({ runId }) => [index("run_marks_run_index").on(runId)],
 );
 
 /** Pictures of a run; the bytes lie in the store under their hash. */

@@ -2,8 +2,9 @@
 
 import { Box, Flex } from "@chakra-ui/react";
 import { useEffect, useMemo, useState } from "react";
-import { type CapturePlan, plannedFrames, pressedAtMs, runMoment } from "@/core/capture";
+import { type CapturePlan, plannedFrames } from "@/core/capture";
 import type { RunWithFrames } from "@/features/api/queries";
+import { runNow } from "./runNow";
 
 interface RunClockProps {
   readonly run: RunWithFrames;
@@ -12,8 +13,6 @@ interface RunClockProps {
 
 /** Often enough for tenths of a second. */
 const TICK_MS = 100;
-/** Frames that are said to open so far in the future were not waited for, milliseconds. */
-const AHEAD_MS = 1500;
 /** From here on seconds are told without tenths. */
 const WHOLE_SECONDS = 10;
 
@@ -29,27 +28,19 @@ function useNow(): number {
   return now;
 }
 
-/** The number of a frame in its file's name, from 0. */
-const indexOf = (name: string): number => Number(/(\d+)\.\w+$/.exec(name)?.[1] ?? 0) - 1;
-
 /** The run's clock, large enough to read from two metres: open or closed, and how long still. */
 export function RunClock({ run, plan }: RunClockProps) {
   const now = useNow();
   const frames = useMemo(() => plannedFrames(plan), [plan]);
-  const taken = run.frames.flatMap(({ name, takenAt }) =>
-    takenAt === null ? [] : [{ index: indexOf(name), takenAtMs: Date.parse(takenAt) }],
-  );
-  const started = Date.parse(run.run.createdAt);
-  const isQuick = taken.some(({ takenAtMs }) => takenAtMs > now + AHEAD_MS);
-  const { phase, frame, leftSeconds } = runMoment(frames, (now - pressedAtMs(frames, taken, started)) / 1000);
+  const moment = runNow(run, frames, now);
   const isPaused = run.run.state === "paused";
-  const isCounting = !isQuick && !isPaused && phase !== "through";
+  const isCounting = moment !== null && moment.phase !== "through";
+  const isOpen = moment?.phase === "open";
   const words = isPaused
     ? "held"
-    : isQuick
+    : moment === null
       ? "as fast as it can"
-      : { waits: "opens in", open: "open", closed: "closed", through: "the last frame is written" }[phase];
-  const count = Math.min(frames.length, (isCounting ? frame : taken.length) + 1);
+      : { waits: "opens in", open: "open", closed: "closed", through: "the last frame is written" }[moment.phase];
   return (
     <Flex
       align="center"
@@ -66,15 +57,15 @@ export function RunClock({ run, plan }: RunClockProps) {
         minW="1.75em"
         lineHeight="1"
         fontVariantNumeric="tabular-nums"
-        color={phase === "open" && isCounting ? "lamp" : "bone"}
+        color={isOpen ? "lamp" : "bone"}
       >
-        {isCounting ? leftText(leftSeconds) : `${run.frames.length}`}
+        {isCounting ? leftText(moment.leftSeconds) : `${run.frames.length}`}
       </Box>
       <Box fontSize="clamp(24px, 4vw, 44px)" lineHeight="1.15">
-        <Box color={phase === "open" && isCounting ? "lamp" : "ash"}>{words}</Box>
+        <Box color={isOpen ? "lamp" : "ash"}>{words}</Box>
         <Box>
           {isCounting
-            ? `frame ${count} of ${frames.length}`
+            ? `frame ${moment.frame + 1} of ${frames.length}`
             : `of ${frames.length} ${frames.length === 1 ? "frame" : "frames"}`}
         </Box>
       </Box>

@@ -58,7 +58,7 @@ export function RunStation({ outingId, shotId }: { readonly outingId: string; re
   const widthPx = widths.find((width) => width === chosenWidth) ?? widths[1] ?? 0;
   const { phone, checked, set } = usePhone();
   const checks = useChecks(outingId, shot?.shot, plan, checked);
-  const { start, tell, stack, busy } = useRunActions({
+  const { start, tell, mark, stack, busy } = useRunActions({
     outingId,
     shotId,
     runId,
@@ -100,6 +100,7 @@ export function RunStation({ outingId, shotId }: { readonly outingId: string; re
             onAbort={() => tell.mutate("abort")}
             onPause={() => tell.mutate("pause")}
             onResume={() => tell.mutate("resume")}
+            onMark={(said) => mark.mutate(said)}
             onStack={(run) => stack.mutate(run)}
           />
         }

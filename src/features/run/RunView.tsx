@@ -3,13 +3,17 @@
 import { Box, Flex } from "@chakra-ui/react";
 import { Layers, Pause, Play, Square } from "lucide-react";
 import { useState } from "react";
-import { type CapturePlan, runSeconds } from "@/core/capture";
+import type { MarkRequest } from "@/contracts/runMark";
+import { type CapturePlan, plannedFrames, runSeconds } from "@/core/capture";
 import { roughDuration } from "@/core/recipe";
-import { thumbnailUrl } from "@/features/api/pictures";
 import { isUnderWay, type RunWithFrames } from "@/features/api/queries";
+import { isSpoiled } from "@/features/api/runMarks";
 import { Action } from "@/ui/Action";
+import { FrameStrip } from "./FrameStrip";
+import { MarkBar } from "./MarkBar";
 import { RunClock } from "./RunClock";
 import { FoldedPicture, FramePicture } from "./RunPicture";
+import { frameMeant } from "./runNow";
 import { ShutterLine } from "./ShutterLine";
 import { useFolded } from "./useFolded";
 
@@ -26,6 +30,7 @@ interface RunViewProps {
   readonly onAbort: () => void;
   readonly onPause: () => void;
   readonly onResume: () => void;
+  readonly onMark: (mark: MarkRequest) => void;
   readonly onStack: (run: RunWithFrames) => void;
 }
 
@@ -39,10 +44,11 @@ const STATE_WORDS = {
 
 /** The latest frame large, all frames as a strip, and the one thing to do next. */
 export function RunView(props: RunViewProps) {
-  const { run, plan, ready, busy, starting, onStart, onAbort, onPause, onResume, onStack } = props;
+  const { run, plan, ready, busy, starting, onStart, onAbort, onPause, onResume, onMark, onStack } = props;
   const [chosen, setChosen] = useState<string | null>(null);
   const frames = run?.frames ?? [];
   const shown = frames.find(({ id }) => id === chosen) ?? frames.at(-1) ?? run?.lastFrame;
+  const kept = run ? frames.filter(({ name }) => !isSpoiled(run, name)) : [];
   const folded = useFolded(run);
   const showsFolded = chosen === null && folded !== null && folded.frames > 1;
   const running = run !== null && isUnderWay(run.run);
@@ -67,9 +73,9 @@ export function RunView(props: RunViewProps) {
             {count > 0 ? `Run ${count} ${count === 1 ? "frame" : "frames"}, ${length}` : "Write a shutter time to run"}
           </Action>
         )}
-        {run && !running && frames.length > 0 && (
-          <Action look="main" disabled={busy} onClick={() => onStack(run)}>
-            <Layers size={16} /> Fuse {frames.length} frames
+        {run && !running && kept.length > 0 && (
+          <Action look="main" disabled={busy} onClick={() => onStack({ ...run, frames: kept })}>
+            <Layers size={16} /> Fuse {kept.length} frames
           </Action>
         )}
         {folded && folded.frames > 1 && (
@@ -89,6 +95,9 @@ export function RunView(props: RunViewProps) {
         )}
       </Flex>
       {running && plan && <RunClock run={run} plan={plan} />}
+      {running && plan && (
+        <MarkBar onMark={(mark) => onMark({ ...mark, frame: frameMeant(run, plannedFrames(plan), Date.now()) })} />
+      )}
       <Flex flex="1" minH="0" align="center" justify="center" bg="mount" position="relative">
         {folded && showsFolded ? (
           <FoldedPicture folded={folded} />
@@ -105,36 +114,8 @@ export function RunView(props: RunViewProps) {
         )}
       </Flex>
       {plan && <ShutterLine plan={plan} taken={running ? frames.length : null} />}
-      {frames.length > 0 && (
-        <Flex
-          as="ul"
-          listStyleType="none"
-          gap="4px"
-          px="16px"
-          py="8px"
-          overflowX="auto"
-          flexShrink="0"
-          borderTopWidth="1px"
-          borderColor="line"
-        >
-          {frames.map(({ id, name, thumbnailHash }) => (
-            <Box as="li" key={id} flexShrink="0">
-              <Action
-                look="tile"
-                aria-label={`Show ${name}`}
-                aria-pressed={!showsFolded && id === shown?.id}
-                onClick={() => setChosen(id)}
-                borderWidth="2px"
-                borderColor={!showsFolded && id === shown?.id ? "lamp" : "transparent"}
-                display="block"
-              >
-                <Box asChild width="72px" height="54px" objectFit="cover">
-                  <img src={thumbnailUrl(thumbnailHash)} alt="" loading="lazy" />
-                </Box>
-              </Action>
-            </Box>
-          ))}
-        </Flex>
+      {run && frames.length > 0 && (
+        <FrameStrip run={run} shownId={showsFolded ? null : (shown?.id ?? null)} onShow={setChosen} />
       )}
     </Flex>
   );

@@ -79,7 +79,7 @@ describe("what a run asks of the phone", () => {
 describe("a run on screen", () => {
   const view = (part: Partial<Parameters<typeof RunView>[0]> = {}) => {
     const asked = { onStart: jest.fn(), onAbort: jest.fn(), onStack: jest.fn() };
-    const given = { ...asked, onPause: jest.fn(), onResume: jest.fn() };
+    const given = { ...asked, onPause: jest.fn(), onResume: jest.fn(), onMark: jest.fn() };
     const plan = planCapture(parseRecipe("3 x 1s every 2s | iso 50 -> mean").recipe, camera, SOME_TIME);
     show(<RunView run={null} plan={plan} ready busy={false} starting={false} {...given} {...part} />);
     return given;
@@ -138,6 +138,30 @@ describe("a run on screen", () => {
     }
   });
 
+  it("takes what is said of a frame while it goes on, by keys too", () => {
+    const { onMark } = view({ run: runWithFrames(frames.slice(0, 2), { state: "running", framesWanted: 3 }) });
+    fireEvent.click(screen.getByRole("button", { name: "Leave this frame out: cloud" }));
+    fireEvent.keyDown(document.body, { key: "b" });
+    expect(onMark.mock.calls.map(([{ kind }]) => kind)).toEqual(["cloud", "bump"]);
+    const note = screen.getByLabelText("A note at this instant");
+    fireEvent.change(note, { target: { value: "a dog barks" } });
+    fireEvent.blur(note);
+    expect(onMark).toHaveBeenLastCalledWith(expect.objectContaining({ kind: "note", text: "a dog barks" }));
+  });
+
+  it("does not fuse what was said to be spoiled", () => {
+    const named = [1, 2, 3].map((n) => frameReply(`frame-000${n}.jpg`));
+    const marks = [
+      { id: crypto.randomUUID(), kind: "car" as const, frame: 1, text: "", createdAt: "2026-11-25T18:00:00.000Z" },
+    ];
+    const { onStack } = view({ run: { ...runWithFrames(named), marks } });
+    expect(screen.getByRole("button", { name: "Show frame-0002.jpg: car" })).toBeTruthy();
+    fireEvent.click(screen.getByRole("button", { name: "Fuse 2 frames" }));
+    expect(onStack.mock.calls[0]![0].frames.map(({ name }: { name: string }) => name)).toEqual([
+      ...["frame-0001.jpg", "frame-0003.jpg"],
+    ]);
+  });
+
   it("when done shows the frame that is chosen, and goes on to fuse all", () => {
     const run = runWithFrames(frames);
     const { onStack } = view({ run });
@@ -145,7 +169,7 @@ describe("a run on screen", () => {
     expect(screen.getByAltText("a.jpg, 1020 x 765 pixels")).toBeTruthy();
     expect(screen.getByRole("button", { name: "Show a.jpg" }).getAttribute("aria-pressed")).toBe("true");
     fireEvent.click(screen.getByRole("button", { name: "Fuse 3 frames" }));
-    expect(onStack).toHaveBeenCalledWith(run);
+    expect(onStack).toHaveBeenCalledWith({ ...run, frames: [...run.frames] });
   });
 
   it("says what went wrong, and keeps what was taken", () => {

@@ -1,7 +1,8 @@
-import { useEffect, useState } from "react";
+import { useEffect, useMemo, useState } from "react";
 import { parseRecipe, type StackMethod } from "@/core/recipe";
 import { smallUrl } from "@/features/api/pictures";
 import type { RunWithFrames } from "@/features/api/queries";
+import { isSpoiled } from "@/features/api/runMarks";
 import { startFold } from "@/workers/clients";
 import type { Folded } from "@/workers/fold.worker";
 import { useWorker } from "@/workers/useWorker";
@@ -17,8 +18,10 @@ export function useFolded(run: RunWithFrames | null): Folded | null {
   const method = run && growingMethod(run.run.recipeLine);
   const worker = useWorker(startFold, true);
   const [folded, setFolded] = useState<Folded | null>(null);
-  const key = run && method ? `${run.run.id} ${method}` : null;
-  const frames = run?.frames;
+  const frames = useMemo(() => run?.frames.filter(({ name }) => !isSpoiled(run, name)), [run]);
+  const spoiled = run ? run.frames.length - (frames?.length ?? 0) : 0;
+  // Without a frame that is in already the others are folded anew.
+  const key = run && method ? `${run.run.id} ${method} ${spoiled}` : null;
   useEffect(() => {
     if (!worker || !method || key === null || !frames || frames.length === 0) {
       setFolded(null);

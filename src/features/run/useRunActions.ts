@@ -2,6 +2,7 @@ import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useRouter } from "next/navigation";
 import { z } from "zod";
 import { stackReply } from "@/contracts/replies";
+import type { MarkRequest } from "@/contracts/runMark";
 import type { CheckedSettings } from "@/core/checklist";
 import { parseRecipe } from "@/core/recipe";
 import { errorText, sendJson } from "@/features/api/client";
@@ -50,6 +51,16 @@ export function useRunActions({ outingId, shotId, runId, setPhone, onStarted }: 
     mutationFn: (what: "abort" | "pause" | "resume") => sendJson("POST", `/api/runs/${runId}/${what}`, {}, anything),
     onError: wrong,
   });
+  const mark = useMutation({
+    mutationFn: (said: MarkRequest) => sendJson("POST", `/api/runs/${runId}/marks`, said, started),
+    onSuccess: ({ id }, { kind, frame }) =>
+      notice({
+        tone: "said",
+        text: kind === "note" ? `Noted beside frame ${frame + 1}.` : `Frame ${frame + 1} is left out: ${kind}.`,
+        undo: () => void sendJson("DELETE", `/api/runs/${runId}/marks/${id}`, {}, anything).catch(wrong),
+      }),
+    onError: wrong,
+  });
   const stack = useMutation({
     mutationFn: (run: RunWithFrames) => {
       const method = parseRecipe(run.run.recipeLine).recipe.stack ?? "mean";
@@ -67,5 +78,5 @@ export function useRunActions({ outingId, shotId, runId, setPhone, onStarted }: 
     },
     onError: wrong,
   });
-  return { start, tell, stack, busy: start.isPending || stack.isPending };
+  return { start, tell, mark, stack, busy: start.isPending || stack.isPending };
 }

@@ -3,10 +3,11 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useRouter } from "next/navigation";
 import { useCallback, useState } from "react";
-import { stackReply } from "@/contracts/replies";
+import { type FrameReply, stackReply } from "@/contracts/replies";
 import { parseRecipe, type StackMethod } from "@/core/recipe";
 import { errorText, sendJson } from "@/features/api/client";
 import { useFrames, useShot } from "@/features/api/queries";
+import { isSpoiled } from "@/features/api/runMarks";
 import { notice } from "@/ui/Notice";
 import { Station } from "@/ui/Station";
 import { SiftReasons } from "./SiftReasons";
@@ -27,8 +28,10 @@ export function SiftStation({ outingId, shotId }: { readonly outingId: string; r
   const summary = runs.find(({ run }) => run.id === runId) ?? runs[0] ?? null;
   const frames = useFrames(summary?.run.id ?? null) ?? [];
   const chosen = summary && { ...summary, frames };
-  // What is damaged is left out until somebody takes it in.
-  const kept = frames.filter(({ id, warning }) => (warning !== null) === turned.has(id));
+  // What is damaged, or was said to be spoiled while it was taken, is left out until somebody takes it in.
+  const isDoubtful = ({ name, warning }: FrameReply) =>
+    warning !== null || (summary !== null && isSpoiled(summary, name));
+  const kept = frames.filter((frame) => isDoubtful(frame) === turned.has(frame.id));
   const keptIds = new Set(kept.map(({ id }) => id));
   const dropped = new Set(frames.flatMap(({ id }) => (keptIds.has(id) ? [] : [id])));
 

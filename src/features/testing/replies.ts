@@ -31,6 +31,7 @@ export const runWithFrames = (frames: readonly FrameReply[], change: Partial<Run
   },
   frameCount: frames.length,
   lastFrame: frames.at(-1) ?? null,
+  marks: [],
   frames: [...frames],
 });
 

@@ -1,0 +1,26 @@
+import { z } from "zod";
+
+/** What spoils a frame, or else is said at an instant of a run. */
+export const MARK_KINDS = ["car", "cloud", "bump", "note"] as const;
+export type MarkKind = (typeof MARK_KINDS)[number];
+
+/** Something that somebody said of a run while it went on. */
+export const runMark = z.object({
+  id: z.uuid(),
+  kind: z.enum(MARK_KINDS),
+  /** The frame that it is about, counted from 0. */
+  frame: z.number(),
+  text: z.string(),
+  createdAt: z.string(),
+});
+export type RunMark = z.infer<typeof runMark>;
+
+export const markRequest = z.strictObject({
+  kind: z.enum(MARK_KINDS),
+  frame: z.int().min(0).max(1e6),
+  text: z.string().trim().max(500, "A note has at most 500 characters.").default(""),
+});
+export type MarkRequest = z.input<typeof markRequest>;
+
+/** Whether a mark spoils its frame. */
+export const spoils = ({ kind }: Pick<RunMark, "kind">): boolean => kind !== "note";
