@@ -11,6 +11,10 @@ test("a test frame is taken and its proposal too, by keys, until it comes out as
   const created = await request.post("/api/outings", { data: { name: "Tested", date: "2026-11-24", site } });
   const { outing, shotId } = await created.json();
   await request.put(`/api/shots/${shotId}/recipe`, { data: { line: "12 x 1/60 | iso 50 | delay 2s -> mean" } });
+  // As a phone lies on the table; what another test has set stays set.
+  const asItLies = { flash: "auto", focusLocked: false };
+  const lay = async () => (await request.patch("/api/phone", { data: asItLies })).status();
+  await expect.poll(lay, TAKEN).toBe(200);
   await page.goto(`/outings/${outing.id}/shots/${shotId}/run`);
 
   // What the phone says of itself is ticked, and set where it is otherwise.

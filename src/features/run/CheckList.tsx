@@ -72,7 +72,7 @@ export function CheckList({ checks, phoneName, onRepair }: CheckListProps) {
   return (
     <Box as="section" aria-label="Before the run" py="12px" borderBottomWidth="1px" borderColor="line">
       <Flex align="baseline" gap="8px">
-        <Box as="h3" fontWeight={620}>
+        <Box as="h2" fontWeight={620}>
           Before
         </Box>
         <Box color="ash" fontSize="note">

@@ -25,7 +25,7 @@ export function TestFramePanel({ test, canTry, onTry, onTake, onExpose }: TestFr
   return (
     <Box as="section" aria-label="Test frame" py="12px" borderBottomWidth="1px" borderColor="line">
       <Flex align="baseline" gap="10px" wrap="wrap">
-        <Box as="h3" fontWeight={620}>
+        <Box as="h2" fontWeight={620}>
           Test frame
         </Box>
         <Action look="text" color="lamp" disabled={!canTry} onClick={onTry}>
