@@ -13,7 +13,7 @@ type Part = readonly [number, number, number, number];
 
 const stages = new Map<string, Stage>();
 function stageOf(intent: IntentId, facts: ShotRequest | ReturnType<typeof usualScene>, part: Part): Stage {
-  const key = JSON.stringify([intent, facts.water, part]);
+  const key = JSON.stringify([intent, facts.water, facts.skyEv, part]);
   const known = stages.get(key);
   if (known) return known;
   const scene = standInFor(intent, shownShot(facts), null, camera.lens);
@@ -59,6 +59,11 @@ describe("read off a rehearsed picture", () => {
     const { promised, kept } = read("star-points", {}, "8 x 20s | iso 800 -> mean", sky);
     expect(Math.abs(kept.starLengthPx! / promised.stars.trailPx - 1)).toBeLessThan(0.15);
     expect(read("star-points", {}, "8s | iso 1600", sky).kept.starLengthPx).toBeNull();
+  });
+
+  it("a suburban sky under which nothing aims yet is as bright as promised", () => {
+    const { promised, measured } = read("star-points", { skyEv: -5.4 }, "8s | iso 800", [300, 290, 200, 140]);
+    expect(Math.abs(measured.skyStops! - promised.sky!.meterStops)).toBeLessThan(0.35);
   });
 
   it("the place is what it is beside a lantern\u2019s light, not with it", () => {

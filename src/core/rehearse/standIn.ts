@@ -10,7 +10,7 @@ import {
   sceneForShot,
   sceneNamed,
 } from "../scene";
-import { clearSky, magnitudeFromLuminance } from "../sky";
+import { clearSky, darkSkyLuminance, magnitudeFromLuminance } from "../sky";
 import { gainsFor } from "./stageLight";
 
 /** What of a shot its stand-in depends on. */
@@ -104,7 +104,11 @@ const underStars = ({ sceneEv, skyEv }: ShownShot): number =>
 function underUsualSky(place: Scene, { sceneEv, skyEv }: ShownShot): Scene {
   if (!place.stars) return { ...place, sky: balancedSky(place.sky, sceneEv) };
   if (skyEv === null) return place;
-  return { ...place, sky: { ...place.sky, darkSkyMagPerArcsec2: magnitudeFromLuminance(luminanceFromEv(skyEv)) } };
+  const promised = luminanceFromEv(skyEv);
+  const overhead = magnitudeFromLuminance(promised);
+  // A dark sky is brighter lower down, where the camera looks: by so much less it is overhead.
+  const lower = darkSkyLuminance(overhead, place.camera.tiltDeg) / promised;
+  return { ...place, sky: { ...place.sky, darkSkyMagPerArcsec2: overhead + 2.5 * Math.log10(lower) } };
 }
 
 /** A place as a shot finds it: see `standInFor`. */
