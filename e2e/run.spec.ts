@@ -12,7 +12,7 @@ test("a test frame is taken and its proposal too, by keys, until it comes out as
   const { outing, shotId } = await created.json();
   await request.put(`/api/shots/${shotId}/recipe`, { data: { line: "12 x 1/60 | iso 50 | delay 2s -> mean" } });
   // As a phone lies on the table; what another test has set stays set.
-  const asItLies = { flash: "auto", focusLocked: false };
+  const asItLies = { flash: "auto", focusLocked: false, whiteBalanceLocked: false };
   const lay = async () => (await request.patch("/api/phone", { data: asItLies })).status();
   await expect.poll(lay, TAKEN).toBe(200);
   await page.goto(`/outings/${outing.id}/shots/${shotId}/run`);
