@@ -1,11 +1,10 @@
-import { decodeSrgb, encodeSrgb } from "../picture";
+import { encodeSrgb } from "../picture";
 import type { StackMethod } from "../recipe";
 import { blendFrame, createFusion, fusedPicture, layTrailsInPlace, medianInto, usualRise, weighFrame } from "../stack";
+import { LINEAR } from "./linear";
 
 const CODES = 65_535;
 const BYTE_TO_CODE = 257;
-const LINEAR = Float64Array.from({ length: 256 }, (_, byte) => decodeSrgb(byte / 255));
-
 /** Steps of linear light whose codes are known; between black and the first a sixteen-bit code is left out here and there. */
 const LIGHT_STEPS = 65_535;
 let encoded: Uint16Array | undefined;

@@ -1,8 +1,8 @@
 import type { CapturePlan, PlannedFrame } from "../capture";
 import type { ShotRequest } from "../intent";
-import { decodeSrgb } from "../picture";
 import type { Stage } from "../scene";
 import { cleanLevel } from "./cleanLevel";
+import { LINEAR } from "./linear";
 import { signalToNoise } from "./measureNoise";
 import { starLength } from "./measureStars";
 import { waterLeft } from "./measureWater";
@@ -12,8 +12,6 @@ import { untouched } from "./untouched";
 
 /** Linear light of a surface at the metered level, of saturation: 0.65 · 12.5 / 78. @see ISO 12232, ISO 2720 */
 const METERED_LEVEL = (0.65 * 12.5) / 78;
-const LINEAR = Float64Array.from({ length: 256 }, (_, code) => decodeSrgb(code / 255));
-
 /** What a picture of a stage says of its lights by itself. */
 export interface MeasuredPicture {
   /** What stands in the place, over (+) or under (-) the meter's level, stops. */

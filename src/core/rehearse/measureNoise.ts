@@ -1,11 +1,10 @@
 import type { CapturePlan } from "../capture";
 import { luminanceFromEv } from "../light";
-import { decodeSrgb } from "../picture";
 import type { Stage } from "../scene";
 import { electronsPerLuminanceSecond, fullWell } from "../sensor";
 import { GREEN } from "./cleanLevel";
+import { LINEAR } from "./linear";
 
-const LINEAR = Float64Array.from({ length: 256 }, (_, code) => decodeSrgb(code / 255));
 /** Surfaces count as of the metered level up to so far from it, stops. */
 const NEAR_STOPS = 0.4;
 /** Fewer neighbours than this tell no noise. */

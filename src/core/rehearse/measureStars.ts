@@ -1,10 +1,9 @@
 import type { CapturePlan } from "../capture";
-import { decodeSrgb } from "../picture";
 import { type Stage, type StarWay, starWays } from "../scene";
 import { DEG_PER_RAD } from "../units";
 import { GREEN } from "./cleanLevel";
+import { LINEAR } from "./linear";
 
-const LINEAR = Float64Array.from({ length: 256 }, (_, code) => decodeSrgb(code / 255));
 /** A star's image is looked at so far about its way, pixels. */
 const ABOUT_PX = 5;
 /** Longer ways bend. */

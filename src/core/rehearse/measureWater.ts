@@ -1,10 +1,9 @@
 import type { CapturePlan, PlannedFrame } from "../capture";
-import { decodeSrgb } from "../picture";
 import { flowingLight, mostFlowing, type Stage } from "../scene";
 import { fullWell, noiseElectrons } from "../sensor";
 import { GREEN } from "./cleanLevel";
+import { LINEAR } from "./linear";
 
-const LINEAR = Float64Array.from({ length: 256 }, (_, code) => decodeSrgb(code / 255));
 /** Less of a picture than this that flows tells nothing. */
 const LEAST_SHARE = 0.01;
 /** Instants of the run over which the contrast of water that stands still is taken: one is a matter of luck. */

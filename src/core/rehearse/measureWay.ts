@@ -1,9 +1,8 @@
 import type { CapturePlan, PlannedFrame } from "../capture";
-import { decodeSrgb } from "../picture";
 import { lampWay, OWN_MOVER, type Stage, type Streak } from "../scene";
 import { GREEN, greenWhite } from "./cleanLevel";
+import { LINEAR } from "./linear";
 
-const LINEAR = Float64Array.from({ length: 256 }, (_, code) => decodeSrgb(code / 255));
 /** A trail shows where it adds so much of white to what lies behind it, and so much of that. */
 const SHOWS = 0.006;
 const SHOWS_OVER = 0.08;

@@ -3,9 +3,9 @@ import type { LampClassId } from "../light";
 import { WATERS, type WaterKind, waterContrast } from "../motion";
 import type { Lens } from "../optics";
 import { meanWaterContrast, type Outlook } from "../outlook";
-import { decodeSrgb } from "../picture";
 import { type Scene, type Stage, sceneNamed, type View } from "../scene";
 import { colourResponse, electronsPerLuminanceSecond, fullWell } from "../sensor";
+import { LINEAR } from "./linear";
 import { trafficAlong } from "./ownPaths";
 import { emptied, smoothed, starsOf } from "./ownRegions";
 
@@ -38,8 +38,6 @@ export interface OwnFrame {
 
 /** Codes from here on are clipped: what was there is not known. */
 export const CLIPPED_CODE = 254;
-
-const LINEAR = Float64Array.from({ length: 256 }, (_, code) => decodeSrgb(code / 255));
 
 /**
  * Light of a picture as it fell into the lens, cd/m², linear sRGB interleaved: its developed samples taken back through white

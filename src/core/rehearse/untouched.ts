@@ -1,8 +1,7 @@
-import { decodeSrgb } from "../picture";
 import type { Stage } from "../scene";
 import { GREEN } from "./cleanLevel";
+import { LINEAR } from "./linear";
 
-const LINEAR = Float64Array.from({ length: 256 }, (_, code) => decodeSrgb(code / 255));
 /** Something has passed where a pixel lies farther from what all of them are, as a share of it and of white. */
 const PASSED = 0.25;
 const PASSED_OF_WHITE = 0.006;
