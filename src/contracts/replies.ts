@@ -1,6 +1,7 @@
 import { z } from "zod";
 import { INTENT_IDS } from "@/core/intent";
 import { BIN_COUNT } from "@/core/picture";
+import { HAND_WAYS, handFrame } from "./handFrame";
 import { ownPicture } from "./own";
 import { shotCamera } from "./phone";
 import { runMark } from "./runMark";
@@ -73,7 +74,8 @@ export const runReply = z.object({
   run: z.object({
     id: z.uuid(),
     shotId: z.uuid(),
-    source: z.enum(["phone", "files"]),
+    source: z.enum(["phone", "files", "hand"]),
+    handWay: z.enum(HAND_WAYS).nullable(),
     recipeLine: z.string(),
     phoneName: z.string().nullable(),
     state: z.enum(["running", "paused", "done", "aborted", "failed"]),
@@ -85,6 +87,8 @@ export const runReply = z.object({
   frameCount: z.number(),
   lastFrame: frameReply.nullable(),
   marks: z.array(runMark),
+  /** Of a run by hand, in the order they were logged. */
+  handFrames: z.array(handFrame),
 });
 
 /** A page of a run's frames, in the order of arrival. */

@@ -1,7 +1,7 @@
-import { and, asc, desc, eq, gt, inArray, notInArray, sql } from "drizzle-orm";
+import { and, asc, desc, eq, gt, inArray, ne, notInArray, sql } from "drizzle-orm";
 import type { RefusedFile } from "@/contracts/stack";
 import type { Db } from "./database";
-import { frames, runMarks, runs } from "./schema";
+import { frames, handFrames, runMarks, runs } from "./schema";
 
 export type Run = typeof runs.$inferSelect;
 export type Frame = typeof frames.$inferSelect;
@@ -15,8 +15,11 @@ export interface RunSummary {
   readonly lastFrame: Frame | null;
   /** What was said of its frames, in the order it was. */
   readonly marks: readonly RunMarkRow[];
+  /** Of a run by hand, in order. */
+  readonly handFrames: readonly HandFrameRow[];
 }
 
+export type HandFrameRow = typeof handFrames.$inferSelect;
 export type RunMarkRow = typeof runMarks.$inferSelect;
 
 /** Says something of a run's frame. */
@@ -86,7 +89,7 @@ export async function findSilentRuns(db: Db, everyRunningIsLeft: boolean): Promi
 }
 
 /**
- * Ends runs that a killed process left running; their frames stay.
+ * Ends runs that a killed process left running; their frames stay. A run by hand goes on without any process.
  *
  * @param everyRunningIsLost On an embedded database at start-up, for there is only one process.
  * @param resumed Runs that somebody goes on with.
@@ -102,7 +105,7 @@ export async function closeLostRuns(
   const closed = await db
     .update(runs)
     .set({ state: "aborted", endedAt: new Date(), problem: "The application stopped during this run." })
-    .where(and(inArray(runs.state, UNDER_WAY), lost, notInArray(runs.id, [...resumed])))
+    .where(and(inArray(runs.state, UNDER_WAY), ne(runs.source, "hand"), lost, notInArray(runs.id, [...resumed])))
     .returning({ id: runs.id });
   return closed.map(({ id }) => id);
 }
@@ -157,8 +160,14 @@ async function summaries(db: Db, found: readonly Run[]): Promise<RunSummary[]> {
     .from(runMarks)
     .where(inArray(runMarks.runId, ids))
     .orderBy(asc(runMarks.createdAt), asc(runMarks.id));
+  const logged = await db
+    .select()
+    .from(handFrames)
+    .where(inArray(handFrames.runId, ids))
+    .orderBy(asc(handFrames.takenAt), asc(handFrames.number));
   return found.map((run) => ({
     run,
+    handFrames: logged.filter(({ runId }) => runId === run.id),
     marks: marks.filter(({ runId }) => runId === run.id),
     frameCount: counted.find(({ runId }) => runId === run.id)?.count ?? 0,
     lastFrame: lastFrames.find(({ runId }) => runId === run.id) ?? null,

@@ -11,6 +11,7 @@ import {
   uuid,
 } from "drizzle-orm/pg-core";
 import { z } from "zod";
+import type { HandFrame, HandWay } from "@/contracts/handFrame";
 import { completedProfile } from "@/contracts/olderPhone";
 import { ownPicture } from "@/contracts/own";
 import { phoneProfile, shotCamera } from "@/contracts/phone";
@@ -156,7 +157,7 @@ export const supports = pgTable("supports", {
   createdAt: createdAt(),
 });
 
-/** Executions of a recipe on a phone, or batches of a person's own files. */
+/** Executions of a recipe on a phone or by hand, or batches of a person's own files. */
 export const runs = pgTable(
   "runs",
   {
@@ -164,7 +165,9 @@ export const runs = pgTable(
     shotId: uuid("shot_id")
       .notNull()
       .references(() => shots.id, { onDelete: "cascade" }),
-    source: text("source").$type<"phone" | "files">().notNull(),
+    source: text("source").$type<"phone" | "files" | "hand">().notNull(),
+    /** Of a run by hand. */
+    handWay: text("hand_way").$type<HandWay>(),
     recipeLine: text("recipe_line").notNull(),
     phoneName: text("phone_name"),
     state: text("state").$type<"running" | "paused" | "done" | "aborted" | "failed">().notNull(),
@@ -195,6 +198,25 @@ export const runMarks = pgTable(
     createdAt: createdAt(),
   },
   ({ runId }) => [index("run_marks_run_index").on(runId)],
+);
+
+/** Frames of a run by hand, as they were logged. */
+export const handFrames = pgTable(
+  "hand_frames",
+  {
+    id: id(),
+    runId: uuid("run_id")
+      .notNull()
+      .references(() => runs.id, { onDelete: "cascade" }),
+    number: integer("number").notNull(),
+    takenAt: instant("taken_at").notNull(),
+    shutterSeconds: doublePrecision("shutter_seconds"),
+    iso: doublePrecision("iso"),
+    state: text("state").$type<HandFrame["state"]>().notNull().default("good"),
+    note: text("note").notNull().default(""),
+    createdAt: createdAt(),
+  },
+  ({ runId, number }) => [unique("hand_frames_once").on(runId, number)],
 );
 
 /** Pictures of a run; the bytes lie in the store under their hash. */

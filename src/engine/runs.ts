@@ -6,6 +6,7 @@ import { standInFor } from "@/core/rehearse";
 import { aimedSkyOf, sceneOf } from "@/core/shot";
 import type { Db } from "@/db/database";
 import { publish } from "@/db/events";
+import { countHandFrames } from "@/db/handFrames";
 import { findKit } from "@/db/kit";
 import { addLogEntry } from "@/db/log";
 import { findOuting, findShot, type Shot } from "@/db/outings";
@@ -124,8 +125,9 @@ async function collect({ database: { db }, capturing }: RunsHost, phone: RemoteP
 export async function logRun(db: Db, runId: string): Promise<void> {
   const run = await findRun(db, runId);
   const shot = run && (await findShot(db, run.shotId));
-  const { count } = await runSize(db, runId);
-  if (!run || !shot || count === 0) return;
+  if (!run || !shot) return;
+  const count = run.source === "hand" ? await countHandFrames(db, runId) : (await runSize(db, runId)).count;
+  if (count === 0) return;
   await addLogEntry(db, {
     outingId: shot.outingId,
     shotId: shot.id,

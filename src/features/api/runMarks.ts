@@ -1,4 +1,7 @@
+import type { HandFrame } from "@/contracts/handFrame";
+import type { FrameReply } from "@/contracts/replies";
 import { spoils } from "@/contracts/runMark";
+import { type HandMatch, matchHandLog } from "@/core/handLog";
 import type { RunWithFrames } from "./queries";
 
 /** The place of a frame in its run, from 0, by the number in its file's name. */
@@ -6,8 +9,27 @@ export const indexOfFrame = (name: string): number => Number(/(\d+)\.\w+$/.exec(
 
 type Marked = Pick<RunWithFrames, "marks">;
 
-/** What was said of a frame. */
+/** What was said of a frame that a phone sent. */
 export const marksOf = ({ marks }: Marked, name: string) => marks.filter(({ frame }) => frame === indexOfFrame(name));
 
-/** Whether somebody said that a frame is spoiled. */
-export const isSpoiled = (run: Marked, name: string): boolean => marksOf(run, name).some(spoils);
+const timeOf = ({ takenAt }: { readonly takenAt: string | null }): number | null =>
+  takenAt === null ? null : Date.parse(takenAt);
+
+/** Which files are which frames of a run by hand. */
+export const handMatchOf = (logged: readonly HandFrame[], files: readonly FrameReply[]): HandMatch =>
+  matchHandLog(
+    logged.map(({ id, takenAt, shutterSeconds, iso }) => ({ id, atMs: Date.parse(takenAt), shutterSeconds, iso })),
+    files.map((file) => ({ id: file.id, atMs: timeOf(file), shutterSeconds: file.shutterSeconds, iso: file.iso })),
+  );
+
+type Spoilable = Pick<RunWithFrames, "marks" | "handFrames" | "frames" | "run">;
+
+/** Frames of a run that somebody said are spoiled, by id: while they were taken, or in the log of a run by hand. */
+export function spoiledFrames({ run, marks, handFrames, frames }: Spoilable): ReadonlySet<string> {
+  if (run.source !== "hand")
+    return new Set(frames.flatMap(({ id, name }) => (marksOf({ marks }, name).some(spoils) ? [id] : [])));
+  const spoiled = new Set(handFrames.flatMap(({ id, state }) => (state === "spoiled" ? [id] : [])));
+  if (spoiled.size === 0) return spoiled;
+  const { matched } = handMatchOf(handFrames, frames);
+  return new Set(matched.flatMap(({ logged, file }) => (spoiled.has(logged.id) ? [file.id] : [])));
+}

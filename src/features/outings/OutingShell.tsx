@@ -24,7 +24,7 @@ const STATIONS = [
   {
     path: "run",
     name: "Run",
-    has: ({ runs }: ShotDetailReply) => runs.some(({ run }) => run.source === "phone" && !isUnderWay(run)),
+    has: ({ runs }: ShotDetailReply) => runs.some(({ run }) => run.source !== "files" && !isUnderWay(run)),
   },
   { path: "sift", name: "Sift", has: ({ runs }: ShotDetailReply) => runs.some(({ frameCount }) => frameCount > 0) },
   { path: "stack", name: "Stack", has: ({ stacks }: ShotDetailReply) => stacks.some(({ stack }) => stack.resultHash) },

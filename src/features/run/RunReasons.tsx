@@ -17,6 +17,8 @@ interface RunReasonsProps {
   readonly onWidth: (widthPx: number) => void;
   readonly pace: "recipe" | "quick";
   readonly onPace: (pace: "recipe" | "quick") => void;
+  /** Whether a linked phone takes the frames; only of that size and pace are chosen here. */
+  readonly isLinked: boolean;
 }
 
 const PACES = [
@@ -82,7 +84,7 @@ function PlanReadouts({ plan, camera }: { readonly plan: CapturePlan; readonly c
 }
 
 /** What the recipe asks of the phone, in numbers, each with its because; and how the stand-in takes it. */
-export function RunReasons({ plan, camera, widthPx, onWidth, pace, onPace }: RunReasonsProps) {
+export function RunReasons({ plan, camera, widthPx, onWidth, pace, onPace, isLinked }: RunReasonsProps) {
   const { widthPx: whole, heightPx } = camera.lens;
   const sizeName = (width: number) => `${Math.round((width * width * heightPx) / whole / 1e5) / 10} MP`;
   return (
@@ -91,17 +93,21 @@ export function RunReasons({ plan, camera, widthPx, onWidth, pace, onPace }: Run
         {`${camera.phone}, ${camera.lens.name}`}
       </Box>
       {plan && <PlanReadouts plan={plan} camera={camera} />}
-      <Box py="10px" borderBottomWidth="1px">
-        <OneOf
-          label="Picture size"
-          options={camera.widthsPx.map((value) => ({ value, name: sizeName(value) }))}
-          value={widthPx}
-          onChange={onWidth}
-        />
-      </Box>
-      <Box py="10px" borderBottomWidth="1px">
-        <OneOf label="Pace" options={PACES} value={pace} onChange={onPace} />
-      </Box>
+      {isLinked && (
+        <>
+          <Box py="10px" borderBottomWidth="1px">
+            <OneOf
+              label="Picture size"
+              options={camera.widthsPx.map((value) => ({ value, name: sizeName(value) }))}
+              value={widthPx}
+              onChange={onWidth}
+            />
+          </Box>
+          <Box py="10px" borderBottomWidth="1px">
+            <OneOf label="Pace" options={PACES} value={pace} onChange={onPace} />
+          </Box>
+        </>
+      )}
       <Box as="h3" fontSize="note" fontWeight={620} mt="14px">
         At the roadside
       </Box>

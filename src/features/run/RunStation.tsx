@@ -1,38 +1,36 @@
 "use client";
 
-import { Box } from "@chakra-ui/react";
+import { Box, Flex } from "@chakra-ui/react";
 import { useMemo, useState } from "react";
-import type { FrameReply } from "@/contracts/replies";
 import { planCapture, SOME_TIME } from "@/core/capture";
 import { repairOf } from "@/core/checklist";
-import { parseRecipe, type Recipe } from "@/core/recipe";
-import {
-  isUnderWay,
-  type RunWithFrames,
-  useFrames,
-  useKit,
-  useLiveRun,
-  useShot,
-  useShotCamera,
-  useWatchRun,
-} from "@/features/api/queries";
+import type { Recipe } from "@/core/recipe";
+import { useKit, useShot, useShotCamera } from "@/features/api/queries";
 import { RecipeLine } from "@/features/recipe/RecipeLine";
 import { CameraBar } from "@/features/shot/CameraBar";
 import { useShotDraft } from "@/features/shot/useShotDraft";
 import { useShotRecipe } from "@/features/shot/useShotRecipe";
+import { OneOf } from "@/ui/OneOf";
 import { Station } from "@/ui/Station";
 import { CheckList } from "./CheckList";
+import { HandReasons } from "./hand/HandReasons";
+import { HandView } from "./hand/HandView";
+import { useHandRun } from "./hand/useHandRun";
 import { RunReasons } from "./RunReasons";
 import { RunView } from "./RunView";
 import { TestFramePanel } from "./TestFramePanel";
 import { useChecks } from "./useChecks";
+import { useLinkedRun } from "./useLinkedRun";
 import { usePhone } from "./usePhone";
 import { useRunActions } from "./useRunActions";
 import { testLine, useTestFrame } from "./useTestFrame";
 
-const NO_FRAMES: readonly FrameReply[] = [];
+const TAKERS = [
+  { value: "linked", name: "The linked phone" },
+  { value: "hand", name: "By hand, with any phone" },
+] as const;
 
-/** Run: the recipe goes to the phone, the frames come back. */
+/** Run: the recipe goes to the phone and the frames come back, or somebody takes them by the clock and logs them. */
 export function RunStation({ outingId, shotId }: { readonly outingId: string; readonly shotId: string }) {
   const shot = useShot(shotId).data;
   const camera = useShotCamera(shotId);
@@ -41,33 +39,27 @@ export function RunStation({ outingId, shotId }: { readonly outingId: string; re
   const { savedLine, line, recipe, problems, type, save, apply } = useShotRecipe(shotId);
   const [pace, setPace] = useState<"recipe" | "quick">("quick");
   const [chosenWidth, setChosenWidth] = useState<number | null>(null);
-  const [startedId, setStartedId] = useState<string | null>(null);
+  const [chosenTaker, setTaker] = useState<"linked" | "hand" | null>(null);
 
-  const phoneRuns = shot?.runs.filter(({ run }) => run.source === "phone") ?? [];
-  const latest = phoneRuns[0];
-  const runId = startedId ?? latest?.run.id ?? null;
-  const watchedId = startedId ?? (latest && isUnderWay(latest.run) ? latest.run.id : null);
-  useWatchRun(watchedId, shotId);
-  const live = useLiveRun(watchedId);
-  const summary = live ?? phoneRuns.find(({ run }) => run.id === runId) ?? null;
-  const frames = useFrames(runId) ?? NO_FRAMES;
-  const shown = useMemo((): RunWithFrames | null => summary && { ...summary, frames }, [summary, frames]);
-
+  const linked = useLinkedRun(shotId);
+  const hand = useHandRun(shotId, camera);
+  const taker = chosenTaker ?? (hand.goesOn ? "hand" : "linked");
   const plan = useMemo(() => (camera ? planCapture(recipe, camera, SOME_TIME) : null), [recipe, camera]);
+  const readable = problems.length === 0 ? plan : null;
   const widths = camera?.widthsPx ?? [];
   const widthPx = widths.find((width) => width === chosenWidth) ?? widths[1] ?? 0;
   const { phone, checked, set } = usePhone();
-  const checks = useChecks(outingId, shot?.shot, plan, checked);
+  const checks = useChecks(outingId, shot?.shot, plan, taker === "linked" ? checked : null);
   const { start, tell, mark, stack, busy } = useRunActions({
     outingId,
     shotId,
-    runId,
+    runId: linked.runId,
     setPhone: set.mutateAsync,
-    onStarted: setStartedId,
+    onStarted: linked.begun,
   });
-  const test = useTestFrame(shot?.shot, shotId, shown);
+  const test = useTestFrame(shot?.shot, shotId, linked.shown);
   const repair = repairOf(checks);
-  const isFree = problems.length === 0 && !busy && !(shown && isUnderWay(shown.run));
+  const isFree = problems.length === 0 && !busy && !linked.goesOn;
   /** One frame of a recipe, at the smallest size there is. */
   const tryOne = (tried: Recipe) => {
     const one = testLine(tried);
@@ -79,30 +71,35 @@ export function RunStation({ outingId, shotId }: { readonly outingId: string; re
     apply(taken);
     tryOne(taken);
   };
-  const runLine = shown?.run.recipeLine;
-  const runPlan = useMemo(
-    () => (camera && runLine ? planCapture(parseRecipe(runLine).recipe, camera, SOME_TIME) : null),
-    [runLine, camera],
-  );
 
+  const linkedView = (
+    <RunView
+      run={linked.shown}
+      plan={linked.goesOn ? linked.plan : plan}
+      ready={readable !== null}
+      busy={busy}
+      starting={start.isPending}
+      onStart={() => start.mutate({ line, widthPx, pace, repair })}
+      onAbort={() => tell.mutate("abort")}
+      onPause={() => tell.mutate("pause")}
+      onResume={() => tell.mutate("resume")}
+      onMark={(said) => mark.mutate(said)}
+      onStack={(run) => stack.mutate(run)}
+    />
+  );
   return (
     <>
       <Station
         mainName="Frames"
         main={
-          <RunView
-            run={shown}
-            plan={shown && isUnderWay(shown.run) ? runPlan : plan}
-            ready={problems.length === 0 && recipe.sequence !== null && camera !== undefined}
-            busy={busy}
-            starting={start.isPending}
-            onStart={() => start.mutate({ line, widthPx, pace, repair })}
-            onAbort={() => tell.mutate("abort")}
-            onPause={() => tell.mutate("pause")}
-            onResume={() => tell.mutate("resume")}
-            onMark={(said) => mark.mutate(said)}
-            onStack={(run) => stack.mutate(run)}
-          />
+          <Flex direction="column" flex="1" minH="0">
+            {!linked.goesOn && !hand.goesOn && (
+              <Box px="16px" pt="8px">
+                <OneOf label="Who takes the frames" labelHidden options={TAKERS} value={taker} onChange={setTaker} />
+              </Box>
+            )}
+            {taker === "linked" ? linkedView : <HandView hand={hand} line={line} plan={readable} />}
+          </Flex>
         }
         reasonsName="Settings"
         reasons={
@@ -116,14 +113,22 @@ export function RunStation({ outingId, shotId }: { readonly outingId: string; re
                   onChoose={(choice) => shot && void change(shot.shot, { camera: choice })}
                 />
               </Box>
-              <TestFramePanel
-                test={test}
-                canTry={isFree && recipe.sequence !== null}
-                onTry={() => tryOne(recipe)}
-                onTake={takeProposal}
-                onExpose={() => test?.tellExpose()}
+              {taker === "linked" ? (
+                <TestFramePanel
+                  test={test}
+                  canTry={isFree && recipe.sequence !== null}
+                  onTry={() => tryOne(recipe)}
+                  onTake={takeProposal}
+                  onExpose={() => test?.tellExpose()}
+                />
+              ) : (
+                <HandReasons shotId={shotId} run={hand.shown} goesOn={hand.goesOn} />
+              )}
+              <CheckList
+                checks={checks}
+                phoneName={taker === "linked" ? (phone?.name ?? null) : null}
+                onRepair={(change) => set.mutate(change)}
               />
-              <CheckList checks={checks} phoneName={phone?.name ?? null} onRepair={(change) => set.mutate(change)} />
               <RunReasons
                 plan={plan}
                 camera={camera}
@@ -131,6 +136,7 @@ export function RunStation({ outingId, shotId }: { readonly outingId: string; re
                 onWidth={setChosenWidth}
                 pace={pace}
                 onPace={setPace}
+                isLinked={taker === "linked"}
               />
             </>
           )

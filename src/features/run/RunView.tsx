@@ -7,7 +7,7 @@ import type { MarkRequest } from "@/contracts/runMark";
 import { type CapturePlan, plannedFrames, runSeconds } from "@/core/capture";
 import { roughDuration } from "@/core/recipe";
 import { isUnderWay, type RunWithFrames } from "@/features/api/queries";
-import { isSpoiled } from "@/features/api/runMarks";
+import { spoiledFrames } from "@/features/api/runMarks";
 import { Action } from "@/ui/Action";
 import { FrameStrip } from "./FrameStrip";
 import { MarkBar } from "./MarkBar";
@@ -48,7 +48,8 @@ export function RunView(props: RunViewProps) {
   const [chosen, setChosen] = useState<string | null>(null);
   const frames = run?.frames ?? [];
   const shown = frames.find(({ id }) => id === chosen) ?? frames.at(-1) ?? run?.lastFrame;
-  const kept = run ? frames.filter(({ name }) => !isSpoiled(run, name)) : [];
+  const spoiled = run && spoiledFrames(run);
+  const kept = frames.filter(({ id }) => !spoiled?.has(id));
   const folded = useFolded(run);
   const showsFolded = chosen === null && folded !== null && folded.frames > 1;
   const running = run !== null && isUnderWay(run.run);

@@ -29,6 +29,7 @@ describe("what a run asks of the phone", () => {
         onWidth={onWidth}
         pace="quick"
         onPace={onPace}
+        isLinked
       />,
     );
     return { onWidth, onPace };

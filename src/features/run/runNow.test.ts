@@ -1,7 +1,7 @@
 import { chosenCamera } from "@/core/camera";
 import { planCapture, plannedFrames, SOME_TIME } from "@/core/capture";
 import { parseRecipe } from "@/core/recipe";
-import { isSpoiled, marksOf } from "@/features/api/runMarks";
+import { marksOf, spoiledFrames } from "@/features/api/runMarks";
 import { frameReply, runWithFrames } from "@/features/testing/replies";
 import { frameMeant, runNow } from "./runNow";
 
@@ -38,10 +38,18 @@ describe("what was said of frames", () => {
     ...{ id: crypto.randomUUID(), kind, frame, text: "", createdAt: "2026-11-25T18:00:00.000Z" },
   });
   it("leaves those out that are spoiled, by the number in their names", () => {
-    const marked = { marks: [mark("car", 1), mark("note", 2)] };
-    expect(["frame-0001.jpg", "frame-0002.jpg", "p-0003.jpg"].map((name) => isSpoiled(marked, name))).toEqual([
-      ...[false, true, false],
-    ]);
+    const marked = { ...runWithFrames(taken(3)), marks: [mark("car", 1), mark("note", 2)] };
+    expect([...spoiledFrames(marked)]).toEqual([marked.frames[1]!.id]);
     expect(marksOf(marked, "p-0003.jpg").map(({ kind }) => kind)).toEqual(["note"]);
+  });
+
+  it("finds the files of spoiled frames of a run by hand, though the phone's clock is off", () => {
+    const handFrames = [0, 1, 2].map((number) => ({
+      ...{ id: crypto.randomUUID(), number, note: "", shutterSeconds: 1, iso: 50 },
+      takenAt: new Date(AT + 5000 * number - 3_600_000).toISOString(),
+      state: number === 2 ? ("spoiled" as const) : ("good" as const),
+    }));
+    const byHand = { ...runWithFrames(taken(3), { source: "hand", handWay: "press" }), handFrames };
+    expect([...spoiledFrames(byHand)]).toEqual([byHand.frames[2]!.id]);
   });
 });

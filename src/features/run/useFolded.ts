@@ -2,7 +2,7 @@ import { useEffect, useMemo, useState } from "react";
 import { parseRecipe, type StackMethod } from "@/core/recipe";
 import { smallUrl } from "@/features/api/pictures";
 import type { RunWithFrames } from "@/features/api/queries";
-import { isSpoiled } from "@/features/api/runMarks";
+import { spoiledFrames } from "@/features/api/runMarks";
 import { startFold } from "@/workers/clients";
 import type { Folded } from "@/workers/fold.worker";
 import { useWorker } from "@/workers/useWorker";
@@ -18,7 +18,10 @@ export function useFolded(run: RunWithFrames | null): Folded | null {
   const method = run && growingMethod(run.run.recipeLine);
   const worker = useWorker(startFold, true);
   const [folded, setFolded] = useState<Folded | null>(null);
-  const frames = useMemo(() => run?.frames.filter(({ name }) => !isSpoiled(run, name)), [run]);
+  const frames = useMemo(() => {
+    const left = run && spoiledFrames(run);
+    return run?.frames.filter(({ id }) => !left?.has(id));
+  }, [run]);
   const spoiled = run ? run.frames.length - (frames?.length ?? 0) : 0;
   // Without a frame that is in already the others are folded anew.
   const key = run && method ? `${run.run.id} ${method} ${spoiled}` : null;

@@ -29,8 +29,10 @@ interface SiftReasonsProps {
   readonly onStack: (frameIds: readonly string[], method: StackMethod) => void;
 }
 
+const SOURCE_NAMES = { hand: "By hand", files: "Own files" } as const;
+
 const runName = ({ run, frameCount }: RunReply): string =>
-  `${run.source === "phone" ? run.phoneName : "Own files"}, ${DateTime.fromISO(run.createdAt).toFormat("d LLL HH:mm")}, ${counted(frameCount, "frame")}`;
+  `${run.source === "phone" ? run.phoneName : SOURCE_NAMES[run.source]}, ${DateTime.fromISO(run.createdAt).toFormat("d LLL HH:mm")}, ${counted(frameCount, "frame")}`;
 
 /** Which batch is looked at, what was refused and why, and the way on. */
 export function SiftReasons({

@@ -2,17 +2,20 @@
 
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useRouter } from "next/navigation";
-import { useCallback, useState } from "react";
+import { useCallback, useMemo, useState } from "react";
 import { type FrameReply, stackReply } from "@/contracts/replies";
 import { parseRecipe, type StackMethod } from "@/core/recipe";
 import { errorText, sendJson } from "@/features/api/client";
 import { useFrames, useShot } from "@/features/api/queries";
-import { isSpoiled } from "@/features/api/runMarks";
+import { spoiledFrames } from "@/features/api/runMarks";
 import { notice } from "@/ui/Notice";
 import { Station } from "@/ui/Station";
 import { SiftReasons } from "./SiftReasons";
 import { SiftView } from "./SiftView";
 import { useImport } from "./useImport";
+
+const NO_FRAMES: readonly FrameReply[] = [];
+const NOBODY: ReadonlySet<string> = new Set();
 
 /** Sift: files in, sorted and grouped; choose which frames are fused. */
 export function SiftStation({ outingId, shotId }: { readonly outingId: string; readonly shotId: string }) {
@@ -26,11 +29,11 @@ export function SiftStation({ outingId, shotId }: { readonly outingId: string; r
 
   const runs = shot?.runs.filter(({ frameCount, run }) => frameCount > 0 || run.refused.length > 0) ?? [];
   const summary = runs.find(({ run }) => run.id === runId) ?? runs[0] ?? null;
-  const frames = useFrames(summary?.run.id ?? null) ?? [];
-  const chosen = summary && { ...summary, frames };
+  const frames = useFrames(summary?.run.id ?? null) ?? NO_FRAMES;
+  const chosen = useMemo(() => summary && { ...summary, frames }, [summary, frames]);
+  const spoiled = useMemo(() => (chosen ? spoiledFrames(chosen) : NOBODY), [chosen]);
   // What is damaged, or was said to be spoiled while it was taken, is left out until somebody takes it in.
-  const isDoubtful = ({ name, warning }: FrameReply) =>
-    warning !== null || (summary !== null && isSpoiled(summary, name));
+  const isDoubtful = ({ id, warning }: FrameReply) => warning !== null || spoiled.has(id);
   const kept = frames.filter((frame) => isDoubtful(frame) === turned.has(frame.id));
   const keptIds = new Set(kept.map(({ id }) => id));
   const dropped = new Set(frames.flatMap(({ id }) => (keptIds.has(id) ? [] : [id])));

@@ -39,8 +39,12 @@ async function refusalOf(file: File): Promise<string | null> {
   return size > most ? `The file is larger than ${sizeText(most)} and was not sent.` : null;
 }
 
-/** Sends dropped files into a new batch of a shot, a few at once, and tells how each fares. */
-export function useImport(shotId: string) {
+/**
+ * Sends dropped files into a batch of a shot, a few at once, and tells how each fares.
+ *
+ * @param intoRun A run by hand whose files they are; null for a new batch.
+ */
+export function useImport(shotId: string, intoRun: string | null = null) {
   const client = useQueryClient();
   const [uploads, setUploads] = useState<readonly Upload[]>([]);
   const [busy, setBusy] = useState(false);
@@ -61,7 +65,7 @@ export function useImport(shotId: string) {
     const update = (index: number, change: Partial<Upload>) =>
       setUploads((all) => all.map((upload, i) => (i === index ? { ...upload, ...change } : upload)));
     const sendAll = async () => {
-      const { id } = await sendJson("POST", `/api/shots/${shotId}/imports`, {}, opened);
+      const id = intoRun ?? (await sendJson("POST", `/api/shots/${shotId}/imports`, {}, opened)).id;
       let next = 0;
       const sendNext = async () => {
         for (let index = next++; index < files.length; index = next++) {
@@ -81,7 +85,8 @@ export function useImport(shotId: string) {
         }
       };
       await Promise.all(Array.from({ length: AT_ONCE }, sendNext));
-      await sendJson("POST", `/api/runs/${id}/finish`, {}, anything);
+      if (intoRun === null) await sendJson("POST", `/api/runs/${id}/finish`, {}, anything);
+      else await client.invalidateQueries({ queryKey: ["frames", intoRun] });
     };
     if (reasons.includes(null)) await sendAll().catch((error: unknown) => setProblem(errorText(error)));
     await client.invalidateQueries({ queryKey: ["shot", shotId] });

@@ -25,13 +25,21 @@ export const frameReply = (name: string, change: Partial<FrameReply> = {}): Fram
 /** A run with its frames. */
 export const runWithFrames = (frames: readonly FrameReply[], change: Partial<RunReply["run"]> = {}): RunWithFrames => ({
   run: {
-    ...{ id: id(), shotId: id(), source: "phone", recipeLine: "3 x 1s | iso 50 -> mean", phoneName: "Pocket A" },
+    ...{
+      id: id(),
+      shotId: id(),
+      source: "phone",
+      handWay: null,
+      recipeLine: "3 x 1s | iso 50 -> mean",
+      phoneName: "Pocket A",
+    },
     ...{ state: "done", framesWanted: frames.length, problem: null, refused: [], createdAt: CREATED },
     ...change,
   },
   frameCount: frames.length,
   lastFrame: frames.at(-1) ?? null,
   marks: [],
+  handFrames: [],
   frames: [...frames],
 });
 

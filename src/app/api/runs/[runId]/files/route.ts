@@ -11,7 +11,7 @@ export const POST = route<{ runId: string }>(async (request, { runId }) => {
   const { db } = (await application()).database;
   const run = isId(runId) ? await findRun(db, runId) : undefined;
   if (!run) return notFound("batch");
-  if (run.source !== "files") return problem(409, "not-a-batch", "Frames of the phone cannot be added to by hand.");
+  if (run.source === "phone") return problem(409, "not-a-batch", "Frames of the phone cannot be added to by hand.");
   const name = new URL(request.url).searchParams.get("name") ?? "unnamed";
   // The web stream's type differs between the browser's and Node's libraries; it is the same object.
   const body = request.body as NodeReadableStream<Uint8Array> | null;

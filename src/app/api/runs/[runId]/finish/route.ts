@@ -1,16 +1,18 @@
 import { isId, notFound, route } from "@/app/http";
+import { publish } from "@/db/events";
 import { findRun, finishRun } from "@/db/runs";
 import { application } from "@/engine/application";
 import { logRun } from "@/engine/runs";
 
-/** Closes a batch of files and logs it. */
+/** Closes a batch of files or a run by hand, and logs it. */
 export const POST = route<{ runId: string }>(async (_request, { runId }) => {
   const { db } = (await application()).database;
   const run = isId(runId) ? await findRun(db, runId) : undefined;
   if (!run) return notFound("batch");
-  if (run.source === "files" && run.state === "running") {
+  if (run.source !== "phone" && run.state === "running") {
     await finishRun(db, runId, "done");
     await logRun(db, runId);
+    await publish(db, { topic: "run", id: runId });
   }
   return Response.json({});
 });

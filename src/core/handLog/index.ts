@@ -1,0 +1,1 @@
+export { type DatedFile, type HandMatch, type LoggedFrame, type MatchedFrame, matchHandLog } from "./match";

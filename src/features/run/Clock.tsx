@@ -1,0 +1,47 @@
+import { Box, Flex } from "@chakra-ui/react";
+
+interface ClockProps {
+  /** The one number. */
+  readonly number: string;
+  /** What it is until, or of. */
+  readonly words: string;
+  readonly beneath: string;
+  readonly isOpen: boolean;
+}
+
+/** From here on seconds are told without tenths. */
+const WHOLE_SECONDS = 10;
+
+/** Seconds that are left, short enough to be read from afar. */
+export const leftText = (seconds: number): string =>
+  seconds >= WHOLE_SECONDS ? String(Math.ceil(seconds)) : (Math.ceil(10 * seconds) / 10).toFixed(1);
+
+/** One number, large enough to read from two metres, and what it means. */
+export function Clock({ number, words, beneath, isOpen }: ClockProps) {
+  return (
+    <Flex
+      align="center"
+      gap={{ base: "12px", md: "24px" }}
+      px="16px"
+      py="6px"
+      borderBottomWidth="1px"
+      borderColor="line"
+    >
+      <Box
+        role="timer"
+        fontSize="clamp(84px, 13vw, 150px)"
+        fontWeight={560}
+        minW="1.75em"
+        lineHeight="1"
+        fontVariantNumeric="tabular-nums"
+        color={isOpen ? "lamp" : "bone"}
+      >
+        {number}
+      </Box>
+      <Box fontSize="clamp(24px, 4vw, 44px)" lineHeight="1.15">
+        <Box color={isOpen ? "lamp" : "ash"}>{words}</Box>
+        <Box>{beneath}</Box>
+      </Box>
+    </Flex>
+  );
+}

@@ -1,0 +1,113 @@
+import { useMutation, useQueryClient } from "@tanstack/react-query";
+import { useEffect, useMemo, useState } from "react";
+import { z } from "zod";
+import type { HandFrameChange, HandRunRequest } from "@/contracts/handFrame";
+import type { FrameReply } from "@/contracts/replies";
+import { type Camera, chosenCamera } from "@/core/camera";
+import { type CapturePlan, planCapture, plannedFrames, type RunMoment, runMoment, SOME_TIME } from "@/core/capture";
+import { parseRecipe } from "@/core/recipe";
+import { errorText, sendJson } from "@/features/api/client";
+import { type RunWithFrames, useFrames, useLiveRun, useShot, useWatchRun } from "@/features/api/queries";
+import { notice } from "@/ui/Notice";
+import { useNow } from "../useNow";
+import { type Tap, useTaps } from "./useTaps";
+
+const NO_FRAMES: readonly FrameReply[] = [];
+const started = z.object({ id: z.uuid() });
+const anything = z.unknown();
+const wrong = (error: unknown) => notice({ tone: "wrong", text: errorText(error) });
+
+/** Between pressing Begin and the first frame: to walk to the phone. */
+const LEAD_MS = 5000;
+
+const planOf = (line: string, camera: Camera): CapturePlan | null =>
+  planCapture(parseRecipe(line).recipe, camera, SOME_TIME);
+
+/** A run by hand as it stands: its plan, where its clock is, and all that one does with it. */
+export function useHandRun(shotId: string, camera: Camera | undefined) {
+  const client = useQueryClient();
+  const shot = useShot(shotId).data;
+  const [startedId, setStartedId] = useState<string | null>(null);
+  const latest = shot?.runs.find(({ run }) => run.source === "hand");
+  const runId = startedId ?? latest?.run.id ?? null;
+  useWatchRun(runId, shotId);
+  const summary = useLiveRun(runId) ?? latest ?? null;
+  const frames = useFrames(runId) ?? NO_FRAMES;
+  const shown = useMemo((): RunWithFrames | null => summary && { ...summary, frames }, [summary, frames]);
+  const goesOn = shown?.run.state === "running";
+  const line = shown?.run.recipeLine ?? "";
+  const plan = useMemo(() => planOf(line, camera ?? chosenCamera({ phones: [], clipOns: [] }, null)), [line, camera]);
+  const planned = useMemo(() => (plan ? plannedFrames(plan) : []), [plan]);
+  const startedAtMs = shown ? Date.parse(shown.run.createdAt) : 0;
+  const now = useNow(goesOn);
+  const seconds = (now - startedAtMs) / 1000;
+  const moment: RunMoment | null = goesOn && planned.length > 0 ? runMoment(planned, seconds) : null;
+
+  const { waiting, log } = useTaps(runId);
+  const refresh = () => client.invalidateQueries({ queryKey: ["shot", shotId] });
+  const begin = useMutation({
+    mutationFn: (wanted: Omit<HandRunRequest, "startedAt">) =>
+      sendJson(
+        "POST",
+        `/api/shots/${shotId}/hand-runs`,
+        { ...wanted, startedAt: new Date(Date.now() + LEAD_MS).toISOString() } satisfies HandRunRequest,
+        started,
+      ),
+    onSuccess: ({ id }) => {
+      setStartedId(id);
+      void refresh();
+    },
+    onError: wrong,
+  });
+  const end = useMutation({
+    mutationFn: () => sendJson("POST", `/api/runs/${runId}/finish`, {}, anything),
+    onSuccess: refresh,
+    onError: wrong,
+  });
+  const correct = useMutation({
+    mutationFn: ({ id, change }: { readonly id: string; readonly change: HandFrameChange }) =>
+      sendJson("PATCH", `/api/runs/${runId}/hand-frames/${id}`, change, anything),
+    onError: wrong,
+  });
+  const remove = useMutation({
+    mutationFn: (id: string) => sendJson("DELETE", `/api/runs/${runId}/hand-frames/${id}`, {}, anything),
+    onError: wrong,
+  });
+
+  const valuesOf = (number: number) => ({
+    shutterSeconds: planned[Math.min(number, planned.length - 1)]?.nominalSeconds ?? null,
+    iso: plan?.iso ?? null,
+  });
+  const handFrames = shown?.handFrames ?? [];
+  const count = handFrames.length + waiting.length;
+  /** One frame, now, with the values of the line. */
+  const tap = () =>
+    log({ id: crypto.randomUUID(), number: null, takenAt: new Date().toISOString(), ...valuesOf(count) });
+
+  // What a timer takes is logged beat by beat; beats that went by while nobody looked are made up for.
+  const isTimed = goesOn && shown?.run.handWay === "timer";
+  const passed = isTimed ? planned.filter(({ opensSeconds }) => opensSeconds <= seconds).length : 0;
+  const known = new Set([...handFrames.map(({ number }) => number), ...waiting.map(({ number }) => number)]);
+  const missed = planned.slice(0, passed).find(({ index }) => !known.has(index));
+  useEffect(() => {
+    if (!missed) return;
+    const { index, opensSeconds, nominalSeconds } = missed;
+    const takenAt = new Date(startedAtMs + 1000 * opensSeconds).toISOString();
+    log({
+      id: crypto.randomUUID(),
+      number: index,
+      takenAt,
+      shutterSeconds: nominalSeconds,
+      iso: plan?.iso ?? null,
+    } satisfies Tap);
+  }, [missed, startedAtMs, plan, log]);
+  const isThrough = isTimed && moment?.phase === "through" && !missed && waiting.length === 0;
+  const finish = end.mutate;
+  useEffect(() => {
+    if (isThrough) finish();
+  }, [isThrough, finish]);
+
+  return { shown, plan, planned, startedAtMs, goesOn, moment, count, waiting, begin, end, correct, remove, tap };
+}
+
+export type HandRun = ReturnType<typeof useHandRun>;
