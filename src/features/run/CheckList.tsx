@@ -9,8 +9,8 @@ import { Tick } from "@/ui/Tick";
 
 interface CheckListProps {
   readonly checks: readonly Check[];
-  /** How the phone is called; null while it does not answer. */
-  readonly phoneName: string | null;
+  /** How the phone is called; null while it does not answer, and left out where none is linked. */
+  readonly phoneName?: string | null;
   readonly onRepair: (change: Partial<CheckedSettings>) => void;
 }
 
@@ -77,7 +77,8 @@ export function CheckList({ checks, phoneName, onRepair }: CheckListProps) {
         </Box>
         <Box color="ash" fontSize="note">
           {done} of {checks.length}
-          {phoneName === null ? "; the phone does not answer, so all of it is by hand" : `; ${phoneName} says`}
+          {phoneName === null && "; the phone does not answer, so all of it is by hand"}
+          {phoneName && `; ${phoneName} says`}
         </Box>
       </Flex>
       {Object.keys(repair).length > 1 && (

@@ -126,7 +126,7 @@ export function RunStation({ outingId, shotId }: { readonly outingId: string; re
               )}
               <CheckList
                 checks={checks}
-                phoneName={taker === "linked" ? (phone?.name ?? null) : null}
+                {...(taker === "linked" && { phoneName: phone?.name ?? null })}
                 onRepair={(change) => set.mutate(change)}
               />
               <RunReasons

@@ -15,6 +15,7 @@ import { Clock, leftText } from "../Clock";
 import { PHASE_WORDS } from "../RunClock";
 import { ShutterLine } from "../ShutterLine";
 import { HandLog } from "./HandLog";
+import { SetItSo } from "./SetItSo";
 import { type CueWays, useCues } from "./useCues";
 import type { HandRun } from "./useHandRun";
 
@@ -99,12 +100,12 @@ export function HandView({ hand, line, plan }: HandViewProps) {
             onCorrect={(id, change) => correct.mutate({ id, change })}
             onRemove={(id) => remove.mutate(id)}
           />
-        ) : (
-          <Box color="ash" maxW="52ch" px="24px" py="32px" mx="auto" textAlign="center">
-            {goesOn
-              ? "Frames stand here as they are logged."
-              : "With any phone: set it as the line says, put this screen where you hear it, and begin. The clock beeps as the shutter opens and closes, and the log says afterwards which frame was which."}
+        ) : goesOn ? (
+          <Box color="ash" px="24px" py="32px" textAlign="center">
+            Frames stand here as they are logged.
           </Box>
+        ) : (
+          plan && <SetItSo plan={plan} />
         )}
       </Box>
       {hand.waiting.length > 0 && (
