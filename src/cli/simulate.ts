@@ -3,6 +3,7 @@ import { join } from "node:path";
 import { sceneFile } from "@/contracts/sceneFile";
 import { type Camera, chosenCamera } from "@/core/camera";
 import { planCapture, SOME_TIME, shutterOf } from "@/core/capture";
+import { HELD_STILL } from "@/core/flaws";
 import { INTENTS, type SolveCamera, type SolveRequest } from "@/core/intent";
 import { meterStopsOf, outlookOf } from "@/core/outlook";
 import { parseRecipe, printRecipe } from "@/core/recipe";
@@ -130,7 +131,7 @@ export async function simulateCommand(args: readonly string[]): Promise<void> {
     : sky
       ? underSky(place, sky)
       : place;
-  const phone = new StandInPhone(camera, { scene, sensorCelsius }, [widthPx]);
+  const phone = new StandInPhone(camera, { scene, sensorCelsius, hold: HELD_STILL }, { widthsPx: [widthPx] });
   const armed = await phone.arm(recipe, { widthPx, pace: "quick", startsAt, seed });
   if (armed.kind === "refused")
     throw new InputError(`recipe: ${armed.problems.map(({ message }) => message).join(" ")}`);

@@ -56,6 +56,7 @@ const OPERATIONS: Readonly<Record<string, Readonly<Record<string, Operation>>>> 
       errors: ["invalid-request", "too-large", "wrong-state"],
     },
   },
+  "/preview": { get: { summary: "What the screen shows now.", reply: null, errors: ["not-found"] } },
   "/runs": {
     post: {
       summary: "Makes ready for a run; nothing is taken yet.",
@@ -115,6 +116,10 @@ const FRAME_BYTES = {
   headers: { ETag: { schema: { type: "string" } }, "Accept-Ranges": { schema: { type: "string" } } },
   content: { "image/jpeg": {}, "image/x-adobe-dng": {}, "image/tiff": {} },
 };
+const PREVIEW = {
+  description: "A small picture of the screen; a phone that has none answers not-found.",
+  content: { "image/jpeg": {} },
+};
 const EVENTS = {
   description: "One event a message: `id` counts up, `data` is an Event. Last-Event-ID asks for those after it.",
   content: { "text/event-stream": { schema: refTo("Event") } },
@@ -127,7 +132,8 @@ function operationOf(path: string, method: string, { summary, body, reply, error
     required: true,
     schema: name === "run" ? { type: "string", format: "uuid" } : { type: "integer", minimum: 0 },
   }));
-  const done = reply ? { description: summary, ...json(reply) } : path === "/events" ? EVENTS : FRAME_BYTES;
+  const bytes = { "/events": EVENTS, "/preview": PREVIEW }[path] ?? FRAME_BYTES;
+  const done = reply ? { description: summary, ...json(reply) } : bytes;
   return {
     operationId: `${method}${path.replace(/[{}]/g, "").replace(/\/(\w)/g, (_, letter: string) => letter.toUpperCase())}`,
     summary,

@@ -1,15 +1,11 @@
 import { randomUUID } from "node:crypto";
 import type { PhoneFrame, PhoneRun } from "@/contracts/phoneProtocol";
-import { type Camera, chosenCamera, framed, WHOLE_SENSOR } from "@/core/camera";
 import { printRecipe, type Recipe } from "@/core/recipe";
-import { standInFor } from "@/core/rehearse";
-import { aimedSkyOf, sceneOf } from "@/core/shot";
 import type { Db } from "@/db/database";
 import { publish } from "@/db/events";
 import { countHandFrames } from "@/db/handFrames";
-import { findKit } from "@/db/kit";
 import { addLogEntry } from "@/db/log";
-import { findOuting, findShot, type Shot } from "@/db/outings";
+import { findShot } from "@/db/outings";
 import { isOutOfReach } from "@/db/outOfReach";
 import {
   addFrame,
@@ -31,24 +27,9 @@ import { PhoneAnswerError, type RemotePhone } from "./phone/client";
 import { collectRun } from "./phone/collect";
 import { linkedPhone, phoneIfThere, setStandIn } from "./phone/linked";
 import type { CaptureOptions } from "./phone/protocol";
-import type { StandInStage } from "./phone/stage";
-import { nightOf, plannedShotOf } from "./plan/nightOf";
 import { ensureRoom } from "./room";
+import { cameraOf, stageOf } from "./shotStage";
 import { storeBytes } from "./store";
-
-/** The camera of the kit that a shot is taken with, with the shot's crop. */
-const cameraOf = async (db: Db, shot: Shot): Promise<Camera> =>
-  framed(chosenCamera(await findKit(db), shot.camera), shot.aim?.crop ?? WHOLE_SENSOR);
-
-/** What a stand-in sees: the shot's own scene, under its light and sky, as warm as its night. */
-async function stageOf(db: Db, shot: Shot, camera: Camera, pressedAt: string | null): Promise<StandInStage> {
-  const outing = await findOuting(db, shot.outingId);
-  const night = outing ? nightOf(outing) : null;
-  const planned = plannedShotOf(shot);
-  const facts = sceneOf(planned, night);
-  const scene = standInFor(shot.intent, facts, aimedSkyOf(planned, night), camera.lens);
-  return { camera, scene, sensorCelsius: facts.sensorCelsius, pressedAt };
-}
 
 /** A phone's files at their largest: noise at a high ISO hardly packs. */
 const FILE_BYTES_PER_PIXEL = 2;

@@ -30,6 +30,28 @@ function unbinned(lens: Lens): Lens {
   };
 }
 
+/** A lens whose pixels are read by four: as `unbinned` has it, and back. */
+const binned = (lens: Lens): Lens => ({
+  ...lens,
+  widthPx: lens.widthPx / BINNING,
+  heightPx: lens.heightPx / BINNING,
+  pitchUm: lens.pitchUm * BINNING,
+  fullWellElectrons: lens.fullWellElectrons * BINNING ** 2,
+  darkElectronsPerSecond: lens.darkElectronsPerSecond * BINNING ** 2,
+});
+
+/** A camera set to read each pixel by itself, or four together, whatever was chosen: four times as many take as much longer to write. */
+export function readAs(camera: Camera, fullSize: boolean): Camera {
+  if (camera.choice.fullSize === fullSize) return camera;
+  const slower = fullSize ? BINNING ** 2 : 1 / BINNING ** 2;
+  return {
+    ...camera,
+    lens: fullSize ? unbinned(camera.lens) : binned(camera.lens),
+    writeSeconds: camera.writeSeconds * slower,
+    choice: { ...camera.choice, fullSize },
+  };
+}
+
 function lensOf({ fNumbers, binned, ...lens }: PhoneLens, { fNumber, fullSize }: CameraChoice): Lens {
   const set = { ...lens, fNumber };
   return binned && fullSize ? unbinned(set) : set;
@@ -60,6 +82,7 @@ export function chosenCamera(
   return {
     ...phone,
     phone: name,
+    writeSeconds: phone.writeSeconds * (choice.fullSize ? BINNING ** 2 : 1),
     lens: { ...bare, focalLengthMm: bare.focalLengthMm * (clipOn?.focalFactor ?? 1) },
     lossStops: clipOn?.lossStops ?? 0,
     vignettingStops: clipOn?.vignettingStops ?? 0,

@@ -1,4 +1,5 @@
 import type { FileChoice } from "../recipe";
+import { SECONDS_PER_HOUR } from "../units";
 import { type CapturePlan, runSeconds } from "./plan";
 
 /** What a run takes of a phone. */
@@ -20,6 +21,10 @@ const BATTERY_PERCENT_PER_FRAME = 0.02;
 export const frameMegabytes = (files: FileChoice, lens: { readonly widthPx: number; readonly heightPx: number }) =>
   (FRAME_MEGABYTES[files] * lens.widthPx * lens.heightPx) / USUAL_PIXELS;
 
+/** What frames and the time that they take use of a battery, percent. */
+export const batteryUsedPercent = (frames: number, seconds: number): number =>
+  (BATTERY_PERCENT_PER_HOUR * seconds) / SECONDS_PER_HOUR + BATTERY_PERCENT_PER_FRAME * frames;
+
 /** Time, storage and battery of a run; zeros where nothing is taken. */
 export function runCost(plan: CapturePlan | null): RunCost {
   if (plan === null) return { seconds: 0, megabytes: 0, batteryPercent: 0 };
@@ -27,13 +32,13 @@ export function runCost(plan: CapturePlan | null): RunCost {
   return {
     seconds,
     megabytes: plan.frames * frameMegabytes(plan.files, plan.lens),
-    batteryPercent: (BATTERY_PERCENT_PER_HOUR * seconds) / 3600 + BATTERY_PERCENT_PER_FRAME * plan.frames,
+    batteryPercent: batteryUsedPercent(plan.frames, seconds),
   };
 }
 
 /** How many frames of a period this much of a battery carries, after so many seconds of waiting. */
 export function framesOnBattery(batteryPercent: number, periodSeconds: number, waitedSeconds: number): number {
-  const perSecond = BATTERY_PERCENT_PER_HOUR / 3600;
+  const perSecond = BATTERY_PERCENT_PER_HOUR / SECONDS_PER_HOUR;
   const left = batteryPercent - perSecond * waitedSeconds;
   return Math.max(0, Math.floor(left / (perSecond * periodSeconds + BATTERY_PERCENT_PER_FRAME)));
 }

@@ -1,7 +1,7 @@
 export { AUTOMATIC_KELVIN, filesOf, isoOf, kelvinOf } from "./automatic";
 export { pressedAtMs, type RunMoment, runMoment } from "./clock";
 export { type CaptureConditions, SOME_TIME } from "./conditions";
-export { frameMegabytes, framesOnBattery, type RunCost, runCost } from "./cost";
+export { batteryUsedPercent, frameMegabytes, framesOnBattery, type RunCost, runCost } from "./cost";
 export { type Cue, cuesOf } from "./cues";
 export {
   type CaptureCamera,

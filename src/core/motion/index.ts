@@ -28,6 +28,7 @@ export {
   SUPPORTS,
   type Support,
   type SupportKind,
+  SWAY_SECONDS,
   settleDelaySeconds,
   touchBlurPx,
   windBlurPx,

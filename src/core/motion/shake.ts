@@ -20,7 +20,7 @@ export const SUPPORT_KINDS = Object.keys(SUPPORTS) as [SupportKind, ...SupportKi
 const BRACED_STOPS = 1.5;
 const LEAST_SHAKE_PX = 0.5;
 /** A phone on a support sways to and fro in about this time, seconds; its blur is whole after a quarter of it. */
-const SWAY_SECONDS = 0.5;
+export const SWAY_SECONDS = 0.5;
 
 /** Longest hand-held shutter, seconds: 2^stops / equivalent focal length; null on a support. */
 export function handHeldSeconds(support: SupportKind, equivalentMm: number, stabilisationStops: number): number | null {

@@ -1,4 +1,5 @@
 import type { CapturePlan, PlannedFrame } from "../capture";
+import { blackBodyRgb } from "../light";
 import { type Lens, vignetteInPlace } from "../optics";
 import { exposeBand, type HotSample, hotSamples } from "../sensor";
 import { exposeBehindBodies, gatherBodies } from "./bodies";
@@ -15,6 +16,7 @@ import type { Scene } from "./scene";
 import { gatherStarLight } from "./stars";
 import { newStillLight, type StillLight } from "./stillLight";
 import { addStreak, type Streak } from "./streaks";
+import { type BlurKernel, blurWhole } from "./wholeBlur";
 
 /** A scene seen through a lens at one output width, with its still light rendered once. */
 export interface Stage {
@@ -62,15 +64,52 @@ function scaledHotSamples(lens: Lens, view: View, sensorSeed: number): HotSample
     .filter(({ x, y }) => x >= 0 && y >= 0 && x < view.width && y < view.height);
 }
 
-/** Takes one frame of a plan at the stage, band by band: 1 to 2 MB of scratch whatever the frame's size. */
+/** What a phone's settings, a finger and the wind do to a frame. */
+export interface FrameFlaws {
+  /** How the whole picture is spread, one after the other. */
+  readonly kernels: readonly BlurKernel[];
+  /** What its lamp gives at one metre, lux seconds; 0 while it is off. */
+  readonly flashLuxSeconds: number;
+}
+
+const FLAWLESS: FrameFlaws = { kernels: [], flashLuxSeconds: 0 };
+/** What a flash lights is taken to throw back so much of it: usual ground and clothes. */
+const LIT_REFLECTANCE = 0.2;
+const FLASH_KELVIN = 5500;
+
+/** Adds what a lamp at the camera gives, cd·s/m²: ρ·E/π, by the square of the distance. */
+function addFlash(luxSeconds: number, depth: Float32Array, light: Float32Array): void {
+  const rgb = blackBodyRgb(FLASH_KELVIN).map((each) => (each * luxSeconds * LIT_REFLECTANCE) / Math.PI);
+  depth.forEach((metres, at) => {
+    for (let channel = 0; channel < 3; channel++)
+      light[3 * at + channel] = light[3 * at + channel]! + rgb[channel]! / metres ** 2;
+  });
+}
+
+/** Rows of light that are blurred more than once lose a margin each time. */
+function spread(kernels: readonly BlurKernel[], width: number, rows: number, light: Float32Array): Float32Array {
+  let from = light;
+  let margin = kernels.reduce((sum, { reach }) => sum + reach, 0);
+  for (const kernel of kernels) {
+    margin -= kernel.reach;
+    const out = new Float32Array(3 * width * (rows + 2 * margin));
+    blurWhole(kernel, width, rows + 2 * margin, from, out);
+    from = out;
+  }
+  return from;
+}
+
+/** Takes one frame of a plan at the stage, band by band: 1 to 2 MB of scratch whatever the frame's size, more where it is blurred. */
 export function simulateFrame(
   { scene, lens, view, still, passes }: Stage,
   plan: CapturePlan,
   { opensSeconds, deliveredSeconds, frameSeed }: PlannedFrame,
+  { kernels, flashLuxSeconds }: FrameFlaws = FLAWLESS,
 ): DevelopedFrame {
   const { width, height } = view;
   const data = new Uint8Array(3 * width * height);
-  const light = new Float32Array(3 * width * BAND_ROWS);
+  const margin = kernels.reduce((sum, { reach }) => sum + reach, 0);
+  const gathered = new Float32Array(3 * width * (BAND_ROWS + 2 * margin));
   const prepared = prepareScene(scene);
   // What passes comes as the first shutter opens, however long one waits for that.
   const sceneSeconds = opensSeconds - plan.firstOpensSeconds;
@@ -97,11 +136,9 @@ export function simulateFrame(
     shutterSeconds: deliveredSeconds,
     sensorPixelsPerPixel: (view.pitchUm / lens.pitchUm) ** 2,
   };
-  for (let firstRow = 0; firstRow < height; firstRow += BAND_ROWS) {
-    const rows = Math.min(BAND_ROWS, height - firstRow);
-    const from = 3 * width * firstRow;
-    const to = from + 3 * width * rows;
-    light.set(still.light.subarray(from, to));
+  /** The light of some rows of the picture, before it is spread. */
+  const gather = (firstRow: number, rows: number, light: Float32Array): void => {
+    light.set(still.light.subarray(3 * width * firstRow, 3 * width * (firstRow + rows)));
     const standing = {
       depth: still.depth.subarray(width * firstRow, width * (firstRow + rows)),
       flows: still.flows.subarray(width * firstRow, width * (firstRow + rows)),
@@ -116,8 +153,22 @@ export function simulateFrame(
     if (foam) addFoam(prepared, still, view, firstRow, rows, foam, light);
     exposeBehindBodies(bodies, width, firstRow, rows, deliveredSeconds, standing.depth, light);
     for (const streak of streaks) addStreak(streak, width, firstRow, rows, light, standing);
+    if (flashLuxSeconds > 0) addFlash(flashLuxSeconds, standing.depth, light);
+  };
+  for (let firstRow = 0; firstRow < height; firstRow += BAND_ROWS) {
+    const rows = Math.min(BAND_ROWS, height - firstRow);
+    const [top, bottom] = [Math.max(0, firstRow - margin), Math.min(height, firstRow + rows + margin)];
+    const [above, below] = [margin - (firstRow - top), margin - (bottom - firstRow - rows)];
+    const row = 3 * width;
+    gather(top, bottom - top, gathered.subarray(row * above, row * (above + bottom - top)));
+    // Beyond the picture its first and last rows go on.
+    for (let at = 0; at < above; at++) gathered.copyWithin(row * at, row * above, row * (above + 1));
+    const end = rows + 2 * margin;
+    for (let at = end - below; at < end; at++)
+      gathered.copyWithin(row * at, row * (end - below - 1), row * (end - below));
+    const light = spread(kernels, width, rows, gathered);
     if (vignettingStops > 0) vignetteInPlace(light, view, firstRow, rows, vignettingStops, halfDiagonal);
-    exposeBand(exposure, { width, firstRow, rows }, light, hot, data.subarray(from, to));
+    exposeBand(exposure, { width, firstRow, rows }, light, hot, data.subarray(row * firstRow, row * (firstRow + rows)));
   }
   return { width, height, data };
 }

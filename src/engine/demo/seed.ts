@@ -24,6 +24,7 @@ import { PIPELINE_VERSION } from "../defaults";
 import { dataFolder } from "../folders";
 import { runStackJob } from "../jobs/stackJob";
 import { FolderHeldError } from "../owner";
+import { linkedPhone } from "../phone/linked";
 import { endOwnStandIn } from "../phone/ownStandIn";
 import { startRun } from "../runs";
 
@@ -54,6 +55,15 @@ function eveningOf(date: string): Date {
   return new Date(dusk.getTime() + done.minutesAfterCivilDusk * MINUTE_MS);
 }
 
+/** As the list before a run wants a phone. */
+const SET_RIGHT = {
+  flash: "off",
+  fullSize: false,
+  nightMode: false,
+  focusLocked: true,
+  whiteBalanceLocked: true,
+} as const;
+
 async function shoot(
   database: Parameters<typeof startRun>[0]["database"],
   shotId: string,
@@ -61,6 +71,7 @@ async function shoot(
   startsAt: Date,
 ): Promise<string> {
   const { recipe } = parseRecipe(line);
+  await (await linkedPhone()).phone.set(SET_RIGHT);
   const options = { widthPx: OSSARY_QUAY.done.widthPx, pace: "quick" as const, startsAt, seed: 7 };
   const started = await startRun({ database, capturing: new Map() }, { shotId, recipe, options });
   if (started.kind === "refused") throw new Error(started.problems.join(" "));

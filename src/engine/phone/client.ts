@@ -46,6 +46,8 @@ export class PhoneAnswerError extends Error {
 const PATIENCE_MS = 15_000;
 /** Making ready may take longer: a simulated scene is lit first. */
 const READY_MS = 180_000;
+/** No screen's picture is larger. */
+const MOST_PREVIEW_BYTES = 2e6;
 /** No frame is larger. */
 const MOST_FRAME_BYTES = 1e9;
 
@@ -66,6 +68,13 @@ export class RemotePhone {
   frames = (run: string): Promise<PhoneFrames> => this.ask("GET", `/runs/${run}/frames`, phoneFrames);
   acknowledge = (run: string, index: number): Promise<PhoneRun> =>
     this.ask("DELETE", `/runs/${run}/frames/${index}`, phoneRun);
+
+  /** What its screen shows, as a JPEG. @throws PhoneAnswerError `not-found` where the phone has no such address. */
+  async preview(): Promise<Buffer> {
+    const response = await this.send("GET", "/preview", undefined, {}, AbortSignal.timeout(READY_MS));
+    const whole = Buffer.alloc(MOST_PREVIEW_BYTES);
+    return whole.subarray(0, await fill(whole, 0, response));
+  }
 
   /** A frame's bytes, in as many pieces as it takes. @throws PhoneAwayError when they are not what the phone says they are. */
   async bytesOf({ run, index, bytes, sha256 }: PhoneFrame): Promise<Buffer> {

@@ -1,5 +1,6 @@
 import { createHash, randomUUID } from "node:crypto";
 import { readFileSync } from "node:fs";
+import sharp from "sharp";
 import { phoneOpenApi } from "@/contracts/phoneOpenApi";
 import { PHONE_ERRORS, PHONE_PATH, type PhoneFrame, phoneError } from "@/contracts/phoneProtocol";
 import { chosenCamera } from "@/core/camera";
@@ -143,11 +144,63 @@ describe("a phone at an address", () => {
   it("is set beside the recipe, but not while a run goes on", async () => {
     const { phone } = await phoneWith();
     expect(await phone.set({ flash: "off", focusLocked: true })).toMatchObject({ flash: "off", focusLocked: true });
-    expect(await phone.settings()).toMatchObject({ flash: "off", nightMode: false });
+    expect(await phone.settings()).toMatchObject({ flash: "off", nightMode: true });
     const request = armed();
     await phone.arm(request);
     await expect(phone.set({ flash: "on" })).rejects.toMatchObject({ code: "wrong-state" });
     expect((await phone.status()).run).toMatchObject({ id: request.id, state: "armed" });
+  });
+
+  const right = { flash: "off", nightMode: false, focusLocked: true, whiteBalanceLocked: true } as const;
+
+  it("loses its focus when it leaves the night mode, unless it is told to lock it", async () => {
+    const { phone } = await phoneWith();
+    await phone.set({ focusLocked: true });
+    expect(await phone.set({ nightMode: false })).toMatchObject({ nightMode: false, focusLocked: false });
+    await phone.set({ nightMode: true });
+    expect(await phone.set(right)).toMatchObject(right);
+  });
+
+  it("writes what it did: a night mode's own times while that is on, the line's once it is off", async () => {
+    const { phone } = await phoneWith();
+    const told = async () => {
+      const request = armed("2 x 1s | iso 50");
+      await phone.arm(request);
+      await phone.start(request.id);
+      return (await collected(phone, request.id)).frames.map(({ shutterSeconds, iso }) => [shutterSeconds, iso]);
+    };
+    expect(await told()).toEqual([
+      [0.3, 160],
+      [0.3, 160],
+    ]);
+    await phone.set(right);
+    expect(await told()).toEqual([
+      [1, 50],
+      [1, 50],
+    ]);
+  });
+
+  it("wears out by what it takes: the battery sinks, and the sensor warms", async () => {
+    const { phone } = await phoneWith();
+    await phone.set(right);
+    const before = await phone.status();
+    const request = armed("20 x 30s | iso 50");
+    await phone.arm(request);
+    await phone.start(request.id);
+    expect((await collected(phone, request.id)).frames).toHaveLength(20);
+    const after = await phone.status();
+    // Ten minutes at 14 % an hour and 0.02 % a frame.
+    expect(before.batteryPercent - after.batteryPercent).toBeCloseTo(14 / 6 + 0.4, 0);
+    expect(after.sensorCelsius).toBeGreaterThan(before.sensorCelsius + 5);
+  });
+
+  it("is slower with every pixel by itself, and shows what its screen shows", async () => {
+    const { phone } = await phoneWith();
+    const { writeSeconds } = await phone.capabilities();
+    await phone.set({ fullSize: true });
+    expect((await phone.capabilities()).writeSeconds).toBeCloseTo(4 * writeSeconds, 9);
+    const { width, format } = await sharp(await phone.preview()).metadata();
+    expect([width, format]).toEqual([408, "jpeg"]);
   });
 
   it("waits while a run is paused, and goes on where it was", async () => {

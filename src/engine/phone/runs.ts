@@ -12,6 +12,7 @@ import {
   type PhoneRun,
 } from "@/contracts/phoneProtocol";
 import { parseRecipe, type Recipe } from "@/core/recipe";
+import type { PhoneBody } from "./body";
 import type { PhoneFaults } from "./faults";
 import type { StandInPhone } from "./standIn";
 
@@ -63,6 +64,7 @@ export class StandInRuns {
     private readonly folder: string,
     private readonly newCamera: () => { readonly camera: StandInPhone; readonly startsAt: Date | null },
     private readonly faults: PhoneFaults,
+    private readonly body: PhoneBody,
   ) {
     this.happens.setMaxListeners(0);
   }
@@ -179,7 +181,10 @@ export class StandInRuns {
     const { frames, run } = this.find(id);
     const frame = frames.get(index);
     frames.delete(index);
-    if (frame) await rm(frame.path, { force: true });
+    if (frame) {
+      await rm(frame.path, { force: true });
+      this.body.holds(-frame.bytes);
+    }
     return run;
   }
 
@@ -219,7 +224,10 @@ export class StandInRuns {
 
   private async forgetOldest(): Promise<void> {
     for (const [id, { frames }] of [...this.held].slice(0, -MOST_RUNS)) {
-      for (const { path } of frames.values()) await rm(path, { force: true });
+      for (const { path, bytes } of frames.values()) {
+        await rm(path, { force: true });
+        this.body.holds(-bytes);
+      }
       this.held.delete(id);
     }
   }
@@ -235,11 +243,12 @@ export class StandInRuns {
       await mkdir(this.folder, { recursive: true });
       for await (const { index, name, jpeg, shutterSeconds, iso, takenAt } of camera.capture()) {
         const number = index + 1;
-        if (number === dead) return this.fail(held, "battery-dead");
+        if (number === dead || this.body.isEmpty) return this.fail(held, "battery-dead");
         if (number === full) return this.fail(held, "card-full");
         if (number !== dropped) {
           const path = join(this.folder, `${run.id}-${index}`);
           await writeFile(path, jpeg);
+          this.body.holds(jpeg.length);
           const sha256 = createHash("sha256").update(jpeg).digest("hex");
           const file = { name, mediaType: "image/jpeg", bytes: jpeg.length, sha256, shutterSeconds, iso };
           const frame = { run: run.id, index, takenAt: takenAt.toISOString(), ...file };

@@ -4,25 +4,27 @@ import { mkdtemp, rm } from "node:fs/promises";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { type PhoneCapabilities, type PhoneSettings, PROTOCOL_VERSION } from "@/contracts/phoneProtocol";
+import { readAs } from "@/core/camera";
+import { PhoneBody } from "./body";
 import type { PhoneFaults } from "./faults";
+import { LitPlace } from "./litPlace";
+import { Preview } from "./preview";
 import { PhoneRefusal, StandInRuns } from "./runs";
 import { type PhoneServer, parsed, servePhone } from "./server";
 import { MOST_STAGE_BYTES, STAGE_PATH, stageRequest, usualStage } from "./stage";
-import { StandInPhone } from "./standIn";
+import { StandInPhone, THREADS } from "./standIn";
 
 /** As a phone lies on the table: not as one would want it for a night picture. */
 const AS_IT_LIES: PhoneSettings = {
   flash: "auto",
   fullSize: false,
   rawCopies: false,
-  nightMode: false,
+  nightMode: true,
   focusLocked: false,
   whiteBalanceLocked: false,
 };
 /** It is out of reach for so long after a fault of that name. */
 const AWAY_MS = 3000;
-const FULL_BATTERY_PERCENT = 100;
-const BATTERY_PERCENT_PER_FRAME = 0.02;
 
 interface StandInOptions {
   /** Null for the name that its camera has. */
@@ -64,19 +66,19 @@ export async function startStandIn({
   const folder = await mkdtemp(join(tmpdir(), "aevumen-phone-"));
   let stage = usualStage();
   let settings = AS_IT_LIES;
-  let framesEver = 0;
+  const body = new PhoneBody();
+  const place = new LitPlace(THREADS);
+  const preview = new Preview();
   const wrongFrame = faults.wrong === undefined ? null : faults.wrong - 1;
   const runs = new StandInRuns(
     folder,
     () => ({
-      camera: new StandInPhone(stage.camera, stage, stage.camera.widthsPx, wrongFrame),
+      camera: new StandInPhone(stage.camera, stage, { settings, body, place, wrongFrame }),
       startsAt: stage.pressedAt === null ? null : new Date(stage.pressedAt),
     }),
     faults,
+    body,
   );
-  runs.happens.on("event", ({ event }) => {
-    if (event.kind === "frame") framesEver++;
-  });
   const capabilities = (): PhoneCapabilities => {
     const { camera } = stage;
     const { name: lensName, focalLengthMm, fNumber, widthPx, heightPx } = camera.lens;
@@ -90,7 +92,7 @@ export async function startStandIn({
       widthsPx: [...camera.widthsPx],
       files: ["jpeg", "raw+jpeg"],
       shutterLagSeconds: camera.shutterLagSeconds,
-      writeSeconds: camera.writeSeconds,
+      writeSeconds: readAs(camera, settings.fullSize).writeSeconds,
       canPause: true,
     };
   };
@@ -103,17 +105,18 @@ export async function startStandIn({
         const { bavail, bsize } = statfsSync(folder);
         return {
           now: new Date().toISOString(),
-          batteryPercent: Math.max(0, FULL_BATTERY_PERCENT - BATTERY_PERCENT_PER_FRAME * framesEver),
-          sensorCelsius: stage.sensorCelsius,
-          freeBytes: bavail * bsize,
+          ...body.reading(stage.sensorCelsius, bavail * bsize),
           run: runs.latest(),
         };
       },
+      preview: () => preview.picture(stage),
       settings: () => settings,
       set: (change) => {
         if (isAtRun()) throw new PhoneRefusal("wrong-state", "Settings are changed before a run, not in it.");
         const set = Object.fromEntries(Object.entries(change).filter(([, value]) => value !== undefined));
-        settings = { ...settings, ...set };
+        // Whoever leaves the night mode for settings of their own has to focus anew.
+        const losesFocus = settings.nightMode && change.nightMode === false;
+        settings = { ...settings, ...(losesFocus && { focusLocked: false }), ...set };
         return settings;
       },
       own: async (method, path, body) => {
@@ -133,6 +136,7 @@ export async function startStandIn({
     close: async () => {
       clearInterval(idle);
       await server.close();
+      await Promise.all([preview.end(), place.end()]);
       await rm(folder, { recursive: true, force: true });
     },
   };

@@ -27,6 +27,8 @@ export interface ServedPhone {
   status(): PhoneStatus;
   settings(): PhoneSettings;
   set(change: z.output<typeof phoneSettingsChange>): PhoneSettings;
+  /** What its screen shows, as a JPEG. */
+  preview(): Promise<Uint8Array>;
   /** An address of the stand-in's own, besides the protocol; null where it has none of that name. */
   own(method: string, path: string, body: (mostBytes: number) => Promise<unknown>): Promise<unknown>;
 }
@@ -116,6 +118,13 @@ async function sendFrame(
   await pipeline(createReadStream(path, { start: from, end: to }), response);
 }
 
+async function sendPreview(phone: ServedPhone, response: ServerResponse): Promise<void> {
+  const picture = await phone.preview();
+  response
+    .writeHead(200, { "content-type": "image/jpeg", "content-length": picture.length, "cache-control": "no-store" })
+    .end(picture);
+}
+
 function sendEvents(runs: StandInRuns, request: IncomingMessage, response: ServerResponse): void {
   response.writeHead(200, { "content-type": "text/event-stream", "cache-control": "no-store" });
   const send = ({ number, event }: NumberedEvent) =>
@@ -145,6 +154,7 @@ function routesOf(phone: ServedPhone): readonly (readonly [method: string, path:
   return [
     ["GET", /^\/capabilities$/, () => phone.capabilities()],
     ["GET", /^\/status$/, () => phone.status()],
+    ["GET", /^\/preview$/, (_parts, _body, _request, response) => sendPreview(phone, response)],
     ["GET", /^\/settings$/, () => phone.settings()],
     ["PATCH", /^\/settings$/, async (_, body) => phone.set(parsed(phoneSettingsChange, await body()))],
     ["POST", /^\/runs$/, async (_, body) => runs.arm(parsed(armRequest, await body()))],

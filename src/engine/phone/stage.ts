@@ -2,6 +2,8 @@ import { z } from "zod";
 import { lens, phoneProfile, shotCamera } from "@/contracts/phone";
 import { sceneFile } from "@/contracts/sceneFile";
 import { type Camera, chosenCamera } from "@/core/camera";
+import { HELD_STILL } from "@/core/flaws";
+import { SUPPORT_KINDS } from "@/core/motion";
 import { sceneNamed } from "@/core/scene";
 import type { PhoneStage } from "./standIn";
 
@@ -23,6 +25,15 @@ export const stageRequest = z.strictObject({
   camera,
   scene: sceneFile,
   sensorCelsius: z.number().min(-50).max(100),
+  /** What holds it, who touches it, and what blows; nothing moves it where that is left out. */
+  hold: z
+    .strictObject({
+      support: z.enum(SUPPORT_KINDS),
+      ownSupport: z.object({ settleSeconds: z.number().min(0), gustPxPerMps: z.number().min(0) }).nullable(),
+      isTouched: z.boolean(),
+      gustMps: z.number().min(0).max(100),
+    })
+    .default(HELD_STILL),
   /** What its clock says when the release is pressed; null for the true time. */
   pressedAt: z.iso.datetime().nullable(),
 });
@@ -38,5 +49,6 @@ export const usualStage = (): StandInStage => ({
   camera: chosenCamera({ phones: [], clipOns: [] }, null),
   scene: sceneNamed("quay-road")!,
   sensorCelsius: 15,
+  hold: HELD_STILL,
   pressedAt: null,
 });

@@ -5,6 +5,7 @@ import exifr from "exifr";
 import sharp from "sharp";
 import { chosenCamera, GENERIC_PHONE } from "@/core/camera";
 import { planCapture, plannedFrames } from "@/core/capture";
+import { HELD_STILL } from "@/core/flaws";
 import { parseRecipe } from "@/core/recipe";
 import { sceneNamed, setStage, simulateFrame } from "@/core/scene";
 import { decodePicture } from "../files/decode";
@@ -14,7 +15,7 @@ import { StandInPhone } from "./standIn";
 
 const data = mkdtempSync(join(tmpdir(), "aevumen-phone-"));
 afterAll(() => rmSync(data, { recursive: true, force: true }));
-const QUAY = { scene: sceneNamed("quay-road")!, sensorCelsius: 15 };
+const QUAY = { scene: sceneNamed("quay-road")!, sensorCelsius: 15, hold: HELD_STILL };
 const camera = chosenCamera({ phones: [GENERIC_PHONE], clipOns: [] }, null);
 
 describe("the stand-in phone", () => {

@@ -1,13 +1,17 @@
-import type { Camera } from "@/core/camera";
-import { type CapturePlan, planCapture, plannedFrames } from "@/core/capture";
+import { type Camera, readAs } from "@/core/camera";
+import { type CapturePlan, periodAfter, planCapture, plannedFrames } from "@/core/capture";
+import { AS_IT_SHOULD_BE, type FlawedFrame, type FlawedSettings, flawedFrame, type Hold, warmedBy } from "@/core/flaws";
 import type { Recipe } from "@/core/recipe";
-import { type Scene, stillBytes, viewOf } from "@/core/scene";
-import { startThread, type Thread } from "../thread";
+import type { Scene } from "@/core/scene";
+import type { Thread } from "../thread";
 import { armProblems } from "./arm";
+import { PhoneBody } from "./body";
+import { LitPlace } from "./litPlace";
 import type { ArmResult, CapturedFrame, CaptureOptions, Phone, PhoneCapabilities, PhoneStatus } from "./protocol";
 import type { PhoneThread } from "./thread";
 
-const THREADS = 2;
+/** Frames that are made at once. */
+export const THREADS = 2;
 
 const wait = (milliseconds: number, signal: AbortSignal): Promise<void> =>
   new Promise((resolve) => {
@@ -27,10 +31,24 @@ const aborted = (signal: AbortSignal): Promise<void> =>
 
 const WRONG_SHARE = 0.25;
 
-/** Where the phone stands, and how warm it is there. */
+/** Where the phone stands, how warm it is there, and how still it stands. */
 export interface PhoneStage {
   readonly scene: Scene;
   readonly sensorCelsius: number;
+  readonly hold: Hold;
+}
+
+/** How a stand-in is set and worn, and what goes wrong with it. */
+interface StandInState {
+  /** Widths that it writes; left out those of its camera. */
+  readonly widthsPx?: readonly number[];
+  /** Left out as it should be. */
+  readonly settings?: FlawedSettings & { readonly fullSize: boolean };
+  readonly body?: PhoneBody;
+  /** Left out for one of its own, which goes with the run. */
+  readonly place?: LitPlace;
+  /** The frame, counted from 0, that it exposes for a quarter of the time that it says; null for none. */
+  readonly wrongFrame?: number | null;
 }
 
 /** A phone that looks at a simulated scene and writes real JPEG files. */
@@ -41,16 +59,29 @@ export class StandInPhone implements Phone {
   private held: { readonly wait: Promise<void>; readonly go: () => void } | null = null;
   private state: PhoneStatus["state"] = "idle";
   private framesTaken = 0;
-  private threads: readonly Thread<PhoneThread>[] = [];
+  private threads: readonly Thread<PhoneThread>[] | null = null;
+
+  private readonly camera: Camera;
+  private readonly widthsPx: readonly number[];
+  private readonly settings: FlawedSettings;
+  private readonly body: PhoneBody;
+  private readonly place: LitPlace;
+  private readonly isOwnPlace: boolean;
+  private readonly wrongFrame: number | null;
 
   constructor(
-    private readonly camera: Camera,
+    camera: Camera,
     private readonly stage: PhoneStage,
-    /** Widths that it writes; by default those of its camera. */
-    private readonly widthsPx: readonly number[] = camera.widthsPx,
-    /** The frame, counted from 0, that it exposes for a quarter of the time that it says; null for none. */
-    private readonly wrongFrame: number | null = null,
-  ) {}
+    state: StandInState = {},
+  ) {
+    this.widthsPx = state.widthsPx ?? camera.widthsPx;
+    this.settings = state.settings ?? AS_IT_SHOULD_BE;
+    this.camera = readAs(camera, state.settings?.fullSize ?? camera.choice.fullSize);
+    this.body = state.body ?? new PhoneBody();
+    this.isOwnPlace = state.place === undefined;
+    this.place = state.place ?? new LitPlace(THREADS);
+    this.wrongFrame = state.wrongFrame ?? null;
+  }
 
   async capabilities(): Promise<PhoneCapabilities> {
     return { camera: this.camera, widthsPx: this.widthsPx };
@@ -84,40 +115,43 @@ export class StandInPhone implements Phone {
     try {
       const threads = await this.prepare();
       const plan = options.startsAt === null ? { ...armed, pressedAtMs: Date.now() } : armed;
-      const frames = plannedFrames(plan);
+      const frames = this.framesOf(plan);
       let pressedAt = Date.now();
       let heldMs = 0;
       const taking: Promise<Uint8Array>[] = [];
       const take = (index: number) => {
-        const planned = frames[index];
-        if (!planned) return;
-        const { deliveredSeconds } = planned;
-        const frame =
-          index === this.wrongFrame ? { ...planned, deliveredSeconds: WRONG_SHARE * deliveredSeconds } : planned;
-        taking[index] = threads[index % THREADS]!.ask((api) => api.take(plan, frame));
+        const taken = frames[index];
+        if (!taken) return;
+        const late = { ...taken, plan: { ...taken.plan, pressedAtMs: plan.pressedAtMs + heldMs } };
+        taking[index] = threads[index % THREADS]!.ask((api) => api.take(late));
         // A run that is ended early asks for no more; whoever waits for a frame hears of it all the same.
         taking[index].catch(() => {});
       };
       for (let index = 0; index < THREADS; index++) take(index);
-      for (const { index, opensSeconds, closesSeconds, nominalSeconds } of frames) {
+      for (const { plan: taken, frame } of frames) {
+        const { index, opensSeconds, closesSeconds, nominalSeconds, deliveredSeconds } = frame;
         if (signal.aborted) return;
-        const jpeg = await taking[index]!;
-        take(index + THREADS);
         if (this.held) {
           const since = Date.now();
           await Promise.race([this.held.wait, aborted(signal)]);
           pressedAt += Date.now() - since;
           heldMs += options.pace === "recipe" ? Date.now() - since : 0;
+          // What was made ahead is of an instant that has passed.
+          for (let ahead = index; ahead < index + THREADS; ahead++) take(ahead);
         }
+        const jpeg = await taking[index]!;
+        take(index + THREADS);
         if (options.pace === "recipe") await wait(pressedAt + closesSeconds * 1000 - Date.now(), signal);
         if (signal.aborted) return;
         this.framesTaken++;
+        const period = periodAfter(plan, index);
+        this.body.took(period, deliveredSeconds / period);
         yield {
           index,
           name: `frame-${String(index + 1).padStart(4, "0")}.jpg`,
           jpeg,
           shutterSeconds: nominalSeconds,
-          iso: plan.iso,
+          iso: taken.iso,
           takenAt: new Date(plan.pressedAtMs + opensSeconds * 1000 + heldMs),
         };
       }
@@ -128,20 +162,40 @@ export class StandInPhone implements Phone {
     }
   }
 
+  /** A plan's frames as they come out: by the phone's settings, by what shakes it, and warmer from frame to frame. */
+  private framesOf(plan: CapturePlan): FlawedFrame[] {
+    const { isoLadder, lens } = this.camera;
+    const { hold, sensorCelsius } = this.stage;
+    const before = this.body.aboveAir;
+    const pitchUm = (lens.pitchUm * lens.widthPx) / this.armed!.options.widthPx;
+    return plannedFrames(plan).map((planned) => {
+      const period = periodAfter(plan, planned.index);
+      const since = planned.opensSeconds - plan.firstOpensSeconds;
+      const warmth = warmedBy(before, since, planned.deliveredSeconds / period);
+      const flawed = flawedFrame(plan, planned, this.settings, hold, isoLadder, pitchUm);
+      const isWrong = planned.index === this.wrongFrame;
+      return {
+        ...flawed,
+        plan: { ...flawed.plan, sensorCelsius: sensorCelsius + warmth },
+        frame: isWrong
+          ? { ...flawed.frame, deliveredSeconds: WRONG_SHARE * flawed.frame.deliveredSeconds }
+          : flawed.frame,
+      };
+    });
+  }
+
   /** Renders what the armed run sees, so that its release comes at once; done by `capture` where nobody asked for it before. */
   async prepare(): Promise<readonly Thread<PhoneThread>[]> {
     if (!this.armed) throw new Error("arm a recipe before preparing it");
-    if (this.threads.length > 0) return this.threads;
-    this.threads = Array.from({ length: THREADS }, () => startThread<PhoneThread>("phone-thread.mjs"));
-    await this.setStage(this.threads, this.armed.options.widthPx);
+    this.threads ??= await this.place.use(this.stage.scene, this.camera.lens, this.armed.options.widthPx);
     return this.threads;
   }
 
   /** Lets go of what `prepare` holds. */
   async release(): Promise<void> {
-    const threads = this.threads;
-    this.threads = [];
-    await Promise.all(threads.map((thread) => thread.end()));
+    if (this.threads) this.place.letGo();
+    this.threads = null;
+    if (this.isOwnPlace) await this.place.end();
   }
 
   async abort(): Promise<void> {
@@ -161,22 +215,5 @@ export class StandInPhone implements Phone {
   resume(): void {
     this.held?.go();
     this.held = null;
-  }
-
-  /** Renders the scene's still light once, each thread a part of the rows. */
-  private async setStage(threads: readonly Thread<PhoneThread>[], widthPx: number): Promise<void> {
-    const { lens } = this.camera;
-    const { scene } = this.stage;
-    const view = viewOf(scene, lens, widthPx);
-    const { height } = view;
-    const still = new SharedArrayBuffer(stillBytes(view));
-    const perThread = Math.ceil(height / threads.length);
-    await Promise.all(
-      threads.map((thread, part) => {
-        const firstRow = part * perThread;
-        const rows = Math.min(perThread, height - firstRow);
-        return thread.ask((api) => api.stage({ scene, lens, widthPx, still, firstRow, rows }));
-      }),
-    );
   }
 }

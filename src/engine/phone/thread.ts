@@ -1,7 +1,9 @@
 import { parentPort } from "node:worker_threads";
 import sharp from "sharp";
-import type { CapturePlan, PlannedFrame } from "@/core/capture";
-import { newStillLight, renderStaticRows, type Stage, simulateFrame, viewOf } from "@/core/scene";
+import type { CapturePlan } from "@/core/capture";
+import type { FlawedFrame } from "@/core/flaws";
+import { screenPicture } from "@/core/rehearse";
+import { type DevelopedFrame, newStillLight, renderStaticRows, type Stage, simulateFrame, viewOf } from "@/core/scene";
 import { captureExif } from "../files/exif";
 import { serveThread } from "../thread";
 import type { StageRequest } from "./messages";
@@ -10,6 +12,8 @@ import type { StageRequest } from "./messages";
 
 /** At less, rounding in the file's own transform takes or adds more than a tenth of the sensor's noise. */
 const JPEG_QUALITY = 100;
+
+const NO_STAGE = "The stage was not set.";
 
 sharp.concurrency(1);
 let stage: Stage | undefined;
@@ -24,17 +28,25 @@ const phoneThread = {
   },
 
   /** A frame as a JPEG. @throws Error before the stage was set. */
-  async take(plan: CapturePlan, frame: PlannedFrame): Promise<Uint8Array> {
-    if (!stage) throw new Error("The stage was not set.");
-    const { width, height, data } = simulateFrame(stage, plan, frame);
+  async take({ plan, frame, flaws }: FlawedFrame): Promise<Uint8Array> {
+    if (!stage) throw new Error(NO_STAGE);
     const { exif, xmp } = captureExif(plan, frame);
-    return sharp(data, { raw: { width, height, channels: 3 } })
-      .jpeg({ quality: JPEG_QUALITY, chromaSubsampling: "4:4:4" })
+    return jpegOf(simulateFrame(stage, plan, frame, flaws))
       .withExif(exif)
       .withXmp(xmp)
       .toBuffer();
   },
+
+  /** What the screen shows, as a JPEG. @throws Error before the stage was set. */
+  async screen(plan: CapturePlan, topIso: number): Promise<Uint8Array> {
+    if (!stage) throw new Error(NO_STAGE);
+    return jpegOf(screenPicture(stage, plan, topIso)).toBuffer();
+  },
 };
+
+/** A developed picture as a JPEG. */
+const jpegOf = ({ width, height, data }: DevelopedFrame) =>
+  sharp(data, { raw: { width, height, channels: 3 } }).jpeg({ quality: JPEG_QUALITY, chromaSubsampling: "4:4:4" });
 
 export type PhoneThread = typeof phoneThread;
 serveThread(phoneThread, parentPort);
