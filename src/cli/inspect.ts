@@ -1,5 +1,5 @@
 import { basename } from "node:path";
-import { clippedShares, exposureErrors } from "@/core/picture";
+import { clippedShares, exposureErrors, sharpnessOf } from "@/core/picture";
 import { readableDuration } from "@/core/recipe";
 import { decodePicture, plainReason, readHeader } from "@/engine/files/decode";
 import { readMetadata } from "@/engine/files/metadata";
@@ -12,14 +12,16 @@ async function inspectFile(file: string) {
     const samples = await decodePicture(file, 8);
     const { clippedAny, clippedAll, crushedAll } = clippedShares(samples);
     const exposureError = exposureErrors({ width, height, samples: samples as Uint8Array });
+    const { px: sharpPx = null, shake = null } = sharpnessOf({ width, height, samples: samples as Uint8Array }) ?? {};
     const metadata = await readMetadata(file);
-    return { file, format, width, height, depth, ...metadata, exposureError, clippedAny, clippedAll, crushedAll };
+    const measured = { exposureError, clippedAny, clippedAll, crushedAll, sharpPx, shake };
+    return { file, format, width, height, depth, ...metadata, ...measured };
   } catch (error) {
     throw new InputError(`${file}: ${plainReason(error)}`);
   }
 }
 
-/** `inspect FILE...`: size, depth, metadata, exposure error by each way of metering, clipped and crushed shares. */
+/** `inspect FILE...`: size, depth, metadata, exposure error by each way of metering, clipped and crushed shares, sharpness and shake. */
 export async function inspectCommand(args: readonly string[]): Promise<void> {
   const { values, positionals } = readOptions(args, {});
   if (positionals.length === 0) throw new UsageError("Give one or more picture files.");
@@ -45,6 +47,10 @@ export async function inspectCommand(args: readonly string[]): Promise<void> {
     console.log(
       `  clipped ${(100 * row.clippedAny).toFixed(2)} % (all channels ${(100 * row.clippedAll).toFixed(2)} %), crushed ${(100 * row.crushedAll).toFixed(2)} %`,
     );
+    if (row.sharpPx !== null)
+      console.log(
+        `  sharpest edges ${row.sharpPx.toFixed(1)} px wide${row.shake ? `, shaken by ${row.shake.px.toFixed(1)} px at ${row.shake.directionDeg}°` : ""}`,
+      );
     if (row.recipeLine) console.log(`  ${row.recipeLine}`);
   }
 }

@@ -135,6 +135,10 @@ export const measureReply = z.object({
   errors: z.object({ centre: z.number(), matrix: z.number(), spot: z.number() }),
   clippedAny: z.number(),
   crushedAll: z.number(),
+  /** Width of its sharpest edges, pixels; null where it has too few. */
+  sharpPx: z.number().nullable(),
+  /** So much wider they are in one direction. */
+  shake: z.object({ directionDeg: z.number(), px: z.number() }).nullable(),
   shutterSeconds: z.number().nullable(),
   iso: z.number().nullable(),
   fNumber: z.number().nullable(),

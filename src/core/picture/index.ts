@@ -1,3 +1,4 @@
+export { type EdgeWidth, edgeWidths, type Sharpness, sharpnessOf } from "./edgeWidths";
 export { type FrameGroup, type FrameSettings, groupBySettings, inTakenOrder } from "./groups";
 export { exposureErrors, type MeteredPicture, type MeteringMode } from "./metering";
 export {

@@ -15,4 +15,5 @@ export {
   productAt,
 } from "./field";
 export { demandsOf, type JudgedDemand, type Judgement, judge, outlookOfRecipe, sentenceOf } from "./judge";
+export { type MotionBounds, motionBounds } from "./motionBounds";
 export { asksOf, type Solution, type SolvedRecipe, solve, type ToldDemand } from "./solve";

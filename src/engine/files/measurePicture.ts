@@ -1,5 +1,5 @@
 import type { MeasureReply } from "@/contracts/replies";
-import { clippedShares, exposureErrors } from "@/core/picture";
+import { clippedShares, exposureErrors, sharpnessOf } from "@/core/picture";
 import { decodePicture, readHeader } from "./decode";
 import { readMetadata } from "./metadata";
 
@@ -14,5 +14,7 @@ export async function measurePicture(path: string): Promise<MeasureReply> {
   const { clippedAny, crushedAll } = clippedShares(samples);
   const { shutterSeconds, iso, fNumber, recipeLine } = await readMetadata(path);
   const errors = exposureErrors({ width, height, samples });
-  return { errors, clippedAny, crushedAll, shutterSeconds, iso, fNumber, recipeLine };
+  const sharpness = sharpnessOf({ width, height, samples });
+  const { px: sharpPx = null, shake = null } = sharpness ?? {};
+  return { errors, sharpPx, shake, clippedAny, crushedAll, shutterSeconds, iso, fNumber, recipeLine };
 }

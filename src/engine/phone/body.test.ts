@@ -13,7 +13,7 @@ test("files fill a phone's room until they are gone, and it has no more than its
 
 test("a battery lasts an evening of short exposures and not for ever, and is no less than empty", () => {
   const body = new PhoneBody();
-  for (let frame = 0; frame < 3600; frame++) body.took(2.5, 0.8);
+  for (let frame = 0; frame < 1800; frame++) body.took(2.5, 0.8);
   expect(body.isEmpty).toBe(false);
   for (let frame = 0; frame < 20_000; frame++) body.took(2.5, 0.8);
   expect(body.isEmpty).toBe(true);

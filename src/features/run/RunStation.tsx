@@ -74,6 +74,7 @@ export function RunStation({ outingId, shotId }: { readonly outingId: string; re
 
   const linkedView = (
     <RunView
+      shotId={shotId}
       run={linked.shown}
       plan={linked.goesOn ? linked.plan : plan}
       ready={readable !== null}

@@ -11,6 +11,7 @@ import { spoiledFrames } from "@/features/api/runMarks";
 import { Action } from "@/ui/Action";
 import { FrameStrip } from "./FrameStrip";
 import { MarkBar } from "./MarkBar";
+import { PhoneScreen } from "./PhoneScreen";
 import { RunClock } from "./RunClock";
 import { FoldedPicture, FramePicture } from "./RunPicture";
 import { frameMeant } from "./runNow";
@@ -18,6 +19,7 @@ import { ShutterLine } from "./ShutterLine";
 import { useFolded } from "./useFolded";
 
 interface RunViewProps {
+  readonly shotId: string;
   readonly run: RunWithFrames | null;
   /** Null without a shutter time. */
   readonly plan: CapturePlan | null;
@@ -44,7 +46,7 @@ const STATE_WORDS = {
 
 /** The latest frame large, all frames as a strip, and the one thing to do next. */
 export function RunView(props: RunViewProps) {
-  const { run, plan, ready, busy, starting, onStart, onAbort, onPause, onResume, onMark, onStack } = props;
+  const { shotId, run, plan, ready, busy, starting, onStart, onAbort, onPause, onResume, onMark, onStack } = props;
   const [chosen, setChosen] = useState<string | null>(null);
   const frames = run?.frames ?? [];
   const shown = frames.find(({ id }) => id === chosen) ?? frames.at(-1) ?? run?.lastFrame;
@@ -105,13 +107,16 @@ export function RunView(props: RunViewProps) {
         ) : shown ? (
           <FramePicture frame={shown} />
         ) : (
-          <Box color="onPictureQuiet" maxW="44ch" px="24px" textAlign="center">
-            {starting
-              ? "The phone makes ready: it looks at the scene."
-              : running
-                ? "The first frame is on its way."
-                : "No frames yet. The stand-in phone is on its tripod at the quay; run the recipe and its frames appear here."}
-          </Box>
+          <PhoneScreen
+            shotId={shotId}
+            otherwise={
+              starting
+                ? "The phone makes ready: it looks at the scene."
+                : running
+                  ? "The first frame is on its way."
+                  : "No frames yet. Run the recipe and its frames appear here."
+            }
+          />
         )}
       </Flex>
       {plan && <ShutterLine plan={plan} taken={running ? frames.length : null} />}

@@ -1,6 +1,7 @@
 "use client";
 
 import { Box, Flex } from "@chakra-ui/react";
+import type { MeasureReply } from "@/contracts/replies";
 import { plain, signed } from "@/core/words";
 import { Action } from "@/ui/Action";
 import { usePageKeys } from "@/ui/keys";
@@ -17,6 +18,31 @@ interface TestFramePanelProps {
 }
 
 const MODES = ["centre", "matrix", "spot"] as const;
+
+const SHAKE_WORDS: Readonly<Record<number, string>> = {
+  0: "from side to side",
+  45: "aslant",
+  90: "up and down",
+  135: "aslant",
+};
+/** A sharp picture's sharpest edges are two to three pixels wide: wider ones than this lie out of focus. */
+const SOFT_PX = 4.5;
+
+/** How sharp it came out, and what to do where it did not. */
+function SharpnessLine({ measured: { sharpPx, shake } }: { readonly measured: MeasureReply }) {
+  if (sharpPx === null) return null;
+  const edges = `sharpest edges are ${plain(sharpPx)} of its pixels wide`;
+  const words = shake
+    ? `Shaken ${SHAKE_WORDS[shake.directionDeg] ?? "aslant"} by ${plain(shake.px)} of its pixels: a delay, a remote or the headset's button; a lower stand in wind.`
+    : sharpPx > SOFT_PX
+      ? `Soft all round: its ${edges}. Focus anew and lock it, and wipe the lens.`
+      : `Its ${edges}, in all directions.`;
+  return (
+    <Box color={shake || sharpPx > SOFT_PX ? "coral" : "ash"} fontSize="note" mt="4px">
+      {words}
+    </Box>
+  );
+}
 
 /** One frame first: how it came out, what to set, and again; keys: t takes one, y takes what is proposed. */
 export function TestFramePanel({ test, canTry, onTry, onTake, onExpose }: TestFramePanelProps) {
@@ -43,6 +69,7 @@ export function TestFramePanel({ test, canTry, onTry, onTake, onExpose }: TestFr
             {plain(100 * test.measured.clippedAny)} % clipped, {plain(100 * test.measured.crushedAll)} % crushed. Wanted
             by {test.mode}: {signed(test.targetStops)}.
           </Box>
+          <SharpnessLine measured={test.measured} />
           {next === null ? (
             <Box color="moss" mt="4px">
               It comes out as it should.

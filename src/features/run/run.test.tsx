@@ -82,7 +82,7 @@ describe("a run on screen", () => {
     const asked = { onStart: jest.fn(), onAbort: jest.fn(), onStack: jest.fn() };
     const given = { ...asked, onPause: jest.fn(), onResume: jest.fn(), onMark: jest.fn() };
     const plan = planCapture(parseRecipe("3 x 1s every 2s | iso 50 -> mean").recipe, camera, SOME_TIME);
-    show(<RunView run={null} plan={plan} ready busy={false} starting={false} {...given} {...part} />);
+    show(<RunView shotId="a-shot" run={null} plan={plan} ready busy={false} starting={false} {...given} {...part} />);
     return given;
   };
 
@@ -223,7 +223,16 @@ describe("the list before a run", () => {
 describe("a test frame", () => {
   const measured = {
     errors: { centre: -2, matrix: -2.4, spot: -1 },
-    ...{ clippedAny: 0.001, crushedAll: 0.04, shutterSeconds: 1, iso: 50, fNumber: 1.8, recipeLine: null },
+    ...{
+      clippedAny: 0.001,
+      sharpPx: 2.1,
+      shake: null,
+      crushedAll: 0.04,
+      shutterSeconds: 1,
+      iso: 50,
+      fNumber: 1.8,
+      recipeLine: null,
+    },
   };
   const settings = { shutterSeconds: 4, iso: 50, filterStops: 0 };
   const steps = [{ of: "shutter" as const, why: "It came out 2 stops too dark: 4 s is +2." }];
@@ -252,6 +261,16 @@ describe("a test frame", () => {
     expect(onTake).toHaveBeenCalledTimes(1);
     fireEvent.click(screen.getByRole("button", { name: "Aim Expose by its light" }));
     expect(onExpose).toHaveBeenCalled();
+  });
+
+  it("says how sharp it came out, and what to do where it was shaken or lies out of focus", () => {
+    const of = (part: object) => panel({ ...proposing, measured: { ...measured, ...part } });
+    of({});
+    expect(screen.getByText(/sharpest edges are 2.1 of its pixels wide, in all directions/)).toBeTruthy();
+    of({ shake: { directionDeg: 90, px: 6 } });
+    expect(screen.getByText(/Shaken up and down by 6.0 of its pixels: a delay, a remote/)).toBeTruthy();
+    of({ sharpPx: 9 });
+    expect(screen.getByText(/Soft all round.*Focus anew and lock it/)).toBeTruthy();
   });
 
   it("says when nothing is to be changed, and takes none while a run goes on", () => {

@@ -1,8 +1,10 @@
 import { useQuery } from "@tanstack/react-query";
+import { useMemo } from "react";
 import { measureReply, type ShotReply } from "@/contracts/replies";
 import { intentOf } from "@/core/intent";
 import { stackedFilterStops } from "@/core/light";
 import { parseRecipe, printRecipe, type Recipe } from "@/core/recipe";
+import { motionBounds } from "@/core/solve";
 import { nextTry, type TrySettings } from "@/core/testFrame";
 import { getJson } from "@/features/api/client";
 import type { RunWithFrames } from "@/features/api/queries";
@@ -43,7 +45,10 @@ export function useTestFrame(shot: ShotReply | undefined, shotId: string, run: R
     queryFn: () => getJson(`/api/pictures/${frame!.hash}/measure`, measureReply),
     enabled: frame !== undefined,
   }).data;
-  if (!shot || !asked || !frame || !measured) return null;
+  const whole = useMemo(() => parseRecipe(shot?.recipeLine ?? "").recipe, [shot?.recipeLine]);
+  const question = asked?.request;
+  const bounds = useMemo(() => (question && frame ? motionBounds(question, whole) : null), [question, frame, whole]);
+  if (!shot || !asked || !frame || !measured || !bounds) return null;
   const { request, filters, planned } = asked;
   const { recipe } = parseRecipe(run!.run.recipeLine);
   const { camera } = request;
@@ -61,8 +66,8 @@ export function useTestFrame(shot: ShotReply | undefined, shotId: string, run: R
     {
       shutterLadder: camera.shutterLadder,
       isoLadder: camera.isoLadder,
-      leastShutterSeconds: 0,
-      mostShutterSeconds: Number.POSITIVE_INFINITY,
+      leastShutterSeconds: bounds.leastSeconds,
+      mostShutterSeconds: bounds.mostSeconds,
       mostIso: request.schools.isoCeiling ?? camera.isoLadder.at(-1)!,
       filterStops: request.filterStops,
     },
