@@ -16,3 +16,4 @@ export {
   type Shutter,
   shutterOf,
 } from "./plan";
+export { rampWith } from "./ramp";

@@ -33,7 +33,7 @@ export interface Shutter {
 export interface CapturePlan {
   readonly recipe: Recipe;
   readonly frames: number;
-  /** One for all frames, or, for a bracket, one for each. */
+  /** One for all frames, or, for a bracket or a ramp, one for each. */
   readonly shutters: readonly [Shutter, ...Shutter[]];
   /** From pressing to the opening of the first frame: the delay and the phone's lag. */
   readonly firstOpensSeconds: number;
@@ -86,14 +86,14 @@ export function deliveredSeconds(
   return measured?.deliveredSeconds ?? nominalSeconds;
 }
 
-/** The shutters of a recipe, a bracket's from the phone's own rungs. */
+/** The shutters of a recipe, a bracket's and a ramp's from the phone's own rungs. */
 function shuttersOf(recipe: Recipe, camera: CaptureCamera): readonly [Shutter, ...Shutter[]] {
   const rung = (seconds: number): Shutter => ({
     nominalSeconds: seconds,
     deliveredSeconds: deliveredSeconds(camera, seconds),
   });
   const { shutterSeconds } = recipe.sequence!;
-  if (recipe.bracketStops === null) return [rung(shutterSeconds)];
+  if (recipe.bracketStops === null && recipe.rampStops === null) return [rung(shutterSeconds)];
   const [first = shutterSeconds, ...rest] = frameShutters(recipe).map((each) =>
     nearestRung(camera.shutterLadder, each),
   );

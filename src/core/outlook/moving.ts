@@ -35,7 +35,7 @@ export function moverOutlook(plan: CapturePlan, { mover }: SceneFacts): MoverOut
   const frame = { focalLengthMm: lens.focalLengthMm, sensorWidthMm: sensorSizeMm(lens).widthMm };
   const path = imagePath(frame, mover);
   const { deliveredSeconds } = shutterOf(plan, 0);
-  const run = keepsMotion(stack, frames) && plan.shutters.length === 1 ? frames : 1;
+  const run = keepsMotion(stack, frames) && plan.recipe.bracketStops === null ? frames : 1;
   const drawn = drawnPath(path, mover, {
     frames: run,
     shutterSeconds: deliveredSeconds,

@@ -13,4 +13,4 @@ export {
   type StackMethod,
   type WhiteBalance,
 } from "./recipe";
-export { frameShutters } from "./shutters";
+export { frameShutters, rampAt } from "./shutters";

@@ -86,6 +86,8 @@ function withPart(recipe: Recipe, part: PartValue): Recipe {
       return { ...recipe, sequence: part.value };
     case "bracket":
       return { ...recipe, bracketStops: part.value };
+    case "ramp":
+      return { ...recipe, rampStops: part.value };
     case "iso":
       return { ...recipe, iso: part.value };
     case "filters":

@@ -6,6 +6,7 @@ import { type FileChoice, type Focus, RECIPE_BOUNDS, type Sequence, type WhiteBa
 export const PART_KINDS = {
   sequence: "the shutter time",
   bracket: "the bracket",
+  ramp: "the ramp",
   iso: "the ISO",
   filters: "the filters (join several with +)",
   whiteBalance: "the white balance",
@@ -19,6 +20,7 @@ export type PartKind = keyof typeof PART_KINDS;
 export type PartValue =
   | { readonly kind: "sequence"; readonly value: Sequence }
   | { readonly kind: "bracket"; readonly value: number }
+  | { readonly kind: "ramp"; readonly value: readonly number[] }
   | { readonly kind: "iso"; readonly value: number }
   | { readonly kind: "filters"; readonly value: readonly NeutralFilter[] }
   | { readonly kind: "whiteBalance"; readonly value: WhiteBalance }
@@ -50,6 +52,7 @@ export function readPart(text: string): PartValue | WrongPart {
   if (text === "") return wrong(text, `${ANY_PART} between the bars`);
   if (/^iso/i.test(text)) return readIso(text);
   if (/^bracket/i.test(text)) return readBracket(text);
+  if (/^ramp/i.test(text)) return readRamp(text);
   if (/^(nd|od)|stops?$|^\d.*\+/i.test(text)) return readFilters(text);
   if (/^wb|^[\d.,]+\s*k$/i.test(text)) return readWhiteBalance(text);
   if (/^(focus|inf)/i.test(text)) return readFocus(text);
@@ -67,6 +70,21 @@ function readBracket(text: string): PartValue | WrongPart {
   }
   return { kind: "bracket", value };
 }
+
+function readRamp(text: string): PartValue | WrongPart {
+  const written = /^ramp\s+([-+\u2212\d.,\s]+?)\s*(?:stops?)?$/i.exec(text)?.[1]?.split(/\s+/) ?? [];
+  const values = written.map((each) => (/^[-+\u2212]?\d+(?:[.,]\d+)?$/.test(each) ? signedNumber(each) : Number.NaN));
+  const isRight =
+    within(values.length, RECIPE_BOUNDS.rampPlaces) && values.every((value) => within(value, RECIPE_BOUNDS.rampStops));
+  if (!isRight) {
+    const [, most] = RECIPE_BOUNDS.rampPlaces;
+    return wrong(text, `ramp and up to ${most} numbers of stops over the first frame, such as ramp +1 +2.3 stops`);
+  }
+  return { kind: "ramp", value: values };
+}
+
+/** A number with a sign, or without one; nothing is never less than nothing. */
+const signedNumber = (text: string): number => readNumber(text.replace("\u2212", "-").replace("+", "")) + 0;
 
 function readIso(text: string): PartValue | WrongPart {
   const match = /^iso\s*(\d+(?:[.,]\d+)?)$/i.exec(text);

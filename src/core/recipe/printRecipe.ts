@@ -39,6 +39,8 @@ export function printRecipe(recipe: Recipe): string {
   const parts: string[] = [];
   if (recipe.sequence) parts.push(printSequence(recipe.sequence));
   if (recipe.bracketStops !== null) parts.push(`bracket ${recipe.bracketStops} stops`);
+  if (recipe.rampStops !== null)
+    parts.push(`ramp ${recipe.rampStops.map((stops) => (stops < 0 ? `${stops}` : `+${stops}`)).join(" ")} stops`);
   if (recipe.iso !== null) parts.push(`iso ${recipe.iso}`);
   if (recipe.filters.length > 0) parts.push(recipe.filters.map(printFilter).join(" + "));
   if (recipe.whiteBalance) parts.push(printWhiteBalance(recipe.whiteBalance));

@@ -46,6 +46,12 @@ const recipe: fc.Arbitrary<Recipe> = fc.record({
     ),
   ),
   bracketStops: fc.option(fc.integer({ min: 3, max: 60 }).map((tenths) => tenths / 10)),
+  rampStops: fc.option(
+    fc.array(
+      fc.integer({ min: -120, max: 120 }).map((tenths) => tenths / 10 + 0),
+      { minLength: 1, maxLength: 24 },
+    ),
+  ),
   iso: fc.option(fc.integer({ min: 1, max: 409_600 })),
   filters: fc.array(filter, { maxLength: 3 }),
   whiteBalance: fc.option(
@@ -72,6 +78,7 @@ describe("the recipe line", () => {
     expect(read).toEqual({
       sequence: { frames: 24, shutterSeconds: 2, periodSeconds: 2.5 },
       bracketStops: null,
+      rampStops: null,
       iso: 50,
       filters: [{ notation: "factor", value: 8 }],
       whiteBalance: { kind: "kelvin", kelvin: 4000 },

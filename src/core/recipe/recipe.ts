@@ -27,6 +27,11 @@ export interface Recipe {
   readonly sequence: Sequence | null;
   /** Stops from each frame to the next, around the sequence's shutter time; null for frames that are all alike. */
   readonly bracketStops: number | null;
+  /**
+   * Stops of shutter time over the first frame's, at places that share the run out evenly, the last at its last frame; between them
+   * it goes evenly. Null for a run that stays as it begins.
+   */
+  readonly rampStops: readonly number[] | null;
   readonly iso: number | null;
   readonly filters: readonly NeutralFilter[];
   readonly whiteBalance: WhiteBalance | null;
@@ -40,6 +45,7 @@ export interface Recipe {
 export const EMPTY_RECIPE: Recipe = {
   sequence: null,
   bracketStops: null,
+  rampStops: null,
   iso: null,
   filters: [],
   whiteBalance: null,
@@ -58,6 +64,8 @@ export const RECIPE_BOUNDS = {
   kelvin: [1667, 25_000],
   focusMetres: [0.01, 100_000],
   bracketStops: [0.3, 6],
+  rampStops: [-12, 12],
+  rampPlaces: [1, 24],
   delaySeconds: [0, 86_400],
   filterFactor: [1, 1e9],
   filterStops: [0, 30],

@@ -87,7 +87,8 @@ export function measurePicture(
   frames: readonly PlannedFrame[],
   shot: PromisedShot | null,
 ): MeasuredPicture {
-  if (shot === null || plan.shutters.length > 1) return { ...measureLights(stage, data, null), kept: NOTHING_READ };
+  if (shot === null || plan.recipe.bracketStops !== null)
+    return { ...measureLights(stage, data, null), kept: NOTHING_READ };
   const clean = cleanLevel(stage, plan, plan.shutters[0].deliveredSeconds);
   const counts = untouched(stage, clean, data);
   return { ...measureLights(stage, data, counts), kept: readPromises(stage, plan, data, frames, shot, clean, counts) };

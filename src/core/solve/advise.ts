@@ -56,7 +56,7 @@ function leastOf({ step, steps }: Change, goal: Goal): Found | null {
 /** What a recipe takes, in words: its frames, their time, and how long all lasts. */
 function cost({ outlook: { plan, cost: run } }: Candidate): string {
   const shutter = readableDuration(shutterOf(plan, (plan.frames - 1) >> 1).nominalSeconds);
-  const bracket = plan.shutters.length > 1;
+  const bracket = plan.recipe.bracketStops !== null;
   const frames = `${plan.frames === 1 ? "one frame" : bracket ? `a bracket of ${framesText(plan.frames)}` : framesText(plan.frames)} ${bracket ? "around" : "of"} ${shutter}`;
   const by = plan.frames > 1 && plan.stack !== null && !bracket ? ` by ${plan.stack}` : "";
   return `${frames} at ISO ${Math.round(plan.iso)}${by}, ${run.seconds < 1 ? "under a second" : roughDuration(run.seconds)} in all`;

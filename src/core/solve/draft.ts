@@ -86,6 +86,7 @@ export function recipesOf(request: SolveRequest): (draft: Draft) => Recipe {
   return ({ shape, shutterSeconds, iso, filterStops, frames }) => ({
     sequence: { frames, shutterSeconds, periodSeconds: periodFor(request, shape, shutterSeconds) },
     bracketStops: shape === "bracket" ? BRACKET_STOPS : null,
+    rampStops: null,
     iso,
     filters: filterStops > 0 ? [{ notation: "stops", value: Math.round(filterStops * 100) / 100 }] : [],
     whiteBalance: frames > 1 ? balanceOfMany : balanceOfOne,

@@ -28,7 +28,7 @@ function lightFigures(request: SolveRequest, { base, sky, noise, plan }: Outlook
   const ground = groundOf(request);
   const white = base.stopsUnderWhite < 0;
   const before = plan.filterStops + request.camera.lossStops;
-  const bracket = plan.shutters.length > 1;
+  const bracket = plan.recipe.bracketStops !== null;
   const lifted =
     base.liftStops < LEAST_LIFT_STOPS
       ? ""

@@ -38,10 +38,11 @@ export function armProblems(
         message: `This phone cannot hold ${readableDuration(sequence.shutterSeconds)}. ${wrong}`,
       });
     const outside = frameShutters(recipe).find((seconds) => !withinLadder(shutterLadder, seconds));
-    if (recipe.bracketStops !== null && outside !== undefined)
+    const goesOut = recipe.bracketStops !== null || recipe.rampStops !== null;
+    if (goesOut && outside !== undefined)
       problems.push({
         part: "shutter",
-        message: `The bracket reaches ${readableDuration(outside)}, beyond what this phone holds: fewer frames, or smaller steps.`,
+        message: `The ${recipe.rampStops === null ? "bracket" : "ramp"} reaches ${readableDuration(outside)}, beyond what this phone holds: fewer frames, or smaller steps.`,
       });
   }
   if (iso !== null) {

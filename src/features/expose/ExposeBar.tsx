@@ -39,7 +39,13 @@ function asBracket(recipe: Recipe): Recipe {
   const { sequence } = recipe;
   if (recipe.bracketStops !== null || sequence === null) return { ...recipe, stack: "fuse" };
   const frames = sequence.frames < MOST_BRACKETED ? 3 : MOST_BRACKETED;
-  return { ...recipe, sequence: { ...sequence, frames, periodSeconds: null }, bracketStops: 2, stack: "fuse" };
+  return {
+    ...recipe,
+    sequence: { ...sequence, frames, periodSeconds: null },
+    bracketStops: 2,
+    rampStops: null,
+    stack: "fuse",
+  };
 }
 
 /** What the picture is to be, the camera, and what slides and opens the ground: a filter, and how many frames. */

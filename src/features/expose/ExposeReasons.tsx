@@ -70,7 +70,7 @@ export function ExposeReasons(props: ExposeReasonsProps) {
                       shutterSeconds={point.shutterSeconds}
                       onTake={(frames, bracketStops) => {
                         const sequence = { shutterSeconds: point.shutterSeconds, frames, periodSeconds: null };
-                        onRecipe({ ...recipe, sequence, bracketStops, stack: "fuse" });
+                        onRecipe({ ...recipe, sequence, bracketStops, rampStops: null, stack: "fuse" });
                       }}
                     />
                   )

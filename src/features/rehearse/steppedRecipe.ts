@@ -42,7 +42,13 @@ export function stepped(recipe: Recipe, part: SteppedPart, by: number, { camera,
     case "frames": {
       const frames = Math.max(1, Math.min(MOST_FRAMES, sequence.frames + by));
       if (frames === 1)
-        return { ...recipe, stack: null, bracketStops: null, sequence: { ...sequence, frames, periodSeconds: null } };
+        return {
+          ...recipe,
+          stack: null,
+          bracketStops: null,
+          rampStops: null,
+          sequence: { ...sequence, frames, periodSeconds: null },
+        };
       return { ...recipe, stack: recipe.stack ?? "mean", sequence: { ...sequence, frames } };
     }
     case "method": {

@@ -18,7 +18,7 @@ export function testLine(recipe: Recipe): string | null {
   const { sequence } = recipe;
   if (sequence === null) return null;
   const one = { ...sequence, frames: 1, periodSeconds: null };
-  return printRecipe({ ...recipe, sequence: one, bracketStops: null, stack: null });
+  return printRecipe({ ...recipe, sequence: one, bracketStops: null, rampStops: null, stack: null });
 }
 
 /** A recipe with other settings; frames that would overlap follow each other as soon as they can. */

@@ -15,7 +15,11 @@ function settingsOf(plan: CapturePlan): readonly (readonly [name: string, value:
   const { nominalSeconds } = shutterOf(plan, 0);
   const shutters = plan.shutters.map((each) => readableDuration(each.nominalSeconds));
   return [
-    [plan.shutters.length > 1 ? "Shutters" : "Shutter", shutters.join(", ") || readableDuration(nominalSeconds)],
+    [
+      plan.shutters.length > 1 ? "Shutters" : "Shutter",
+      (plan.recipe.rampStops === null ? shutters.join(", ") : `${shutters[0]} to ${shutters.at(-1)}`) ||
+        readableDuration(nominalSeconds),
+    ],
     ["ISO", String(plan.iso)],
     ...(plan.filterStops > 0 ? [["Filter", `${plain(plan.filterStops)} stops`] as const] : []),
     ["White balance", `${Math.round(plan.kelvin)} K`],

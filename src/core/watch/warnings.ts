@@ -1,0 +1,257 @@
+import {
+  batteryUsedPercent,
+  type CapturePlan,
+  frameMegabytes,
+  type PlannedFrame,
+  periodAfter,
+  shutterOf,
+} from "../capture";
+import { type Ladder, nearestRung } from "../light";
+import type { MeteringMode } from "../picture";
+import { readableDuration } from "../recipe";
+import { counted, plain, signed } from "../words";
+import { type FrameMeasure, shiftBetween } from "./frameMeasure";
+
+/** A frame as it came, with its measures. */
+export interface WatchedFrame {
+  /** Its place in the plan, from 0. */
+  readonly index: number;
+  readonly takenAtMs: number | null;
+  /** As the phone says. */
+  readonly shutterSeconds: number | null;
+  readonly bytes: number;
+  readonly measure: FrameMeasure;
+}
+
+/** What a run is watched by. */
+export interface WatchedRun {
+  readonly plan: CapturePlan;
+  readonly planned: readonly PlannedFrame[];
+  /** In the order of the plan. */
+  readonly frames: readonly WatchedFrame[];
+  /** Width of the frames, pixels. */
+  readonly widthPx: number;
+  readonly mode: MeteringMode;
+  readonly shutterLadder: Ladder;
+  /** The longest pause between two frames that does not show, seconds; null where none does. */
+  readonly mostGapSeconds: number | null;
+  /** What the phone says of itself now; null where it says nothing. */
+  readonly phone: { readonly batteryPercent: number; readonly freeBytes: number } | null;
+  /** The air at the run's end; null where nobody knows it. */
+  readonly air: { readonly temperatureC: number; readonly dewPointC: number } | null;
+  /** How the light changes from now to the last frame, stops; null where nobody knows it. */
+  readonly lightAhead: number | null;
+}
+
+/** Something that will spoil a run, while there is still time. */
+export interface RunWarning {
+  readonly id: string;
+  readonly says: string;
+  readonly does: string;
+}
+
+const THIRD = 1 / 3;
+/** The first and the last few frames are compared: one that a car lights up decides nothing. */
+const FEW = 3;
+/** White that grew by so much of the picture, and is so many times what it was. */
+const CLIPPED_PART = 0.01;
+const CLIPPED_TIMES = 1.5;
+/** Frames under one light differ by a thousandth of a stop or two in their colour. */
+const COLOUR_STEP_STOPS = 0.008;
+/** A shift over this many pixels leaves double edges when frames are fused. */
+const SHIFT_PX = 3;
+/** Glass that lies so close over the dew point is wet before long, °C. */
+const DEW_CELSIUS = 2;
+const BATTERY_LEFT_PERCENT = 5;
+const COLD_FACTOR = 1.5;
+/** A period is taken to be longer than the line's from so much on, seconds. */
+const LATE_SECONDS = 0.25;
+
+function median(values: readonly number[]): number {
+  const sorted = [...values].sort((one, other) => one - other);
+  return sorted[sorted.length >> 1] ?? 0;
+}
+
+type Told = RunWarning | null;
+
+/** A number of stops as rungs of the shutter ladder, from where the line stands. */
+function inRungs({ plan, shutterLadder }: WatchedRun, stops: number): string {
+  const { nominalSeconds } = shutterOf(plan, 0);
+  const rung = nearestRung(shutterLadder, nominalSeconds * 2 ** stops);
+  const rungs = Math.max(1, Math.round(Math.abs(stops) / THIRD));
+  const way = stops > 0 ? "longer" : "shorter";
+  if (rung === nominalSeconds) return `The phone has no ${way} shutter; change the ISO by ${signed(stops)} stops.`;
+  return `${counted(rungs, "rung")} ${way}: ${readableDuration(rung)}.`;
+}
+
+/** What of each frame's light the plan itself changes, stops: a ramp's or a bracket's frames are meant to differ. */
+const meant = ({ plan }: WatchedRun, index: number): number =>
+  Math.log2(shutterOf(plan, index).nominalSeconds / shutterOf(plan, 0).nominalSeconds);
+
+function clipping(run: WatchedRun): Told {
+  const [first, last] = ends(run, ({ measure }) => measure.clippedAny);
+  if (last - first < CLIPPED_PART || last < CLIPPED_TIMES * first) return null;
+  return {
+    id: "clipping",
+    says: `White grows: ${plain(100 * last)} % of the picture, ${plain(100 * first)} % in the first frames.`,
+    does: inRungs(run, -THIRD),
+  };
+}
+
+/** The middle value of a run's first few and last few frames. */
+function ends({ frames }: WatchedRun, of: (frame: WatchedFrame) => number): readonly [number, number] {
+  return [median(frames.slice(0, FEW).map(of)), median(frames.slice(-FEW).map(of))];
+}
+
+function brightness(run: WatchedRun): Told {
+  // A ramp that follows the light keeps the picture as bright; without one the plan's own changes are taken off.
+  const own = run.plan.recipe.rampStops !== null ? () => 0 : (index: number) => meant(run, index);
+  const [first, last] = ends(run, ({ index, measure }) => measure.errors[run.mode] - own(index));
+  const change = last - first;
+  if (Math.abs(change) < THIRD) return null;
+  return {
+    id: "brightness",
+    says: `It has become ${plain(Math.abs(change))} stops ${change > 0 ? "brighter" : "darker"} since the first frames.`,
+    does: inRungs(run, -change),
+  };
+}
+
+function colour({ frames }: WatchedRun): Told {
+  const wander = (of: (measure: FrameMeasure) => number) => {
+    const values = frames.map(({ measure }) => of(measure));
+    const steps = values.slice(1).map((value, at) => Math.abs(value - values[at]!));
+    return { step: median(steps), spread: Math.max(...values) - Math.min(...values) };
+  };
+  const [red, blue] = [wander(({ redStops }) => redStops), wander(({ blueStops }) => blueStops)];
+  // Dusk turns blue evenly; a camera that looks for its white balance jumps to and fro.
+  if (Math.max(red.step, blue.step) < COLOUR_STEP_STOPS) return null;
+  return {
+    id: "colour",
+    says: `The colour wanders by ${plain(Math.max(red.spread, blue.spread), 2)} stops between frames.`,
+    does: "Lock the white balance; these frames can be set alike afterwards.",
+  };
+}
+
+function shift({ frames, widthPx }: WatchedRun): Told {
+  const first = frames[0]!.measure;
+  const moved = frames.slice(-FEW).map(({ measure }) => {
+    const { right, down } = shiftBetween(first, measure);
+    return widthPx * Math.hypot(right, down);
+  });
+  const px = Math.min(...moved);
+  if (px < SHIFT_PX) return null;
+  return {
+    id: "shift",
+    says: `The picture has moved by ${plain(px, 0)} pixels since the first frame.`,
+    does: "The stand gives way, or was touched: firm it, and begin anew; what is there can be aligned.",
+  };
+}
+
+function gaps({ frames, plan, mostGapSeconds }: WatchedRun): Told {
+  const indices = new Set(frames.map(({ index }) => index));
+  const last = frames.at(-1)!.index;
+  const lost = Array.from({ length: last }, (_, index) => index).filter((index) => !indices.has(index));
+  if (lost.length > 0)
+    return {
+      id: "lost",
+      says: `${lost.length === 1 ? "Frame" : "Frames"} ${lost.map((index) => index + 1).join(", ")} did not come.`,
+      does: "Moving light has a gap there; a mean or a median hardly shows it.",
+    };
+  const periods = frames.slice(1).flatMap(({ index, takenAtMs }, at) => {
+    const before = frames[at]!;
+    if (takenAtMs === null || before.takenAtMs === null || index !== before.index + 1) return [];
+    return [{ index, seconds: (takenAtMs - before.takenAtMs) / 1000 }];
+  });
+  if (periods.length < FEW) return null;
+  const period = median(periods.map(({ seconds }) => seconds));
+  const planned = periodAfter(plan);
+  const gap = period - shutterOf(plan, 0).deliveredSeconds;
+  if (period > planned + LATE_SECONDS)
+    return {
+      id: "late",
+      says: `The phone needs ${readableDuration(Number(period.toFixed(1)))} from start to start, not ${readableDuration(planned)}.`,
+      does: "Fewer pixels or no raw copies make it faster; or ask for a longer interval.",
+    };
+  if (mostGapSeconds === null || gap <= mostGapSeconds) return null;
+  return {
+    id: "gap",
+    says: `${readableDuration(Number(gap.toFixed(2)))} between two frames show as gaps; up to ${readableDuration(mostGapSeconds)} does not.`,
+    does: "A shorter interval, or fill the gaps when the frames are fused.",
+  };
+}
+
+/** Frames and seconds that are still to come. */
+function ahead({ planned, frames }: WatchedRun): { readonly count: number; readonly seconds: number } {
+  const last = frames.at(-1)?.index ?? -1;
+  const next = planned[last + 1];
+  const end = planned.at(-1)!;
+  return next
+    ? { count: planned.length - last - 1, seconds: end.closesSeconds - next.opensSeconds }
+    : { count: 0, seconds: 0 };
+}
+
+function battery(run: WatchedRun): Told {
+  const { count, seconds } = ahead(run);
+  if (!run.phone || count === 0) return null;
+  const needs = COLD_FACTOR * batteryUsedPercent(count, seconds);
+  const has = run.phone.batteryPercent - BATTERY_LEFT_PERCENT;
+  if (has >= needs) return null;
+  const lasts = Math.max(0, Math.floor((count * has) / needs));
+  return {
+    id: "battery",
+    says: `The battery, at ${plain(run.phone.batteryPercent, 0)} %, lasts for about ${lasts} of the ${counted(count, "frame")} to come.`,
+    does: "A power bank now; a darker screen; a warm pocket for the next run.",
+  };
+}
+
+function storage(run: WatchedRun): Told {
+  const { count } = ahead(run);
+  if (!run.phone || count === 0) return null;
+  const usual = 1e6 * frameMegabytes(run.plan.files, run.plan.lens);
+  const each = run.frames.length > 0 ? Math.max(...run.frames.map(({ bytes }) => bytes)) : usual;
+  if (run.phone.freeBytes >= count * each) return null;
+  return {
+    id: "storage",
+    says: `There is room for ${Math.floor(run.phone.freeBytes / each)} of the ${counted(count, "frame")} to come.`,
+    does: "Free some room on the phone, or leave the raw copies out.",
+  };
+}
+
+function dew({ air }: WatchedRun): Told {
+  if (!air || air.temperatureC - air.dewPointC > DEW_CELSIUS) return null;
+  return {
+    id: "dew",
+    says: `Dew: the air has ${plain(air.temperatureC, 0)} °C, and its dew point is ${plain(air.dewPointC, 0)} °C.`,
+    does: "Look at the glass every few minutes; a hand warmer on a band keeps it dry.",
+  };
+}
+
+function twilight(run: WatchedRun): Told {
+  const { lightAhead, plan } = run;
+  if (lightAhead === null || plan.recipe.rampStops !== null || Math.abs(lightAhead) < THIRD) return null;
+  return {
+    id: "twilight",
+    says: `The light ${lightAhead < 0 ? "falls" : "rises"} by ${plain(Math.abs(lightAhead))} stops until the last frame.`,
+    does: `For the last frames ${inRungs(run, -lightAhead).replace(/^./, (first) => first.toLowerCase())} A ramp in the line does it evenly.`,
+  };
+}
+
+function settings({ frames, plan }: WatchedRun): Told {
+  const wrong = frames.find(({ index, shutterSeconds }) => {
+    const { nominalSeconds } = shutterOf(plan, index);
+    return shutterSeconds !== null && Math.abs(Math.log2(shutterSeconds / nominalSeconds)) > THIRD;
+  });
+  if (!wrong) return null;
+  return {
+    id: "settings",
+    says: `The phone takes ${readableDuration(wrong.shutterSeconds!)}, the line says ${readableDuration(shutterOf(plan, wrong.index).nominalSeconds)}.`,
+    does: "Turn its night mode off, and set the times by hand.",
+  };
+}
+
+/** What will spoil a run if nobody does anything, the surest first; each with what to do. */
+export function warningsOf(run: WatchedRun): RunWarning[] {
+  const seen = run.frames.length === 0 ? [] : [settings(run), gaps(run)];
+  const compared = run.frames.length < 2 * FEW ? [] : [shift(run), brightness(run), clipping(run), colour(run)];
+  return [...seen, ...compared, battery(run), storage(run), twilight(run), dew(run)].filter((told) => told !== null);
+}
