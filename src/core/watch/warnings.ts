@@ -57,7 +57,7 @@ const FEW = 3;
 const CLIPPED_PART = 0.01;
 const CLIPPED_TIMES = 1.5;
 /** Frames under one light differ by a thousandth of a stop or two in their colour. */
-const COLOUR_STEP_STOPS = 0.008;
+const COLOUR_JUMP_STOPS = 0.006;
 /** A shift over this many pixels leaves double edges when frames are fused. */
 const SHIFT_PX = 3;
 /** Glass that lies so close over the dew point is wet before long, °C. */
@@ -116,15 +116,17 @@ function brightness(run: WatchedRun): Told {
   };
 }
 
-function colour({ frames }: WatchedRun): Told {
+function colour({ frames, plan }: WatchedRun): Told {
+  // Frames of other shutters clip elsewhere, and are of other colours for that.
+  if (plan.shutters.length > 1) return null;
   const wander = (of: (measure: FrameMeasure) => number) => {
     const values = frames.map(({ measure }) => of(measure));
-    const steps = values.slice(1).map((value, at) => Math.abs(value - values[at]!));
-    return { step: median(steps), spread: Math.max(...values) - Math.min(...values) };
+    // Dusk turns blue evenly; a camera that looks for its white balance goes to and fro.
+    const jumps = values.slice(2).map((value, at) => Math.abs(values[at + 1]! - (values[at]! + value) / 2));
+    return { jump: median(jumps), spread: Math.max(...values) - Math.min(...values) };
   };
   const [red, blue] = [wander(({ redStops }) => redStops), wander(({ blueStops }) => blueStops)];
-  // Dusk turns blue evenly; a camera that looks for its white balance jumps to and fro.
-  if (Math.max(red.step, blue.step) < COLOUR_STEP_STOPS) return null;
+  if (Math.max(red.jump, blue.jump) < COLOUR_JUMP_STOPS) return null;
   return {
     id: "colour",
     says: `The colour wanders by ${plain(Math.max(red.spread, blue.spread), 2)} stops between frames.`,
