@@ -1,6 +1,7 @@
 import { expose } from "comlink";
 import type { StackMethod } from "../core/recipe";
 import { type Fusing, fusing } from "../core/rehearse";
+import { type FrameMeasure, measureFrame } from "../core/watch";
 
 /** What a run's frames come to so far, small. */
 export interface Folded {
@@ -39,6 +40,10 @@ async function pixelsOf(address: string): Promise<{ width: number; height: numbe
   return { width, height, data };
 }
 
+/** More runs' measures than this nobody goes back to. */
+const MOST_MEASURES = 4000;
+const measures = new Map<string, FrameMeasure>();
+
 /** Folds a run's small frames onto each other as they come, by the recipe's own method. */
 const foldWorker = {
   /**
@@ -63,6 +68,17 @@ const foldWorker = {
     const data = new Uint8Array(codes.length);
     for (let i = 0; i < codes.length; i++) data[i] = codes[i]! >> 8;
     return { width: kept.width, height: kept.height, data, frames: kept.frames };
+  },
+
+  /** Measures of these frames, each measured once; null for one that cannot be read. */
+  async measure(addresses: readonly string[]): Promise<(FrameMeasure | null)[]> {
+    for (const address of addresses) {
+      if (measures.has(address)) continue;
+      const picture = await pixelsOf(address).catch(() => null);
+      if (picture) measures.set(address, measureFrame({ ...picture, samples: picture.data }));
+    }
+    for (const oldest of [...measures.keys()].slice(0, -MOST_MEASURES)) measures.delete(oldest);
+    return addresses.map((address) => measures.get(address) ?? null);
   },
 };
 

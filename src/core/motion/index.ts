@@ -37,6 +37,7 @@ export {
 export {
   arcDeg,
   longestStarShutter,
+  mostStarGapSeconds,
   plateScaleArcsec,
   type StarSchool,
   starRate,

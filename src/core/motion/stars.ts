@@ -1,5 +1,5 @@
 import type { Lens } from "../optics";
-import { equivalentFocalMm } from "../optics";
+import { equivalentFocalMm, POINT_FWHM_PX } from "../optics";
 import { DEG_PER_RAD } from "../units";
 
 /** The sky's turning, arcseconds a second at the celestial equator. */
@@ -52,3 +52,7 @@ export function longestStarShutter(lens: Lens, declinationDeg: number, school: S
 export function arcDeg(spanSeconds: number): number {
   return (SIDEREAL_ARCSEC_PER_SECOND * spanSeconds) / 3600;
 }
+
+/** The longest pause between two frames in which a star's arc shows no gap, seconds: half of its image's width. */
+export const mostStarGapSeconds = (lens: Pick<Lens, "pitchUm" | "focalLengthMm">, declinationDeg: number): number =>
+  ((POINT_FWHM_PX / 2) * plateScaleArcsec(lens)) / starRate(declinationDeg);

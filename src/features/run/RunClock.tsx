@@ -1,11 +1,13 @@
 "use client";
 
 import { useMemo } from "react";
-import { type CapturePlan, plannedFrames } from "@/core/capture";
+import { type CapturePlan, plannedFrames, runMoment } from "@/core/capture";
 import { counted } from "@/core/words";
 import type { RunWithFrames } from "@/features/api/queries";
+import { indexOfFrame } from "@/features/api/runMarks";
+import { Beat } from "./Beat";
 import { Clock, leftText } from "./Clock";
-import { runNow } from "./runNow";
+import { secondsInto } from "./runNow";
 import { useNow } from "./useNow";
 
 interface RunClockProps {
@@ -21,19 +23,24 @@ export const PHASE_WORDS = {
   through: "the last frame is written",
 } as const;
 
-/** The run's clock: open or closed, and how long still. */
+/** The run's clock and its beat: open or closed, and how long still. */
 export function RunClock({ run, plan }: RunClockProps) {
   const now = useNow();
   const frames = useMemo(() => plannedFrames(plan), [plan]);
-  const moment = runNow(run, frames, now);
+  const taken = useMemo(() => new Set(run.frames.map(({ name }) => indexOfFrame(name))), [run.frames]);
+  const seconds = secondsInto(run, frames, now);
+  const moment = seconds === null ? null : runMoment(frames, seconds);
   const isCounting = moment !== null && moment.phase !== "through";
   const unknown = run.run.state === "paused" ? "held" : "as fast as it can";
   return (
-    <Clock
-      number={isCounting ? leftText(moment.leftSeconds) : `${run.frames.length}`}
-      words={moment === null ? unknown : PHASE_WORDS[moment.phase]}
-      beneath={isCounting ? `frame ${moment.frame + 1} of ${frames.length}` : `of ${counted(frames.length, "frame")}`}
-      isOpen={moment?.phase === "open"}
-    />
+    <>
+      <Clock
+        number={isCounting ? leftText(moment.leftSeconds) : `${run.frames.length}`}
+        words={moment === null ? unknown : PHASE_WORDS[moment.phase]}
+        beneath={isCounting ? `frame ${moment.frame + 1} of ${frames.length}` : `of ${counted(frames.length, "frame")}`}
+        isOpen={moment?.phase === "open"}
+      />
+      <Beat frames={frames} seconds={seconds ?? frames[run.frames.length]?.opensSeconds ?? 0} taken={taken} />
+    </>
   );
 }

@@ -5,7 +5,7 @@ import { useMemo, useState } from "react";
 import { planCapture, SOME_TIME } from "@/core/capture";
 import { repairOf } from "@/core/checklist";
 import type { Recipe } from "@/core/recipe";
-import { useKit, useShot, useShotCamera } from "@/features/api/queries";
+import { useKit, useOuting, useShot, useShotCamera } from "@/features/api/queries";
 import { RecipeLine } from "@/features/recipe/RecipeLine";
 import { CameraBar } from "@/features/shot/CameraBar";
 import { useShotDraft } from "@/features/shot/useShotDraft";
@@ -19,10 +19,12 @@ import { useHandRun } from "./hand/useHandRun";
 import { RunReasons } from "./RunReasons";
 import { RunView } from "./RunView";
 import { TestFramePanel } from "./TestFramePanel";
+import { TwilightReasons } from "./TwilightReasons";
 import { useChecks } from "./useChecks";
 import { useLinkedRun } from "./useLinkedRun";
 import { usePhone } from "./usePhone";
 import { useRunActions } from "./useRunActions";
+import { useRunWatch } from "./useRunWatch";
 import { testLine, useTestFrame } from "./useTestFrame";
 
 const TAKERS = [
@@ -48,7 +50,7 @@ export function RunStation({ outingId, shotId }: { readonly outingId: string; re
   const readable = problems.length === 0 ? plan : null;
   const widths = camera?.widthsPx ?? [];
   const widthPx = widths.find((width) => width === chosenWidth) ?? widths[1] ?? 0;
-  const { phone, checked, set } = usePhone();
+  const { phone, checked, set, ask } = usePhone();
   const checks = useChecks(outingId, shot?.shot, plan, taker === "linked" ? checked : null);
   const { start, tell, mark, stack, busy } = useRunActions({
     outingId,
@@ -57,6 +59,8 @@ export function RunStation({ outingId, shotId }: { readonly outingId: string; re
     setPhone: set.mutateAsync,
     onStarted: linked.begun,
   });
+  const watch = useRunWatch({ shot: shot?.shot, camera, linked, plan, phone: checked, askPhone: ask });
+  const zone = useOuting(outingId).data?.site?.zone ?? "local";
   const test = useTestFrame(shot?.shot, shotId, linked.shown);
   const repair = repairOf(checks);
   const isFree = problems.length === 0 && !busy && !linked.goesOn;
@@ -86,6 +90,8 @@ export function RunStation({ outingId, shotId }: { readonly outingId: string; re
       onResume={() => tell.mutate("resume")}
       onMark={(said) => mark.mutate(said)}
       onStack={(run) => stack.mutate(run)}
+      warnings={watch.warnings}
+      measured={watch.measured}
     />
   );
   return (
@@ -124,6 +130,14 @@ export function RunStation({ outingId, shotId }: { readonly outingId: string; re
                 />
               ) : (
                 <HandReasons shotId={shotId} run={hand.shown} goesOn={hand.goesOn} />
+              )}
+              {watch.twilight && plan && (
+                <TwilightReasons
+                  twilight={watch.twilight}
+                  plan={plan}
+                  zone={zone}
+                  onRamp={(rampStops) => apply({ ...recipe, rampStops })}
+                />
               )}
               <CheckList
                 checks={checks}

@@ -6,6 +6,7 @@ import { useState } from "react";
 import type { MarkRequest } from "@/contracts/runMark";
 import { type CapturePlan, plannedFrames, runSeconds } from "@/core/capture";
 import { roughDuration } from "@/core/recipe";
+import type { RunWarning } from "@/core/watch";
 import { isUnderWay, type RunWithFrames } from "@/features/api/queries";
 import { spoiledFrames } from "@/features/api/runMarks";
 import { Action } from "@/ui/Action";
@@ -17,6 +18,7 @@ import { FoldedPicture, FramePicture } from "./RunPicture";
 import { frameMeant } from "./runNow";
 import { ShutterLine } from "./ShutterLine";
 import { useFolded } from "./useFolded";
+import { Warnings } from "./Warnings";
 
 interface RunViewProps {
   readonly shotId: string;
@@ -34,6 +36,9 @@ interface RunViewProps {
   readonly onResume: () => void;
   readonly onMark: (mark: MarkRequest) => void;
   readonly onStack: (run: RunWithFrames) => void;
+  readonly warnings: readonly RunWarning[];
+  /** What the newest frame measures, in words; null while nobody knows. */
+  readonly measured: string | null;
 }
 
 const STATE_WORDS = {
@@ -46,6 +51,7 @@ const STATE_WORDS = {
 
 /** The latest frame large, all frames as a strip, and the one thing to do next. */
 export function RunView(props: RunViewProps) {
+  const { warnings, measured } = props;
   const { shotId, run, plan, ready, busy, starting, onStart, onAbort, onPause, onResume, onMark, onStack } = props;
   const [chosen, setChosen] = useState<string | null>(null);
   const frames = run?.frames ?? [];
@@ -94,10 +100,12 @@ export function RunView(props: RunViewProps) {
           <Box color={run.run.state === "failed" ? "coral" : "ash"} aria-live="polite" fontSize="note">
             {STATE_WORDS[run.run.state]}: {frames.length} of {run.run.framesWanted} frames
             {run.run.problem ? `. ${run.run.problem}` : ""}
+            {measured && frames.length > 0 ? `. The newest: ${measured}` : ""}
           </Box>
         )}
       </Flex>
       {running && plan && <RunClock run={run} plan={plan} />}
+      <Warnings warnings={warnings} />
       {running && plan && (
         <MarkBar onMark={(mark) => onMark({ ...mark, frame: frameMeant(run, plannedFrames(plan), Date.now()) })} />
       )}
@@ -119,7 +127,7 @@ export function RunView(props: RunViewProps) {
           />
         )}
       </Flex>
-      {plan && <ShutterLine plan={plan} taken={running ? frames.length : null} />}
+      {plan && !running && <ShutterLine plan={plan} />}
       {run && frames.length > 0 && (
         <FrameStrip run={run} shownId={showsFolded ? null : (shown?.id ?? null)} onShow={setChosen} />
       )}

@@ -10,7 +10,7 @@ import { useSize } from "@/ui/useSize";
 const MOST_BARS = 600;
 
 /** The run in time: each frame's open shutter as a bar, the closed time between as a gap. */
-export function ShutterLine({ plan, taken }: { readonly plan: CapturePlan; readonly taken: number | null }) {
+export function ShutterLine({ plan }: { readonly plan: CapturePlan }) {
   const [ref, { width }] = useSize<HTMLDivElement>();
   const total = runSeconds(plan);
   const bars = useMemo(() => plannedFrames(plan).slice(0, MOST_BARS), [plan]);
@@ -28,7 +28,7 @@ export function ShutterLine({ plan, taken }: { readonly plan: CapturePlan; reado
         >
           <line x1={0} x2={width} y1={8} y2={8} stroke="currentColor" opacity={0.2} />
           {bars.map(({ index, opensSeconds, closesSeconds }) => (
-            <Box asChild key={index} color={taken === null || index < taken ? "lamp" : "ash"}>
+            <Box asChild key={index} color="lamp">
               <rect
                 x={x(opensSeconds)}
                 width={Math.max(1, x(closesSeconds) - x(opensSeconds))}

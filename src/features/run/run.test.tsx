@@ -1,11 +1,12 @@
 /** @jest-environment jsdom */
 import { act, fireEvent, screen } from "@testing-library/react";
 import { chosenCamera } from "@/core/camera";
-import { planCapture, SOME_TIME } from "@/core/capture";
+import { planCapture, plannedFrames, SOME_TIME } from "@/core/capture";
 import { checksOf } from "@/core/checklist";
 import { parseRecipe, type Recipe } from "@/core/recipe";
 import { frameReply, runWithFrames } from "@/features/testing/replies";
 import { settled, show } from "@/ui/testing/show";
+import { Beat } from "./Beat";
 import { CheckList } from "./CheckList";
 import { RunReasons } from "./RunReasons";
 import { RunView } from "./RunView";
@@ -82,7 +83,20 @@ describe("a run on screen", () => {
     const asked = { onStart: jest.fn(), onAbort: jest.fn(), onStack: jest.fn() };
     const given = { ...asked, onPause: jest.fn(), onResume: jest.fn(), onMark: jest.fn() };
     const plan = planCapture(parseRecipe("3 x 1s every 2s | iso 50 -> mean").recipe, camera, SOME_TIME);
-    show(<RunView shotId="a-shot" run={null} plan={plan} ready busy={false} starting={false} {...given} {...part} />);
+    show(
+      <RunView
+        shotId="a-shot"
+        warnings={[]}
+        measured={null}
+        run={null}
+        plan={plan}
+        ready
+        busy={false}
+        starting={false}
+        {...given}
+        {...part}
+      />,
+    );
     return given;
   };
 
@@ -281,11 +295,34 @@ describe("a test frame", () => {
   });
 });
 
+describe("the beat of a run", () => {
+  const at = (seconds: number, taken: readonly number[]) => {
+    const own = { ...camera, writeSeconds: 0.5, shutterLagSeconds: 0 };
+    const plan = planCapture(parseRecipe("4 x 2s every 4s | delay 2s").recipe, own, SOME_TIME)!;
+    const { container } = show(<Beat frames={plannedFrames(plan)} seconds={seconds} taken={new Set(taken)} />);
+    return [...container.querySelectorAll("rect")].map((bar) => ({
+      left: Math.round(Number(bar.getAttribute("x"))),
+      width: Math.round(Number(bar.getAttribute("width"))),
+      isFilled: bar.getAttribute("fill") !== "none",
+    }));
+  };
+
+  it("has now in the middle: what is open lies around it, what was taken before it, what comes behind it", () => {
+    // 900 pixels are 24 s: frame 2 opens at 6 s and has been open for one.
+    expect(at(7, [0])).toEqual([
+      { left: 263, width: 75, isFilled: true },
+      { left: 413, width: 75, isFilled: true },
+      { left: 563, width: 75, isFilled: false },
+      { left: 713, width: 75, isFilled: false },
+    ]);
+  });
+});
+
 describe("the line of open shutters", () => {
-  const bars = (line: string, taken: number | null = null) => {
+  const bars = (line: string) => {
     const own = { ...camera, writeSeconds: 0.5, shutterLagSeconds: 0, shutterLadder: [0.5, 1, 2] };
     const plan = planCapture(parseRecipe(line).recipe, own, SOME_TIME)!;
-    const { container } = show(<ShutterLine plan={plan} taken={taken} />);
+    const { container } = show(<ShutterLine plan={plan} />);
     return [...container.querySelectorAll("rect")].map((bar) => ({
       left: Number(bar.getAttribute("x")),
       width: Number(bar.getAttribute("width")),

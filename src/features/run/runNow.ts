@@ -5,14 +5,20 @@ import { indexOfFrame } from "@/features/api/runMarks";
 /** Frames that are said to open so far in the future were not waited for, milliseconds. */
 const AHEAD_MS = 1500;
 
-/** Where a run is at an instant, by its frames as they came; null while it is held, and where it goes as fast as it can. */
-export function runNow(run: RunWithFrames, frames: readonly PlannedFrame[], nowMs: number): RunMoment | null {
+/** Seconds since a run was pressed, by its frames as they came; null while it is held, and where it goes as fast as it can. */
+export function secondsInto(run: RunWithFrames, frames: readonly PlannedFrame[], nowMs: number): number | null {
   const taken = run.frames.flatMap(({ name, takenAt }) =>
     takenAt === null ? [] : [{ index: indexOfFrame(name), takenAtMs: Date.parse(takenAt) }],
   );
   if (run.run.state === "paused" || taken.some(({ takenAtMs }) => takenAtMs > nowMs + AHEAD_MS)) return null;
   const pressed = pressedAtMs(frames, taken, Date.parse(run.run.createdAt));
-  return runMoment(frames, (nowMs - pressed) / 1000);
+  return (nowMs - pressed) / 1000;
+}
+
+/** Where a run is at an instant; null where nobody knows, see `secondsInto`. */
+export function runNow(run: RunWithFrames, frames: readonly PlannedFrame[], nowMs: number): RunMoment | null {
+  const seconds = secondsInto(run, frames, nowMs);
+  return seconds === null ? null : runMoment(frames, seconds);
 }
 
 /**

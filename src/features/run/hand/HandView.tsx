@@ -11,6 +11,7 @@ import { Action } from "@/ui/Action";
 import { usePageKeys } from "@/ui/keys";
 import { OneOf } from "@/ui/OneOf";
 import { Tick } from "@/ui/Tick";
+import { Beat } from "../Beat";
 import { Clock, leftText } from "../Clock";
 import { PHASE_WORDS } from "../RunClock";
 import { ShutterLine } from "../ShutterLine";
@@ -39,15 +40,21 @@ const CUE_WAYS = [
 
 /** Where the clock stands: how long still, or how many are logged. */
 function HandClock({ hand }: { readonly hand: HandRun }) {
-  const { moment, planned, count } = hand;
+  const { moment, planned, count, shown, seconds } = hand;
   const isCounting = moment !== null && moment.phase !== "through";
+  const taken = useMemo(() => new Set(shown?.handFrames.map(({ number }) => number)), [shown]);
   return (
-    <Clock
-      number={isCounting ? leftText(moment.leftSeconds) : String(count)}
-      words={isCounting ? PHASE_WORDS[moment.phase] : "logged"}
-      beneath={isCounting ? `frame ${moment.frame + 1} of ${planned.length}` : `of ${counted(planned.length, "frame")}`}
-      isOpen={moment?.phase === "open"}
-    />
+    <>
+      <Clock
+        number={isCounting ? leftText(moment.leftSeconds) : String(count)}
+        words={isCounting ? PHASE_WORDS[moment.phase] : "logged"}
+        beneath={
+          isCounting ? `frame ${moment.frame + 1} of ${planned.length}` : `of ${counted(planned.length, "frame")}`
+        }
+        isOpen={moment?.phase === "open"}
+      />
+      {planned.length > 0 && <Beat frames={planned} seconds={seconds} taken={taken} />}
+    </>
   );
 }
 
@@ -113,9 +120,7 @@ export function HandView({ hand, line, plan }: HandViewProps) {
           {counted(hand.waiting.length, "frame")} on the way to the log; kept here until then.
         </Box>
       )}
-      {(goesOn ? hand.plan : plan) && (
-        <ShutterLine plan={(goesOn ? hand.plan : plan)!} taken={goesOn ? hand.count : null} />
-      )}
+      {!goesOn && plan && <ShutterLine plan={plan} />}
     </Flex>
   );
 }

@@ -107,7 +107,22 @@ export function useHandRun(shotId: string, camera: Camera | undefined) {
     if (isThrough) finish();
   }, [isThrough, finish]);
 
-  return { shown, plan, planned, startedAtMs, goesOn, moment, count, waiting, begin, end, correct, remove, tap };
+  return {
+    shown,
+    plan,
+    planned,
+    startedAtMs,
+    goesOn,
+    moment,
+    seconds,
+    count,
+    waiting,
+    begin,
+    end,
+    correct,
+    remove,
+    tap,
+  };
 }
 
 export type HandRun = ReturnType<typeof useHandRun>;

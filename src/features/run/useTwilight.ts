@@ -1,0 +1,56 @@
+import { useMemo } from "react";
+import type { ShotReply } from "@/contracts/replies";
+import { type CapturePlan, periodAfter, rampWith, runSeconds } from "@/core/capture";
+import { intentOf } from "@/core/intent";
+import { evFromLuminance, luminanceFromEv } from "@/core/light";
+import { sceneOf } from "@/core/shot";
+import { useNight } from "@/features/nightPlan/NightContext";
+import { plannedShotOf } from "@/features/shot/planned";
+
+/** How the light of a place changes over a run. */
+export interface Twilight {
+  /** When it would begin: the shot's own hour while that is to come, else now. */
+  readonly beginsAtMs: number;
+  readonly isPlanned: boolean;
+  /** From the first frame to the last, stops: less than nothing as it gets dark. */
+  readonly changeStops: number;
+  /** What keeps the frames as bright; null where the light hardly changes. */
+  readonly ramp: readonly number[] | null;
+  readonly air: { readonly temperatureC: number; readonly dewPointC: number };
+}
+
+/**
+ * The light over a run of a plan, by the computed sky and the place's own lamps; null without a night or a plan.
+ *
+ * @param elapsedSeconds Of a run that goes on; null for one that is to come.
+ */
+export function useTwilight(
+  shot: ShotReply | undefined,
+  plan: CapturePlan | null,
+  nowMs: number,
+  elapsedSeconds: number | null,
+): Twilight | null {
+  const night = useNight()?.plan ?? null;
+  return useMemo(() => {
+    if (!shot || !plan || !night) return null;
+    const planned = plannedShotOf(shot);
+    const { ofStars } = intentOf(shot.intent);
+    const isPlanned = elapsedSeconds === null && planned.beginsAtMs !== null && planned.beginsAtMs > nowMs;
+    const beginsAtMs = isPlanned ? planned.beginsAtMs! : nowMs;
+    // Lamps go on giving what they give: the darker it gets, the less the picture goes with the sky.
+    const lampLight = ofStars ? 0 : luminanceFromEv(sceneOf(planned, night).sceneEv);
+    const lightEv = (seconds: number): number => {
+      const sky = luminanceFromEv(night.momentAt(beginsAtMs + 1000 * seconds).skyEv);
+      return evFromLuminance(sky + lampLight);
+    };
+    const seconds = Math.max(0, runSeconds(plan) - (elapsedSeconds ?? 0));
+    const { temperatureC, dewPointC } = night.momentAt(beginsAtMs + 1000 * seconds).weather;
+    return {
+      beginsAtMs,
+      isPlanned,
+      changeStops: lightEv(seconds) - lightEv(0),
+      ramp: rampWith(lightEv, plan.frames, periodAfter(plan)),
+      air: { temperatureC, dewPointC },
+    };
+  }, [shot, plan, night, nowMs, elapsedSeconds]);
+}
