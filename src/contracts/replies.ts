@@ -1,6 +1,7 @@
 import { z } from "zod";
 import { INTENT_IDS } from "@/core/intent";
 import { BIN_COUNT } from "@/core/picture";
+import { beforeRun } from "./beforeRun";
 import { HAND_WAYS, handFrame } from "./handFrame";
 import { ownPicture } from "./own";
 import { shotCamera } from "./phone";
@@ -35,6 +36,7 @@ export const shotReply = z.object({
   aim: shotAim.nullable(),
   camera: shotCamera.nullable(),
   own: ownPicture.nullable(),
+  beforeRun: beforeRun.nullable(),
 });
 
 export const outingListReply = z.array(

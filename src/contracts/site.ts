@@ -1,6 +1,7 @@
 import { z } from "zod";
 import { isZone, ROAD_CLASSES } from "@/core/conditions";
 import { INTENT_IDS } from "@/core/intent";
+import { beforeRun } from "./beforeRun";
 import { ownPicture } from "./own";
 import { shotCamera } from "./phone";
 import { shotAim, shotScene } from "./scene";
@@ -128,6 +129,7 @@ export const shotChange = from(
     aim: shotAim.nullable().optional(),
     camera: shotCamera.nullable().optional(),
     own: ownPicture.nullable().optional(),
+    beforeRun: beforeRun.nullable().optional(),
     deleted: z.boolean().optional(),
   }),
 );

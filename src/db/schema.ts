@@ -11,6 +11,7 @@ import {
   uuid,
 } from "drizzle-orm/pg-core";
 import { z } from "zod";
+import { beforeRun } from "@/contracts/beforeRun";
 import type { HandFrame, HandWay } from "@/contracts/handFrame";
 import { completedProfile } from "@/contracts/olderPhone";
 import { ownPicture } from "@/contracts/own";
@@ -100,6 +101,8 @@ export const shots = pgTable(
     camera: storedJson("camera", shotCamera),
     /** A person's own picture of the place and what was drawn on it; null without one. */
     own: storedJson("own", ownPicture),
+    /** What was ticked of the list before a run; null before anything was. */
+    beforeRun: storedJson("before_run", beforeRun),
     deletedAt: instant("deleted_at"),
     createdAt: createdAt(),
   },

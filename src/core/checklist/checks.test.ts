@@ -10,6 +10,7 @@ const shot = (line: string, part: object = {}) => ({
   releasedByRemote: false,
   cautions: ["dark"] as const,
   isTidal: false,
+  air: null,
   ...part,
 });
 const asItLies: CheckedPhone = {
@@ -73,5 +74,17 @@ describe("the list before a run", () => {
     expect([focus("2s | focus 12m"), focus("2s | focus inf"), focus("2s")]).toEqual([
       ...["Focus locked at 12 m", "Focus locked at infinity", "Focus locked on what should be sharp"],
     ]);
+  });
+
+  it("asks for what the place and its air want: a stand that is low in gusts, a dry glass, a warm battery, a strap for whose sake", () => {
+    const air = { gustMps: 8, temperatureC: 3, dewPointC: 2 };
+    const inWind = told("2s | delay 2s", asItLies, { air, cautions: ["road", "cold"] });
+    expect(inWind).toMatchObject({ low: null, dew: null, warm: null });
+    const fair = told("2s | delay 2s", asItLies, { air: { gustMps: 2, temperatureC: 15, dewPointC: 4 } });
+    for (const id of ["low", "dew", "warm"]) expect(fair).not.toHaveProperty(id);
+    const tether = (cautions: readonly string[]) =>
+      checksOf(shot("2s", { cautions }), null).find(({ id }) => id === "tether")!.why;
+    expect(tether(["road"])).toContain("a car");
+    expect(tether(["water"])).toContain("the water");
   });
 });

@@ -38,7 +38,13 @@ export interface CheckedShot {
   readonly releasedByRemote: boolean;
   readonly cautions: readonly CautionId[];
   readonly isTidal: boolean;
+  /** The air at the shot's hour; null where nobody knows it. */
+  readonly air: { readonly gustMps: number; readonly temperatureC: number; readonly dewPointC: number } | null;
 }
+
+/** Gusts that move a light stand, and glass this close over the dew point, m/s and °C. */
+const WINDY_MPS = 6;
+const DEW_CELSIUS = 3;
 
 /** A battery in the cold gives out with so much left, and takes so much more than it is said to, percent and times. */
 const BATTERY_LEFT_PERCENT = 10;
@@ -127,12 +133,28 @@ function ofMeans({ plan, releasedByRemote }: CheckedShot, phone: CheckedPhone | 
 }
 
 /** What only somebody who is there can see. */
-function ofPlace({ cautions, isTidal }: CheckedShot): Check[] {
+function ofPlace({ cautions, isTidal, air }: CheckedShot): Check[] {
+  const falls = cautions.includes("road") ? "a car" : cautions.includes("water") ? "the water" : "somebody";
   const byHand = (id: string, what: string, why: string): Check => ({ id, what, why, told: null, repair: null });
   return [
     byHand("lens", "Lens wiped", "A fingerprint draws a streak from every lamp."),
     byHand("quiet", "Calls and messages off", "One of them ends a run, or shakes it."),
-    byHand("tether", "Phone on a strap", "What falls from a railing hits somebody, or the water."),
+    byHand("tether", "Phone on a strap", `What falls from a railing hits ${falls}.`),
+    ...(air && air.gustMps >= WINDY_MPS
+      ? [byHand("low", "Stand low and weighted", `Gusts of ${Math.round(air.gustMps)} m/s sway what stands tall.`)]
+      : []),
+    ...(air && air.temperatureC - air.dewPointC <= DEW_CELSIUS
+      ? [
+          byHand(
+            "dew",
+            "A cloth and something warm for the glass",
+            "Dew settles within minutes and softens every lamp.",
+          ),
+        ]
+      : []),
+    ...(cautions.includes("cold")
+      ? [byHand("warm", "A second battery, kept warm", "Cold takes half of what the phone says it has.")]
+      : []),
     ...(cautions.includes("dark")
       ? [byHand("lamp", "A second lamp in the pocket", "The first one is the phone, and it is busy.")]
       : []),

@@ -15,3 +15,21 @@ export const CAUTIONS: Record<CautionId, string> = {
   private: "Private land and some public places want permission, tripods too; ask first and follow local rules.",
   lightning: "Thunder within half a minute of lightning: pack up and go inside.",
 };
+
+/** Colder than this, batteries give out and steps are icy, °C. */
+const COLD_CELSIUS = 4;
+
+/** What to mind where and when a picture is taken: what comes with its intent, with its site, and with the cold. */
+export function cautionsAt(
+  ofIntent: readonly CautionId[],
+  site: { readonly road: string; readonly tidal: boolean } | null,
+  airCelsius: number | null,
+): CautionId[] {
+  const found: CautionId[] = [
+    ...(site && site.road !== "none" ? (["road"] as const) : []),
+    ...(site?.tidal ? (["water"] as const) : []),
+    ...(airCelsius !== null && airCelsius <= COLD_CELSIUS ? (["cold"] as const) : []),
+    ...ofIntent,
+  ];
+  return [...new Set(found)];
+}

@@ -1,4 +1,4 @@
-export { CAUTIONS, type CautionId } from "./cautions";
+export { CAUTIONS, type CautionId, cautionsAt } from "./cautions";
 export { type Demand, type DemandEdge, missOf, type Remedy } from "./demand";
 export type { Factor } from "./factors";
 export type { Intent, Need, RecipeShape } from "./intent";

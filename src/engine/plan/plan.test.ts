@@ -10,7 +10,16 @@ import { sheetPdf } from "./sheetPdf";
 const created = new Date("2026-10-01T00:00:00Z");
 const shot = (id: string, name: string, beginsAt: Date | null): Shot => ({
   ...{ id, name, beginsAt, outingId: "o", position: 1, intent: "light-trails", minutes: 12, walkMinutes: 6 },
-  ...{ setupMinutes: 4, deletedAt: null, scene: null, aim: null, camera: null, own: null, createdAt: created },
+  ...{
+    setupMinutes: 4,
+    deletedAt: null,
+    scene: null,
+    aim: null,
+    camera: null,
+    own: null,
+    beforeRun: null,
+    createdAt: created,
+  },
   recipeLine: "20 x 0.5s every 1s | iso 50 | nd 8 -> lighten",
 });
 const outing = (shots: readonly Shot[]): OutingDetail => ({

@@ -16,7 +16,17 @@ const beginMs = plan.night.span.begin.getTime();
 
 const shot = (id: string, change: Partial<ShotReply> = {}): ShotReply => ({
   ...{ id, outingId: "o", name: id, recipeLine: "24 x 2s every 2.5s | iso 50 -> mean", intent: "light-trails" },
-  ...{ beginsAt: null, minutes: 10, walkMinutes: 5, setupMinutes: 3, scene: null, aim: null, camera: null, own: null },
+  ...{
+    beginsAt: null,
+    minutes: 10,
+    walkMinutes: 5,
+    setupMinutes: 3,
+    scene: null,
+    aim: null,
+    camera: null,
+    own: null,
+    beforeRun: null,
+  },
   ...change,
 });
 

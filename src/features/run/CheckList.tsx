@@ -2,13 +2,15 @@
 
 import { Box, Flex } from "@chakra-ui/react";
 import { Check as CheckIcon, TriangleAlert } from "lucide-react";
-import { useState } from "react";
 import { type Check, type CheckedSettings, repairOf } from "@/core/checklist";
 import { Action } from "@/ui/Action";
 import { Tick } from "@/ui/Tick";
 
 interface CheckListProps {
   readonly checks: readonly Check[];
+  /** Points that somebody has ticked, by id. */
+  readonly ticked: readonly string[];
+  readonly onTick: (id: string, on: boolean) => void;
   /** How the phone is called; null while it does not answer, and left out where none is linked. */
   readonly phoneName?: string | null;
   readonly onRepair: (change: Partial<CheckedSettings>) => void;
@@ -63,12 +65,9 @@ function Point({
 }
 
 /** The list before a run: what the phone says of itself, and what only somebody who is there can see. */
-export function CheckList({ checks, phoneName, onRepair }: CheckListProps) {
-  const [ticked, setTicked] = useState<ReadonlySet<string>>(new Set());
-  const done = checks.filter(({ id, told }) => told ?? ticked.has(id)).length;
+export function CheckList({ checks, ticked, phoneName, onTick, onRepair }: CheckListProps) {
+  const done = checks.filter(({ id, told }) => told ?? ticked.includes(id)).length;
   const repair = repairOf(checks);
-  const tick = (id: string, on: boolean) =>
-    setTicked((before) => new Set(on ? [...before, id] : [...before].filter((each) => each !== id)));
   return (
     <Box as="section" aria-label="Before the run" py="12px" borderBottomWidth="1px" borderColor="line">
       <Flex align="baseline" gap="8px">
@@ -91,8 +90,8 @@ export function CheckList({ checks, phoneName, onRepair }: CheckListProps) {
           <Point
             key={check.id}
             check={check}
-            ticked={ticked.has(check.id)}
-            onTick={(on) => tick(check.id, on)}
+            ticked={ticked.includes(check.id)}
+            onTick={(on) => onTick(check.id, on)}
             onRepair={onRepair}
           />
         ))}

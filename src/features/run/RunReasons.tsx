@@ -108,12 +108,6 @@ export function RunReasons({ plan, camera, widthPx, onWidth, pace, onPace, isLin
           </Box>
         </>
       )}
-      <Box as="h3" fontSize="note" fontWeight={620} mt="14px">
-        At the roadside
-      </Box>
-      <Box fontSize="note" color="ash" mt="2px">
-        Stay off the carriageway, wear something that reflects, tether the phone on a railing, and follow local rules.
-      </Box>
     </Box>
   );
 }

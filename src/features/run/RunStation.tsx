@@ -12,6 +12,7 @@ import { useShotDraft } from "@/features/shot/useShotDraft";
 import { useShotRecipe } from "@/features/shot/useShotRecipe";
 import { OneOf } from "@/ui/OneOf";
 import { Station } from "@/ui/Station";
+import { CAUTIONS_READ, Cautions } from "./Cautions";
 import { CheckList } from "./CheckList";
 import { HandReasons } from "./hand/HandReasons";
 import { HandView } from "./hand/HandView";
@@ -26,6 +27,7 @@ import { usePhone } from "./usePhone";
 import { useRunActions } from "./useRunActions";
 import { useRunWatch } from "./useRunWatch";
 import { testLine, useTestFrame } from "./useTestFrame";
+import { useTicks } from "./useTicks";
 
 const TAKERS = [
   { value: "linked", name: "The linked phone" },
@@ -51,7 +53,8 @@ export function RunStation({ outingId, shotId }: { readonly outingId: string; re
   const widths = camera?.widthsPx ?? [];
   const widthPx = widths.find((width) => width === chosenWidth) ?? widths[1] ?? 0;
   const { phone, checked, set, ask } = usePhone();
-  const checks = useChecks(outingId, shot?.shot, plan, taker === "linked" ? checked : null);
+  const { ticked, tick } = useTicks(shot?.shot);
+  const { checks, minds } = useChecks(outingId, shot?.shot, plan, taker === "linked" ? checked : null);
   const { start, tell, mark, stack, busy } = useRunActions({
     outingId,
     shotId,
@@ -105,6 +108,9 @@ export function RunStation({ outingId, shotId }: { readonly outingId: string; re
                 <OneOf label="Who takes the frames" labelHidden options={TAKERS} value={taker} onChange={setTaker} />
               </Box>
             )}
+            {!linked.goesOn && !hand.goesOn && shot && !ticked.includes(CAUTIONS_READ) && (
+              <Cautions minds={minds} onRead={() => tick(CAUTIONS_READ, true)} />
+            )}
             {taker === "linked" ? linkedView : <HandView hand={hand} line={line} plan={readable} />}
           </Flex>
         }
@@ -141,6 +147,8 @@ export function RunStation({ outingId, shotId }: { readonly outingId: string; re
               )}
               <CheckList
                 checks={checks}
+                ticked={ticked}
+                onTick={tick}
                 {...(taker === "linked" && { phoneName: phone?.name ?? null })}
                 onRepair={(change) => set.mutate(change)}
               />

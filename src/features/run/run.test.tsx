@@ -1,5 +1,6 @@
 /** @jest-environment jsdom */
 import { act, fireEvent, screen } from "@testing-library/react";
+import { ticksAt } from "@/contracts/beforeRun";
 import { chosenCamera } from "@/core/camera";
 import { planCapture, plannedFrames, SOME_TIME } from "@/core/capture";
 import { checksOf } from "@/core/checklist";
@@ -7,6 +8,7 @@ import { parseRecipe, type Recipe } from "@/core/recipe";
 import { frameReply, runWithFrames } from "@/features/testing/replies";
 import { settled, show } from "@/ui/testing/show";
 import { Beat } from "./Beat";
+import { Cautions } from "./Cautions";
 import { CheckList } from "./CheckList";
 import { RunReasons } from "./RunReasons";
 import { RunView } from "./RunView";
@@ -196,10 +198,28 @@ describe("a run on screen", () => {
   });
 });
 
+describe("what to mind", () => {
+  it("is said before a run, with local rules first, and goes once it was read", () => {
+    const onRead = jest.fn();
+    show(<Cautions minds={["Wet steps.", "Stay off the carriageway."]} onRead={onRead} />);
+    expect(screen.getByText("Wet steps.")).toBeTruthy();
+    expect(screen.getByText(/Local rules come first/)).toBeTruthy();
+    fireEvent.click(screen.getByRole("button", { name: "Understood" }));
+    expect(onRead).toHaveBeenCalled();
+  });
+
+  it("is asked anew on another evening", () => {
+    const saved = { at: "2026-11-25T18:00:00.000Z", ticked: ["lens", "cautions-read"] };
+    expect(ticksAt(saved, Date.parse("2026-11-25T23:00:00.000Z"))).toEqual(saved.ticked);
+    expect(ticksAt(saved, Date.parse("2026-11-26T18:00:00.000Z"))).toEqual([]);
+    expect(ticksAt(null, 0)).toEqual([]);
+  });
+});
+
 describe("the list before a run", () => {
   const shot = {
     plan: planCapture(parseRecipe("4 x 2s | iso 50").recipe, camera, SOME_TIME)!,
-    ...{ fullSize: false, releasedByRemote: false, cautions: [], isTidal: false },
+    ...{ fullSize: false, releasedByRemote: false, cautions: [], isTidal: false, air: null },
   };
   const settings = { flash: "auto", fullSize: false, rawCopies: false, nightMode: true, focusLocked: true };
   const phone = {
@@ -210,7 +230,7 @@ describe("the list before a run", () => {
   it("says what the phone says, sets one thing or all, and counts", () => {
     const onRepair = jest.fn();
     const checks = checksOf(shot, phone);
-    show(<CheckList checks={checks} phoneName="Pocket B" onRepair={onRepair} />);
+    show(<CheckList checks={checks} ticked={[]} onTick={jest.fn()} phoneName="Pocket B" onRepair={onRepair} />);
     fireEvent.click(screen.getByRole("button", { name: "Set: Flash off" }));
     expect(onRepair).toHaveBeenLastCalledWith({ flash: "off" });
     fireEvent.click(screen.getByRole("button", { name: "Set all that is otherwise" }));
@@ -220,15 +240,22 @@ describe("the list before a run", () => {
 
   it("is ticked by hand where only somebody who is there can see", async () => {
     const checks = checksOf(shot, phone);
-    show(<CheckList checks={checks} phoneName="Pocket B" onRepair={jest.fn()} />);
+    const onTick = jest.fn();
+    const given = { checks, onTick, phoneName: "Pocket B", onRepair: jest.fn() };
+    const { unmount } = show(<CheckList {...given} ticked={[]} />);
     expect(screen.getByText("A fingerprint draws a streak from every lamp.")).toBeTruthy();
     await settled(() => fireEvent.click(screen.getByLabelText("Lens wiped")));
+    expect(onTick).toHaveBeenCalledWith("lens", true);
+    unmount();
+    show(<CheckList {...given} ticked={["lens"]} />);
     expect(screen.queryByText("A fingerprint draws a streak from every lamp.")).toBeNull();
     expect(screen.getByText(`6 of ${checks.length}; Pocket B says`)).toBeTruthy();
   });
 
   it("is all by hand while the phone does not answer", () => {
-    show(<CheckList checks={checksOf(shot, null)} phoneName={null} onRepair={jest.fn()} />);
+    show(
+      <CheckList checks={checksOf(shot, null)} ticked={[]} onTick={jest.fn()} phoneName={null} onRepair={jest.fn()} />,
+    );
     expect(screen.getByText(/the phone does not answer, so all of it is by hand/)).toBeTruthy();
     expect(screen.getByLabelText("Flash off")).toBeTruthy();
   });

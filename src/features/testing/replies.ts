@@ -72,7 +72,17 @@ export const stackReply = (method: StackMethod, change: Partial<StackReply["stac
 /** A shot that is not placed yet. */
 export const shotReply = (name: string, change: Partial<ShotReply> = {}): ShotReply => ({
   ...{ id: id(), outingId: id(), name, recipeLine: "24 x 2s every 2.5s | iso 50 -> mean", intent: "light-trails" },
-  ...{ beginsAt: null, minutes: 10, walkMinutes: 5, setupMinutes: 3, scene: null, aim: null, camera: null, own: null },
+  ...{
+    beginsAt: null,
+    minutes: 10,
+    walkMinutes: 5,
+    setupMinutes: 3,
+    scene: null,
+    aim: null,
+    camera: null,
+    own: null,
+    beforeRun: null,
+  },
   ...change,
 });
 

@@ -1,0 +1,39 @@
+import { Box } from "@chakra-ui/react";
+import { Action } from "@/ui/Action";
+
+/** The tick that says that somebody has read them, beside those of the list. */
+export const CAUTIONS_READ = "cautions-read";
+
+/** What to mind before a run, once an evening: what hurts people at such places. */
+export function Cautions({ minds, onRead }: { readonly minds: readonly string[]; readonly onRead: () => void }) {
+  if (minds.length === 0) return null;
+  return (
+    <Box
+      as="section"
+      aria-label="Before you begin"
+      px="16px"
+      py="10px"
+      borderBottomWidth="1px"
+      borderColor="line"
+      borderLeftWidth="3px"
+      borderLeftColor="coral"
+      flexShrink="0"
+      maxH="45%"
+      overflowY="auto"
+    >
+      <Box as="ul" listStyleType="none" maxW="78ch">
+        {minds.map((mind) => (
+          <Box as="li" key={mind} py="1px">
+            {mind}
+          </Box>
+        ))}
+      </Box>
+      <Box mt="6px" display="flex" gap="14px" alignItems="center" flexWrap="wrap">
+        <Action onClick={onRead}>Understood</Action>
+        <Box color="ash" fontSize="note">
+          Local rules come first, whatever stands here.
+        </Box>
+      </Box>
+    </Box>
+  );
+}
