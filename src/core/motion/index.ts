@@ -21,6 +21,7 @@ export {
   WHOLE_SHARE,
 } from "./imagePath";
 export { type PressMoment, pressMoment } from "./press";
+export { nearestLandmarkM, type PressWish, pressAfterSeconds } from "./pressCountdown";
 export {
   handHeldSeconds,
   offeredDelaySeconds,

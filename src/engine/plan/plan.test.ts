@@ -66,13 +66,17 @@ describe("what is taken along", () => {
     expect(new ICAL.Event(second!).uid).not.toBe(read.uid);
   });
 
-  it("is a sheet of one page a shot after an overview", async () => {
+  it("is a sheet of two pages a shot after an overview: its settings, and its pictures", async () => {
     const pdf = await getDocumentProxy(await sheetPdf(night));
-    expect(pdf.numPages).toBe(3);
+    expect(pdf.numPages).toBe(5);
     const { text } = await extractText(pdf, { mergePages: false });
     expect(text[0]).toContain("sunset");
     expect(text[1]).toContain("18:10 to 18:22");
-    expect(text[2]).toContain("then fuse: lighten");
+    expect(text[2]).toContain("Moon");
+    expect(text[2]).toMatch(/Press 0[.]12 s before it comes in/);
+    expect(text[2]).toContain("Not aimed yet.");
+    expect(text[2]).toContain("good");
+    expect(text[3]).toContain("then fuse: lighten");
     expect(text.join(" ")).toContain("Local rules come first");
   });
 

@@ -1,12 +1,14 @@
-import { type ClipOn, chosenCamera, type NamedPhone } from "@/core/camera";
-import { planCapture, type RunCost, runCost, SOME_TIME } from "@/core/capture";
+import { type Camera, type ClipOn, chosenCamera, framed, type NamedPhone, WHOLE_SENSOR } from "@/core/camera";
+import { type CapturePlan, planCapture, type RunCost, runCost, SOME_TIME } from "@/core/capture";
 import { CAUTIONS, intentOf } from "@/core/intent";
+import type { Mover } from "@/core/motion";
 import { momentsOf, type NightPlan, type NightWindow, nightWindows, scoreMoment, scoreReasons } from "@/core/night";
 import { parseRecipe } from "@/core/recipe";
+import { sceneOf } from "@/core/shot";
 import { type SunEvents, sunEvents } from "@/core/sky";
 import type { OutingDetail, Shot } from "@/db/outings";
 import type { Site } from "@/db/sites";
-import { nightOf } from "./nightOf";
+import { nightOf, plannedShotOf } from "./nightOf";
 
 /** A shot on the night with everything its sheet says. */
 export interface PlannedShot {
@@ -20,6 +22,12 @@ export interface PlannedShot {
   readonly skyEv: number;
   readonly cost: RunCost;
   readonly cautions: readonly string[];
+  /** As it is framed. */
+  readonly camera: Camera;
+  /** Null without a shutter time. */
+  readonly capture: CapturePlan | null;
+  /** What passes; null where nothing does. */
+  readonly mover: Mover | null;
 }
 
 /** An outing as it is taken along. */
@@ -51,6 +59,8 @@ export function plannedNight(
     const begins = shot.beginsAt;
     if (!begins || begins < begin || begins > end) return [];
     const ends = new Date(begins.getTime() + shot.minutes * MINUTE_MS);
+    const camera = framed(chosenCamera(kit, shot.camera), shot.aim?.crop ?? WHOLE_SENSOR);
+    const capture = planCapture(parseRecipe(shot.recipeLine).recipe, camera, SOME_TIME);
     const middle = plan.momentAt(Math.min(end.getTime(), (begins.getTime() + ends.getTime()) / 2));
     return [
       {
@@ -61,7 +71,10 @@ export function plannedNight(
         score: scoreMoment(shot.intent, middle, plan.site),
         reasons: scoreReasons(shot.intent, middle, plan.site).map(({ because }) => because),
         windows: windows.filter(({ beginMs, endMs }) => beginMs < ends.getTime() && endMs > begins.getTime()),
-        cost: runCost(planCapture(parseRecipe(shot.recipeLine).recipe, chosenCamera(kit, shot.camera), SOME_TIME)),
+        cost: runCost(capture),
+        camera,
+        capture,
+        mover: sceneOf(plannedShotOf(shot), plan).mover,
         cautions: [...own, ...intentOf(shot.intent).cautions.map((id) => CAUTIONS[id])],
       },
     ];

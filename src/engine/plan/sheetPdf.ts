@@ -1,44 +1,11 @@
-import { join } from "node:path";
 import { DateTime } from "luxon";
 import PDFDocument from "pdfkit";
 import { printCoordinates } from "@/core/formats";
 import { intentOf } from "@/core/intent";
 import { readableDuration } from "@/core/recipe";
-import { applicationFolder } from "../folders";
 import type { PlannedNight, PlannedShot } from "./plannedNight";
-
-// A sheet for the dark: one page a shot, large type, black on white, so that it can be read in red light and printed
-// without colour. Lines are thick, nothing is grey.
-
-const MARGIN = 42;
-const PAGE = { width: 595.28, height: 841.89 };
-const WIDTH = PAGE.width - 2 * MARGIN;
-const RULE = 2;
-
-/** The bundled typeface has no narrow no-break space; a plain one reads the same. */
-const plain = (text: string): string => text.replaceAll("\u202f", "\u00a0");
-
-function fontFile(weight: 400 | 700): string {
-  return join(applicationFolder(), `node_modules/@fontsource/archivo/files/archivo-latin-${weight}-normal.woff`);
-}
-
-type Sheet = PDFKit.PDFDocument;
-
-function write(doc: Sheet, text: string, size: number, bold = false, gap = 4): void {
-  doc.font(bold ? "bold" : "text").fontSize(size);
-  const height = doc.heightOfString(plain(text), { width: WIDTH });
-  if (doc.y + height > PAGE.height - MARGIN) doc.addPage();
-  doc.text(plain(text), MARGIN, doc.y, { width: WIDTH }).y += gap;
-}
-
-function rule(doc: Sheet): void {
-  doc
-    .moveTo(MARGIN, doc.y)
-    .lineTo(MARGIN + WIDTH, doc.y)
-    .lineWidth(RULE)
-    .stroke("#000");
-  doc.y += 9;
-}
+import { fontFile, MARGIN, rule, type Sheet, write } from "./sheet/paper";
+import { picturesPage } from "./sheet/picturesPage";
 
 function overview(doc: Sheet, night: PlannedNight, clock: (at: Date) => string): void {
   const { site, events } = night;
@@ -108,7 +75,7 @@ function shotPage(doc: Sheet, planned: PlannedShot, position: string, clock: (at
   for (const caution of planned.cautions) write(doc, `• ${caution}`, 13, false, 2);
 }
 
-/** The field sheet of a night as a PDF. */
+/** The field sheet of a night as a PDF: an overview, then two pages a shot, its settings and its pictures. */
 export function sheetPdf(night: PlannedNight): Promise<Uint8Array<ArrayBuffer>> {
   const doc = new PDFDocument({ size: "A4", margin: MARGIN, info: { Title: night.name, Creator: "Aevumen" } });
   doc.registerFont("text", fontFile(400));
@@ -116,7 +83,9 @@ export function sheetPdf(night: PlannedNight): Promise<Uint8Array<ArrayBuffer>> 
   const clock = (at: Date) => DateTime.fromJSDate(at, { zone: night.site.zone }).toFormat("HH:mm");
   overview(doc, night, clock);
   night.shots.forEach((planned, index) => {
-    shotPage(doc, planned, `Shot ${index + 1} of ${night.shots.length}, ${night.site.name}`, clock);
+    const position = `Shot ${index + 1} of ${night.shots.length}, ${night.site.name}`;
+    shotPage(doc, planned, position, clock);
+    picturesPage(doc, night, planned, position, clock);
   });
   const chunks: Buffer[] = [];
   return new Promise((resolve, reject) => {

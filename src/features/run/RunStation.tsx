@@ -4,6 +4,7 @@ import { Box, Flex } from "@chakra-ui/react";
 import { useMemo, useState } from "react";
 import { planCapture, SOME_TIME } from "@/core/capture";
 import { repairOf } from "@/core/checklist";
+import { intentOf } from "@/core/intent";
 import type { Recipe } from "@/core/recipe";
 import { useKit, useOuting, useShot, useShotCamera } from "@/features/api/queries";
 import { RecipeLine } from "@/features/recipe/RecipeLine";
@@ -62,6 +63,7 @@ export function RunStation({ outingId, shotId }: { readonly outingId: string; re
     setPhone: set.mutateAsync,
     onStarted: linked.begun,
   });
+  const intent = shot && intentOf(shot.shot.intent);
   const watch = useRunWatch({ shot: shot?.shot, camera, linked, plan, phone: checked, askPhone: ask });
   const zone = useOuting(outingId).data?.site?.zone ?? "local";
   const test = useTestFrame(shot?.shot, shotId, linked.shown);
@@ -111,7 +113,18 @@ export function RunStation({ outingId, shotId }: { readonly outingId: string; re
             {!linked.goesOn && !hand.goesOn && shot && !ticked.includes(CAUTIONS_READ) && (
               <Cautions minds={minds} onRead={() => tick(CAUTIONS_READ, true)} />
             )}
-            {taker === "linked" ? linkedView : <HandView hand={hand} line={line} plan={readable} />}
+            {taker === "linked" ? (
+              linkedView
+            ) : (
+              <HandView
+                hand={hand}
+                line={line}
+                plan={readable}
+                camera={camera}
+                mover={shot?.shot.scene?.mover ?? intent?.scene.mover ?? null}
+                inTheMiddle={intent?.release === "at-once"}
+              />
+            )}
           </Flex>
         }
         reasonsName="Settings"

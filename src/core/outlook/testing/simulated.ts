@@ -29,14 +29,11 @@ function fusedOf(plan: CapturePlan, frames: readonly Uint8Array[]): FusedPicture
 /** Light of a neutral surface under the plan's white balance: luminance times colour. */
 const neutral = ({ kelvin }: CapturePlan) => blackBodyRgb(kelvin);
 
-/**
- * Frames of an even ground before which a mover passes, entering the frame at its left edge as the first shutter opens. The
- * mover carries the first lamp of the facts.
- */
-export function passingPicture(
+/** An even ground before which a mover passes, at the left edge of the frame at the scene's second 0. It carries the first lamp of the facts. */
+export function passingStage(
   plan: CapturePlan,
-  { sceneEv, mover, lamps, lampIntensityCd }: SceneFacts,
-): FusedPicture {
+  { sceneEv, mover, lamps, lampIntensityCd }: Pick<SceneFacts, "sceneEv" | "mover" | "lamps" | "lampIntensityCd">,
+): Stage {
   const { lens } = plan;
   const base = sceneNamed("salt-marsh")!;
   const lamp = lamps[0] && LAMP_CLASSES[lamps[0]];
@@ -57,7 +54,12 @@ export function passingPicture(
   for (let i = 0; i < light.length; i++) light[i] = luminance * colour[i % 3]!;
   const still = { light, depth: new Float32Array(pixels).fill(Infinity), flows: new Uint8Array(pixels), water: null };
   const traffic = mover && lamp ? [passing(plan, mover, lamp, lampIntensityCd)] : [];
-  const stage: Stage = { scene: { ...scene, traffic }, lens, view, still };
+  return { scene: { ...scene, traffic }, lens, view, still };
+}
+
+/** Frames of such a ground, the first of which opens as the mover enters. */
+export function passingPicture(plan: CapturePlan, facts: SceneFacts): FusedPicture {
+  const stage = passingStage(plan, facts);
   return fusedOf(
     plan,
     plannedFrames(plan).map((frame) => simulateFrame(stage, plan, frame).data),

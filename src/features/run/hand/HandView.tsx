@@ -4,7 +4,9 @@ import { Box, Flex } from "@chakra-ui/react";
 import { Hand, Play, Square } from "lucide-react";
 import { useMemo, useState } from "react";
 import type { HandWay } from "@/contracts/handFrame";
+import type { Camera } from "@/core/camera";
 import { type CapturePlan, cuesOf, runSeconds } from "@/core/capture";
+import type { Mover } from "@/core/motion";
 import { roughDuration } from "@/core/recipe";
 import { counted } from "@/core/words";
 import { Action } from "@/ui/Action";
@@ -16,6 +18,7 @@ import { Clock, leftText } from "../Clock";
 import { PHASE_WORDS } from "../RunClock";
 import { ShutterLine } from "../ShutterLine";
 import { HandLog } from "./HandLog";
+import { MomentPanel } from "./MomentPanel";
 import { SetItSo } from "./SetItSo";
 import { type CueWays, useCues } from "./useCues";
 import type { HandRun } from "./useHandRun";
@@ -25,6 +28,10 @@ interface HandViewProps {
   /** The line as it stands, and what it comes to; null without a shutter time. */
   readonly line: string;
   readonly plan: CapturePlan | null;
+  readonly camera: Camera | undefined;
+  /** What passes, if anything does; and whether it is wanted in the middle of the picture. */
+  readonly mover: Mover | null;
+  readonly inTheMiddle: boolean;
 }
 
 const WAYS = [
@@ -59,7 +66,7 @@ function HandClock({ hand }: { readonly hand: HandRun }) {
 }
 
 /** A run with a phone that is not linked: the clock that one sees and hears, and the log that one keeps with a thumb. */
-export function HandView({ hand, line, plan }: HandViewProps) {
+export function HandView({ hand, line, plan, camera, mover, inTheMiddle }: HandViewProps) {
   const { shown, goesOn, planned, startedAtMs, begin, end, correct, remove, tap } = hand;
   const [chosen, setChosen] = useState<HandWay>("timer");
   const [ways, setWays] = useState<CueWays>({ sound: true, voice: false, vibration: true });
@@ -99,6 +106,16 @@ export function HandView({ hand, line, plan }: HandViewProps) {
         <Action look="main" minH="96px" mx="16px" my="10px" fontSize="heading" title="Log a frame (f)" onClick={tap}>
           <Hand size={26} /> Frame {hand.count + 1}: now
         </Action>
+      )}
+      {mover && plan && camera && (!goesOn || isPressed) && (
+        <MomentPanel
+          mover={mover}
+          plan={plan}
+          camera={camera}
+          inTheMiddle={inTheMiddle}
+          ways={ways}
+          onPress={() => takesTaps && tap()}
+        />
       )}
       <Box flex="1" minH="0" overflowY="auto">
         {shown && shown.handFrames.length > 0 ? (
