@@ -1,4 +1,4 @@
-import { measureFrame, shiftBetween } from "./frameMeasure";
+import { changeBetween, measureFrame, shiftBetween } from "./frameMeasure";
 
 const [WIDTH, HEIGHT] = [160, 120];
 
@@ -43,10 +43,13 @@ test("one that stayed has not moved, and pictures of other sizes are not compare
   expect(shiftBetween(street(0, 0), other)).toEqual({ right: 0, down: 0 });
 });
 
-test("a warmer picture has more red and less blue, whatever its brightness", () => {
+test("a warmer picture has more red and less blue, whatever its brightness, and whatever passes before a part of it", () => {
   const [plain, warm, dim] = [street(0, 0), street(0, 0, 1, [1.1, 1, 0.9]), street(0, 0, 0.7)];
-  expect(warm.redStops - plain.redStops).toBeGreaterThan(0.15);
-  expect(warm.blueStops - plain.blueStops).toBeLessThan(-0.15);
-  expect(Math.abs(dim.redStops - plain.redStops)).toBeLessThan(0.03);
-  expect(dim.errors.matrix).toBeLessThan(plain.errors.matrix - 0.5);
+  // Encoded values a tenth higher are about a fifth of a stop to a third more light.
+  expect(changeBetween(plain, warm).red).toBeGreaterThan(0.15);
+  expect(changeBetween(plain, warm).blue).toBeLessThan(-0.15);
+  expect(Math.abs(changeBetween(plain, dim).red)).toBeLessThan(0.03);
+  expect(changeBetween(plain, dim).light).toBeLessThan(-0.8);
+  const passed = { ...plain, parts: plain.parts.map((stops, at) => (at < 150 ? 0 : stops)) };
+  expect(changeBetween(plain, passed)).toEqual({ light: 0, red: 0, blue: 0 });
 });

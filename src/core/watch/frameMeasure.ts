@@ -6,15 +6,19 @@ export interface FrameMeasure {
   /** Over (+) or under (-) the meter's level by each way of metering, stops. */
   readonly errors: Readonly<Record<MeteringMode, number>>;
   readonly clippedAny: number;
-  /** Red and blue over green, stops: how warm it came out. */
-  readonly redStops: number;
-  readonly blueStops: number;
+  /**
+   * Mean light of the picture's parts, stops under white, three channels each; what is white or black in a part is not in it. Whatever
+   * passes lights up a few of them, and leaves the others as they are.
+   */
+  readonly parts: Float32Array;
   /** Mean light by column and by row, stops: two frames of the same place fit when shifted by as much as it moved. */
   readonly columns: Float32Array;
   readonly rows: Float32Array;
 }
 
 const LINEAR = Float64Array.from({ length: 256 }, (_, code) => decodeSrgb(code / 255));
+const PARTS_ACROSS = 16;
+const PARTS_DOWN = 12;
 /** So dark that noise would say where things are. */
 const LEAST_LIGHT = 1e-3;
 /** What clips has lost its colour. */
@@ -31,26 +35,60 @@ export function measureFrame(picture: {
   const { clippedAny } = clippedShares(samples);
   const columns = new Float64Array(width);
   const rows = new Float64Array(height);
-  let [red, green, blue] = [0, 0, 0];
-  for (let y = 0, at = 0; y < height; y++)
+  const sums = new Float64Array(3 * PARTS_ACROSS * PARTS_DOWN);
+  const counts = new Uint32Array(PARTS_ACROSS * PARTS_DOWN);
+  for (let y = 0, at = 0; y < height; y++) {
+    const partRow = PARTS_ACROSS * Math.floor((y * PARTS_DOWN) / height);
     for (let x = 0; x < width; x++, at += 3) {
-      const [r, g, b] = [LINEAR[samples[at]!]!, LINEAR[samples[at + 1]!]!, LINEAR[samples[at + 2]!]!];
-      columns[x] = columns[x]! + g;
-      rows[y] = rows[y]! + g;
+      const green = LINEAR[samples[at + 1]!]!;
+      columns[x] = columns[x]! + green;
+      rows[y] = rows[y]! + green;
       if (Math.max(samples[at]!, samples[at + 1]!, samples[at + 2]!) >= COLOURED_BELOW) continue;
-      red += r;
-      green += g;
-      blue += b;
+      const part = partRow + Math.floor((x * PARTS_ACROSS) / width);
+      counts[part] = counts[part]! + 1;
+      for (let channel = 0; channel < 3; channel++)
+        sums[3 * part + channel] = sums[3 * part + channel]! + LINEAR[samples[at + channel]!]!;
     }
-  const stops = (light: number, over: number) => Math.log2(Math.max(LEAST_LIGHT, light) / Math.max(LEAST_LIGHT, over));
+  }
+  const stops = (light: number) => Math.log2(Math.max(LEAST_LIGHT, light));
   return {
     errors,
     clippedAny,
-    redStops: stops(red, green),
-    blueStops: stops(blue, green),
-    columns: Float32Array.from(columns, (sum) => stops(sum / height, 1)),
-    rows: Float32Array.from(rows, (sum) => stops(sum / width, 1)),
+    parts: Float32Array.from(sums, (sum, at) => stops(sum / Math.max(1, counts[Math.floor(at / 3)]!))),
+    columns: Float32Array.from(columns, (sum) => stops(sum / height)),
+    rows: Float32Array.from(rows, (sum) => stops(sum / width)),
   };
+}
+
+/** Parts darker than this are noise, stops under white. */
+const LEAST_PART_STOPS = -8;
+
+/** How a frame differs from another in the middle one of its parts: whatever passes before a few of them does not count. */
+export function changeBetween(
+  from: FrameMeasure,
+  to: FrameMeasure,
+): { readonly light: number; readonly red: number; readonly blue: number } {
+  const light: number[] = [];
+  const red: number[] = [];
+  const blue: number[] = [];
+  for (let at = 0; at < from.parts.length; at += 3) {
+    const [r, g, b] = [0, 1, 2].map((channel) => to.parts[at + channel]! - from.parts[at + channel]!) as [
+      number,
+      number,
+      number,
+    ];
+    if (Math.min(from.parts[at + 1]!, to.parts[at + 1]!) < LEAST_PART_STOPS) continue;
+    light.push(g);
+    red.push(r - g);
+    blue.push(b - g);
+  }
+  return { light: median(light), red: median(red), blue: median(blue) };
+}
+
+/** The middle one of some values; 0 of none. */
+export function median(values: readonly number[]): number {
+  const sorted = [...values].sort((one, other) => one - other);
+  return sorted[sorted.length >> 1] ?? 0;
 }
 
 /** No tripod that still stands moves further within a run, as a part of the picture's width. */

@@ -1,2 +1,2 @@
-export { type FrameMeasure, measureFrame, shiftBetween } from "./frameMeasure";
+export { type FrameMeasure, measureFrame } from "./frameMeasure";
 export { type RunWarning, type WatchedFrame, type WatchedRun, warningsOf } from "./warnings";

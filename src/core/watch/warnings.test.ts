@@ -9,8 +9,11 @@ const camera = chosenCamera({ phones: [], clipOns: [] }, null);
 const LINE = "8 x 1s every 2s | iso 50 | wb 3800K | delay 2s -> lighten";
 const planOf = (line: string) =>
   planCapture(parseRecipe(line).recipe, camera, { pressedAtMs: 0, sensorCelsius: 15, seed: 5 })!;
-const WIDTH = 320;
-const stage = setStage(sceneNamed("quay-road")!, camera.lens, WIDTH);
+const WIDTH = 200;
+const quay = sceneNamed("quay-road")!;
+// Dense evening traffic: headlamps in every other frame.
+const busy = { ...quay, traffic: quay.traffic.map((each) => ({ ...each, headwaySeconds: 3 })) };
+const stage = setStage(busy, camera.lens, WIDTH);
 
 type Changed = (index: number, plan: CapturePlan) => { readonly plan?: CapturePlan; readonly flaws?: FrameFlaws };
 
@@ -36,7 +39,7 @@ const watched = (part: Partial<WatchedRun> & { readonly line?: string } = {}): W
   const { line = LINE, ...rest } = part;
   const plan = planOf(line);
   return {
-    ...{ plan, planned: plannedFrames(plan), frames: right, widthPx: 4080, mode: "matrix" as const },
+    ...{ plan, planned: plannedFrames(plan), frames: right, widthPx: 4080 },
     ...{ shutterLadder: camera.shutterLadder, mostGapSeconds: null, phone: null, air: null, lightAhead: null },
     ...rest,
   };
@@ -56,7 +59,7 @@ describe("a run that is watched", () => {
   });
 
   it("sees a stand that gives way", () => {
-    // Three pixels of 320 are some forty of the phone's own.
+    // Three pixels of 200 are some sixty of the phone's own.
     const flaws = { kernels: [wayKernel([{ x: 3, y: 1 }])!], flashLuxSeconds: 0 };
     expect(ids({ frames: taken(LINE, (index) => (index > 3 ? { flaws } : {})) })).toEqual(["shift"]);
   });

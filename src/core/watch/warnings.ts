@@ -7,10 +7,9 @@ import {
   shutterOf,
 } from "../capture";
 import { type Ladder, nearestRung } from "../light";
-import type { MeteringMode } from "../picture";
 import { readableDuration } from "../recipe";
 import { counted, plain, signed } from "../words";
-import { type FrameMeasure, shiftBetween } from "./frameMeasure";
+import { changeBetween, type FrameMeasure, median, shiftBetween } from "./frameMeasure";
 
 /** A frame as it came, with its measures. */
 export interface WatchedFrame {
@@ -31,7 +30,6 @@ export interface WatchedRun {
   readonly frames: readonly WatchedFrame[];
   /** Width of the frames, pixels. */
   readonly widthPx: number;
-  readonly mode: MeteringMode;
   readonly shutterLadder: Ladder;
   /** The longest pause between two frames that does not show, seconds; null where none does. */
   readonly mostGapSeconds: number | null;
@@ -67,11 +65,6 @@ const COLD_FACTOR = 1.5;
 /** A period is taken to be longer than the line's from so much on, seconds. */
 const LATE_SECONDS = 0.25;
 
-function median(values: readonly number[]): number {
-  const sorted = [...values].sort((one, other) => one - other);
-  return sorted[sorted.length >> 1] ?? 0;
-}
-
 type Told = RunWarning | null;
 
 /** A number of stops as rungs of the shutter ladder, from where the line stands. */
@@ -89,7 +82,10 @@ const meant = ({ plan }: WatchedRun, index: number): number =>
   Math.log2(shutterOf(plan, index).nominalSeconds / shutterOf(plan, 0).nominalSeconds);
 
 function clipping(run: WatchedRun): Told {
-  const [first, last] = ends(run, ({ measure }) => measure.clippedAny);
+  const shares = (frames: readonly WatchedFrame[]) => frames.map(({ measure }) => measure.clippedAny);
+  // A bus that passes whitens a frame or two: all of the last have to be whiter than all of the first.
+  const first = Math.max(...shares(run.frames.slice(0, FEW)));
+  const last = Math.min(...shares(run.frames.slice(-FEW)));
   if (last - first < CLIPPED_PART || last < CLIPPED_TIMES * first) return null;
   return {
     id: "clipping",
@@ -98,16 +94,15 @@ function clipping(run: WatchedRun): Told {
   };
 }
 
-/** The middle value of a run's first few and last few frames. */
-function ends({ frames }: WatchedRun, of: (frame: WatchedFrame) => number): readonly [number, number] {
-  return [median(frames.slice(0, FEW).map(of)), median(frames.slice(-FEW).map(of))];
-}
-
 function brightness(run: WatchedRun): Told {
-  // A ramp that follows the light keeps the picture as bright; without one the plan's own changes are taken off.
-  const own = run.plan.recipe.rampStops !== null ? () => 0 : (index: number) => meant(run, index);
-  const [first, last] = ends(run, ({ index, measure }) => measure.errors[run.mode] - own(index));
-  const change = last - first;
+  const { frames, plan } = run;
+  // A ramp that follows the light keeps the picture as bright; what the plan itself changes otherwise is taken off.
+  const own = plan.recipe.rampStops === null ? (index: number) => meant(run, index) : () => 0;
+  const changes = frames.slice(0, FEW).map((first, at) => {
+    const last = frames[frames.length - FEW + at]!;
+    return changeBetween(first.measure, last.measure).light - own(last.index) + own(first.index);
+  });
+  const change = median(changes);
   if (Math.abs(change) < THIRD) return null;
   return {
     id: "brightness",
@@ -119,13 +114,15 @@ function brightness(run: WatchedRun): Told {
 function colour({ frames, plan }: WatchedRun): Told {
   // Frames of other shutters clip elsewhere, and are of other colours for that.
   if (plan.shutters.length > 1) return null;
-  const wander = (of: (measure: FrameMeasure) => number) => {
-    const values = frames.map(({ measure }) => of(measure));
+  const steps = frames.slice(1).map(({ measure }, at) => changeBetween(frames[at]!.measure, measure));
+  const wander = (of: (step: (typeof steps)[number]) => number) => {
+    let sum = 0;
+    const values = [0, ...steps.map((step) => (sum += of(step)))];
     // Dusk turns blue evenly; a camera that looks for its white balance goes to and fro.
     const jumps = values.slice(2).map((value, at) => Math.abs(values[at + 1]! - (values[at]! + value) / 2));
     return { jump: median(jumps), spread: Math.max(...values) - Math.min(...values) };
   };
-  const [red, blue] = [wander(({ redStops }) => redStops), wander(({ blueStops }) => blueStops)];
+  const [red, blue] = [wander((step) => step.red), wander((step) => step.blue)];
   if (Math.max(red.jump, blue.jump) < COLOUR_JUMP_STOPS) return null;
   return {
     id: "colour",

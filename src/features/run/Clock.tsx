@@ -7,7 +7,17 @@ interface ClockProps {
   readonly words: string;
   readonly beneath: string;
   readonly isOpen: boolean;
+  /** In a column of its own on a wide screen. */
+  readonly stacked?: boolean;
 }
+
+/** What the number of a clock is until. */
+export const PHASE_WORDS = {
+  waits: "opens in",
+  open: "open",
+  closed: "closed",
+  through: "the last frame is written",
+} as const;
 
 /** From here on seconds are told without tenths. */
 const WHOLE_SECONDS = 10;
@@ -17,11 +27,12 @@ export const leftText = (seconds: number): string =>
   seconds >= WHOLE_SECONDS ? String(Math.ceil(seconds)) : (Math.ceil(10 * seconds) / 10).toFixed(1);
 
 /** One number, large enough to read from two metres, and what it means. */
-export function Clock({ number, words, beneath, isOpen }: ClockProps) {
+export function Clock({ number, words, beneath, isOpen, stacked = false }: ClockProps) {
   return (
     <Flex
-      align="center"
-      gap={{ base: "12px", md: "24px" }}
+      direction={{ base: "row", md: stacked ? "column" : "row" }}
+      align={{ base: "center", md: stacked ? "flex-start" : "center" }}
+      gap={{ base: "12px", md: stacked ? "4px" : "24px" }}
       px="16px"
       py="6px"
       borderBottomWidth="1px"
@@ -38,7 +49,7 @@ export function Clock({ number, words, beneath, isOpen }: ClockProps) {
       >
         {number}
       </Box>
-      <Box fontSize="clamp(24px, 4vw, 44px)" lineHeight="1.15">
+      <Box fontSize={stacked ? "28px" : "clamp(24px, 4vw, 44px)"} lineHeight="1.15">
         <Box color={isOpen ? "lamp" : "ash"}>{words}</Box>
         <Box>{beneath}</Box>
       </Box>

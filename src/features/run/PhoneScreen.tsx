@@ -8,18 +8,20 @@ const AGAIN_MS = 2000;
 
 /** What the linked phone's screen shows where the shot is taken; `otherwise` while it shows nothing. */
 export function PhoneScreen({ shotId, otherwise }: { readonly shotId: string; readonly otherwise: string }) {
-  const [look, setLook] = useState(0);
+  // Only once the page is alive: what has loaded before tells nobody.
+  const [look, setLook] = useState<number | null>(null);
+  useEffect(() => setLook(0), []);
   const [state, setState] = useState<"waits" | "there" | "away">("waits");
   useEffect(() => {
     if (state !== "there") return;
     const timer = setTimeout(() => {
-      if (!document.hidden) setLook(look + 1);
+      if (!document.hidden) setLook((look ?? 0) + 1);
     }, AGAIN_MS);
     return () => clearTimeout(timer);
   }, [state, look]);
   return (
     <>
-      {state !== "away" && (
+      {state !== "away" && look !== null && (
         <Box asChild position="absolute" inset="0" width="100%" height="100%" objectFit="contain">
           <img
             src={`/api/shots/${shotId}/preview?look=${look}`}

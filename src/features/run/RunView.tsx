@@ -1,21 +1,19 @@
 "use client";
 
 import { Box, Flex } from "@chakra-ui/react";
-import { Layers, Pause, Play, Square } from "lucide-react";
+import { Layers, Play } from "lucide-react";
 import { useState } from "react";
 import type { MarkRequest } from "@/contracts/runMark";
-import { type CapturePlan, plannedFrames, runSeconds } from "@/core/capture";
+import { type CapturePlan, runSeconds } from "@/core/capture";
 import { roughDuration } from "@/core/recipe";
 import type { RunWarning } from "@/core/watch";
 import { isUnderWay, type RunWithFrames } from "@/features/api/queries";
 import { spoiledFrames } from "@/features/api/runMarks";
 import { Action } from "@/ui/Action";
 import { FrameStrip } from "./FrameStrip";
-import { MarkBar } from "./MarkBar";
 import { PhoneScreen } from "./PhoneScreen";
-import { RunClock } from "./RunClock";
+import { RunningView } from "./RunningView";
 import { FoldedPicture, FramePicture } from "./RunPicture";
-import { frameMeant } from "./runNow";
 import { ShutterLine } from "./ShutterLine";
 import { useFolded } from "./useFolded";
 import { Warnings } from "./Warnings";
@@ -52,7 +50,7 @@ const STATE_WORDS = {
 /** The latest frame large, all frames as a strip, and the one thing to do next. */
 export function RunView(props: RunViewProps) {
   const { warnings, measured } = props;
-  const { shotId, run, plan, ready, busy, starting, onStart, onAbort, onPause, onResume, onMark, onStack } = props;
+  const { shotId, run, plan, ready, busy, starting, onStart, onStack } = props;
   const [chosen, setChosen] = useState<string | null>(null);
   const frames = run?.frames ?? [];
   const shown = frames.find(({ id }) => id === chosen) ?? frames.at(-1) ?? run?.lastFrame;
@@ -60,29 +58,17 @@ export function RunView(props: RunViewProps) {
   const kept = frames.filter(({ id }) => !spoiled?.has(id));
   const folded = useFolded(run);
   const showsFolded = chosen === null && folded !== null && folded.frames > 1;
-  const running = run !== null && isUnderWay(run.run);
-  const paused = run?.run.state === "paused";
   const count = plan?.frames ?? 0;
   const length = plan ? roughDuration(runSeconds(plan)) : "";
+  if (run && isUnderWay(run.run) && plan) return <RunningView {...props} run={run} plan={plan} folded={folded} />;
   return (
     <Flex direction="column" flex="1" minH="0">
       <Flex align="center" gap="14px" px="16px" py="8px" wrap="wrap" borderBottomWidth="1px" borderColor="line">
-        {running ? (
-          <>
-            <Action onClick={paused ? onResume : onPause}>
-              {paused ? <Play size={16} /> : <Pause size={16} />} {paused ? "Go on" : "Hold after this frame"}
-            </Action>
-            <Action onClick={onAbort}>
-              <Square size={16} /> Stop after this frame
-            </Action>
-          </>
-        ) : (
-          <Action look={frames.length > 0 ? "plain" : "main"} disabled={!ready || busy} onClick={onStart}>
-            <Play size={16} />{" "}
-            {count > 0 ? `Run ${count} ${count === 1 ? "frame" : "frames"}, ${length}` : "Write a shutter time to run"}
-          </Action>
-        )}
-        {run && !running && kept.length > 0 && (
+        <Action look={frames.length > 0 ? "plain" : "main"} disabled={!ready || busy} onClick={onStart}>
+          <Play size={16} />{" "}
+          {count > 0 ? `Run ${count} ${count === 1 ? "frame" : "frames"}, ${length}` : "Write a shutter time to run"}
+        </Action>
+        {run && kept.length > 0 && (
           <Action look="main" disabled={busy} onClick={() => onStack({ ...run, frames: kept })}>
             <Layers size={16} /> Fuse {kept.length} frames
           </Action>
@@ -104,11 +90,7 @@ export function RunView(props: RunViewProps) {
           </Box>
         )}
       </Flex>
-      {running && plan && <RunClock run={run} plan={plan} />}
       <Warnings warnings={warnings} />
-      {running && plan && (
-        <MarkBar onMark={(mark) => onMark({ ...mark, frame: frameMeant(run, plannedFrames(plan), Date.now()) })} />
-      )}
       <Flex flex="1" minH="0" align="center" justify="center" bg="mount" position="relative">
         {folded && showsFolded ? (
           <FoldedPicture folded={folded} />
@@ -120,14 +102,12 @@ export function RunView(props: RunViewProps) {
             otherwise={
               starting
                 ? "The phone makes ready: it looks at the scene."
-                : running
-                  ? "The first frame is on its way."
-                  : "No frames yet. Run the recipe and its frames appear here."
+                : "No frames yet. Run the recipe and its frames appear here."
             }
           />
         )}
       </Flex>
-      {plan && !running && <ShutterLine plan={plan} />}
+      {plan && <ShutterLine plan={plan} />}
       {run && frames.length > 0 && (
         <FrameStrip run={run} shownId={showsFolded ? null : (shown?.id ?? null)} onShow={setChosen} />
       )}

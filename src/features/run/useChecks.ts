@@ -3,8 +3,12 @@ import type { ShotReply } from "@/contracts/replies";
 import type { CapturePlan } from "@/core/capture";
 import { type CheckedPhone, checksOf } from "@/core/checklist";
 import { CAUTIONS, cautionsAt, intentOf } from "@/core/intent";
+import type { NightPlan } from "@/core/night";
 import { useOuting } from "@/features/api/queries";
 import { useNight } from "@/features/nightPlan/NightContext";
+
+const isWithin = ({ night: { span } }: NightPlan, at: string): boolean =>
+  Date.parse(at) >= span.begin.getTime() && Date.parse(at) <= span.end.getTime();
 
 /** The list before a run of a shot, empty until the shot and its plan are there; and what to mind before it, in words. */
 export function useChecks(
@@ -17,7 +21,8 @@ export function useChecks(
   const night = useNight()?.plan ?? null;
   const beginsAt = shot?.beginsAt ?? null;
   const air = useMemo(
-    () => (night && beginsAt !== null ? night.momentAt(Date.parse(beginsAt)).weather : null),
+    () =>
+      night && beginsAt !== null && isWithin(night, beginsAt) ? night.momentAt(Date.parse(beginsAt)).weather : null,
     [night, beginsAt],
   );
   return useMemo(() => {

@@ -20,7 +20,7 @@ export interface Twilight {
 }
 
 /**
- * The light over a run of a plan, by the computed sky and the place's own lamps; null without a night or a plan.
+ * The light over a run of a plan, by the computed sky and the place's own lamps; null without a plan, and outside of the night.
  *
  * @param elapsedSeconds Of a run that goes on; null for one that is to come.
  */
@@ -37,13 +37,16 @@ export function useTwilight(
     const { ofStars } = intentOf(shot.intent);
     const isPlanned = elapsedSeconds === null && planned.beginsAtMs !== null && planned.beginsAtMs > nowMs;
     const beginsAtMs = isPlanned ? planned.beginsAtMs! : nowMs;
+    const seconds = Math.max(0, runSeconds(plan) - (elapsedSeconds ?? 0));
+    const { begin, end } = night.night.span;
+    // A run at another time than this night's has another sky.
+    if (beginsAtMs < begin.getTime() || beginsAtMs + 1000 * seconds > end.getTime()) return null;
     // Lamps go on giving what they give: the darker it gets, the less the picture goes with the sky.
     const lampLight = ofStars ? 0 : luminanceFromEv(sceneOf(planned, night).sceneEv);
     const lightEv = (seconds: number): number => {
       const sky = luminanceFromEv(night.momentAt(beginsAtMs + 1000 * seconds).skyEv);
       return evFromLuminance(sky + lampLight);
     };
-    const seconds = Math.max(0, runSeconds(plan) - (elapsedSeconds ?? 0));
     const { temperatureC, dewPointC } = night.momentAt(beginsAtMs + 1000 * seconds).weather;
     return {
       beginsAtMs,

@@ -63,7 +63,6 @@ export function useWatch({ run, plan, camera, shot, phone, twilight }: Watched) 
       planned: plannedFrames(plan),
       frames: watched,
       widthPx: run?.frames[0]?.width ?? camera.lens.widthPx,
-      mode: scene.schools.metering,
       shutterLadder: camera.shutterLadder,
       mostGapSeconds: shot.intent === "star-arcs" ? mostStarGapSeconds(camera.lens, scene.declinationDeg) : null,
       phone: goesOn ? phone : null,

@@ -52,7 +52,7 @@ function tideText({ plan }: PlannedNight, { begins }: PlannedShot, clock: (at: D
     return metres <= before && metres < after ? [`low ${number(metres)} m ${clock(new Date(at))}`] : [];
   });
   const now = plan.momentAt(begins.getTime());
-  const later = plan.momentAt(begins.getTime() + TIDE_STEP_MS);
+  const later = plan.momentAt(Math.min(end.getTime(), begins.getTime() + TIDE_STEP_MS));
   const way = (later.tideMetres ?? 0) > (now.tideMetres ?? 0) ? "rising" : "falling";
   return `Tide ${number(now.tideMetres ?? 0)} m and ${way} (${now.tideSource}): ${turns.join(", ")}.`;
 }

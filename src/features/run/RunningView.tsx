@@ -1,0 +1,94 @@
+"use client";
+
+import { Box, Flex, Grid } from "@chakra-ui/react";
+import { Pause, Play, Square } from "lucide-react";
+import { useMemo } from "react";
+import type { MarkRequest } from "@/contracts/runMark";
+import { type CapturePlan, plannedFrames, runMoment } from "@/core/capture";
+import type { RunWarning } from "@/core/watch";
+import { counted } from "@/core/words";
+import type { RunWithFrames } from "@/features/api/queries";
+import { indexOfFrame } from "@/features/api/runMarks";
+import { Action } from "@/ui/Action";
+import type { Folded } from "@/workers/fold.worker";
+import { Beat } from "./Beat";
+import { Clock, leftText, PHASE_WORDS } from "./Clock";
+import { MarkBar } from "./MarkBar";
+import { FoldedPicture, FramePicture } from "./RunPicture";
+import { frameMeant, secondsInto } from "./runNow";
+import { useNow } from "./useNow";
+import { Warnings } from "./Warnings";
+
+interface RunningViewProps {
+  readonly run: RunWithFrames;
+  readonly plan: CapturePlan;
+  /** Its frames fused so far; null where they are not. */
+  readonly folded: Folded | null;
+  readonly warnings: readonly RunWarning[];
+  /** What the newest frame measures, in words; null while nobody knows. */
+  readonly measured: string | null;
+  readonly onAbort: () => void;
+  readonly onPause: () => void;
+  readonly onResume: () => void;
+  readonly onMark: (mark: MarkRequest) => void;
+}
+
+/** While a run goes on: one number, one picture, the beat, and what a thumb may want. */
+export function RunningView(props: RunningViewProps) {
+  const { run, plan, folded, warnings, measured, onAbort, onPause, onResume, onMark } = props;
+  const now = useNow();
+  const frames = useMemo(() => plannedFrames(plan), [plan]);
+  const taken = useMemo(() => new Set(run.frames.map(({ name }) => indexOfFrame(name))), [run.frames]);
+  const seconds = secondsInto(run, frames, now);
+  const moment = seconds === null ? null : runMoment(frames, seconds);
+  const isCounting = moment !== null && moment.phase !== "through";
+  const isPaused = run.run.state === "paused";
+  const latest = run.frames.at(-1);
+  const shows = folded && folded.frames > 1 ? `${folded.frames} frames, fused so far` : latest?.name;
+  return (
+    <Grid
+      flex="1"
+      minH="0"
+      templateColumns={{ base: "1fr", md: "320px 1fr" }}
+      templateRows={{ base: "auto auto minmax(0, 1fr) auto", md: "auto minmax(0, 1fr) auto" }}
+      templateAreas={{ base: `"clock" "beat" "picture" "side"`, md: `"clock picture" "side picture" "beat beat"` }}
+    >
+      <Box gridArea="clock">
+        <Clock
+          stacked
+          number={isCounting ? leftText(moment.leftSeconds) : `${run.frames.length}`}
+          words={moment === null ? (isPaused ? "held" : "as fast as it can") : PHASE_WORDS[moment.phase]}
+          beneath={
+            isCounting ? `frame ${moment.frame + 1} of ${frames.length}` : `of ${counted(frames.length, "frame")}`
+          }
+          isOpen={moment?.phase === "open"}
+        />
+      </Box>
+      <Box gridArea="beat" minW="0">
+        <Beat frames={frames} seconds={seconds ?? frames[run.frames.length]?.opensSeconds ?? 0} taken={taken} />
+      </Box>
+      <Box gridArea="picture" position="relative" bg="mount" minH="0">
+        {folded && folded.frames > 1 ? <FoldedPicture folded={folded} /> : latest && <FramePicture frame={latest} />}
+        <Box position="absolute" left="10px" bottom="8px" px="8px" py="3px" bg="veil" color="onPicture" fontSize="note">
+          {shows ? `${shows}${measured ? `; the newest ${measured}` : ""}` : "The first frame is on its way."}
+        </Box>
+      </Box>
+      <Flex gridArea="side" direction="column" minH="0" overflowY="auto" justify="flex-end">
+        <Box color="ash" fontSize="note" aria-live="polite" px="16px" py="6px">
+          {isPaused ? "Held" : "Running"}: {run.frames.length} of {run.run.framesWanted} frames
+          {run.run.problem ? `. ${run.run.problem}` : ""}
+        </Box>
+        <Warnings warnings={warnings} />
+        <MarkBar onMark={(mark) => onMark({ ...mark, frame: frameMeant(run, frames, Date.now()) })} />
+        <Flex gap="10px" px="16px" py="8px" wrap="wrap">
+          <Action minH="44px" flex="1" onClick={isPaused ? onResume : onPause} title="After this frame">
+            {isPaused ? <Play size={16} /> : <Pause size={16} />} {isPaused ? "Go on" : "Hold"}
+          </Action>
+          <Action minH="44px" flex="1" onClick={onAbort} title="After this frame">
+            <Square size={16} /> Stop
+          </Action>
+        </Flex>
+      </Flex>
+    </Grid>
+  );
+}
