@@ -11,6 +11,8 @@ import { logEntries } from "@/db/schema";
 import * as finish from "./api/runs/[runId]/finish/route";
 import * as handFrame from "./api/runs/[runId]/hand-frames/[frameId]/route";
 import * as handFrames from "./api/runs/[runId]/hand-frames/route";
+import * as markSound from "./api/runs/[runId]/marks/[markId]/sound/route";
+import * as spokenMark from "./api/runs/[runId]/marks/spoken/route";
 import * as runDetail from "./api/runs/[runId]/route";
 import * as handRuns from "./api/shots/[shotId]/hand-runs/route";
 
@@ -114,4 +116,32 @@ test("frames of a phone's run are not logged by hand", async () => {
   expect((await log(id, [tap(null)])).status).toBe(409);
   expect((await log(crypto.randomUUID(), [tap(null)])).status).toBe(404);
   expect((await log(id, [])).status).toBe(400);
+});
+
+test("a spoken note is kept with its sound; what is no sound, or too long, is refused and leaves nothing", async () => {
+  const source = { shotId, source: "phone", recipeLine: "", state: "running", framesWanted: 3 } as const;
+  const { id: runId } = await createRun(database.db, source);
+  const speak = async (body: Buffer, type: string, query = "?frame=2&seconds=3.4") => {
+    const request = new Request(`http://127.0.0.1:3210/api/x${query}`, {
+      method: "POST",
+      headers: { host: "127.0.0.1:3210", "content-type": type },
+      body: new Uint8Array(body),
+    });
+    const response = await spokenMark.POST(request, { params: Promise.resolve({ runId }) });
+    return { status: response.status, json: await response.json() };
+  };
+  const sound = Buffer.from("a few words");
+  const { status, json } = await speak(sound, "audio/webm;codecs=opus");
+  expect(status).toBe(201);
+  expect((await standing(runId)).marks).toMatchObject([
+    { frame: 2, kind: "note", text: "spoken, 3 s", isSpoken: true },
+  ]);
+  const asked = new Request("http://127.0.0.1:3210/api/x", { headers: { host: "127.0.0.1:3210" } });
+  const heard = await markSound.GET(asked, { params: Promise.resolve({ runId, markId: json.id }) });
+  expect(heard.headers.get("content-type")).toBe("audio/webm");
+  expect(Buffer.from(await heard.arrayBuffer())).toEqual(sound);
+  expect((await speak(sound, "text/html")).status).toBe(415);
+  expect((await speak(Buffer.alloc(5e6), "audio/webm")).status).toBe(413);
+  expect((await speak(sound, "audio/webm", "?frame=-1&seconds=1")).status).toBe(400);
+  expect((await standing(runId)).marks).toHaveLength(1);
 });

@@ -11,6 +11,8 @@ export const runMark = z.object({
   /** The frame that it is about, counted from 0. */
   frame: z.number(),
   text: z.string(),
+  /** Whether it was spoken: its sound is kept. */
+  isSpoken: z.boolean(),
   createdAt: z.string(),
 });
 export type RunMark = z.infer<typeof runMark>;
@@ -24,3 +26,14 @@ export type MarkRequest = z.input<typeof markRequest>;
 
 /** Whether a mark spoils its frame. */
 export const spoils = ({ kind }: Pick<RunMark, "kind">): boolean => kind !== "note";
+
+/** What a browser records is a few seconds of speech, and no more than this. */
+export const MOST_SPOKEN_BYTES = 4e6;
+/** Kinds of sound that are taken, as browsers record it. */
+export const SPOKEN_TYPES = ["audio/webm", "audio/ogg", "audio/mp4"] as const;
+
+/** A note that is spoken: the frame stands in the address, the sound is the body. */
+export const spokenQuery = z.object({
+  frame: z.coerce.number().int().min(0).max(1e6),
+  seconds: z.coerce.number().min(0).max(600),
+});

@@ -20,7 +20,16 @@ export interface RunSummary {
 }
 
 export type HandFrameRow = typeof handFrames.$inferSelect;
-export type RunMarkRow = typeof runMarks.$inferSelect;
+export type RunMarkRow = typeof runMarks.$inferSelect & { readonly isSpoken: boolean };
+
+/** One mark of a run, or undefined. */
+export async function findMark(db: Db, runId: string, id: string) {
+  const [mark] = await db
+    .select()
+    .from(runMarks)
+    .where(and(eq(runMarks.id, id), eq(runMarks.runId, runId)));
+  return mark;
+}
 
 /** Says something of a run's frame. */
 export async function addMark(db: Db, mark: typeof runMarks.$inferInsert): Promise<string> {
@@ -168,7 +177,7 @@ async function summaries(db: Db, found: readonly Run[]): Promise<RunSummary[]> {
   return found.map((run) => ({
     run,
     handFrames: logged.filter(({ runId }) => runId === run.id),
-    marks: marks.filter(({ runId }) => runId === run.id),
+    marks: marks.flatMap((mark) => (mark.runId === run.id ? [{ ...mark, isSpoken: mark.soundHash !== null }] : [])),
     frameCount: counted.find(({ runId }) => runId === run.id)?.count ?? 0,
     lastFrame: lastFrames.find(({ runId }) => runId === run.id) ?? null,
   }));

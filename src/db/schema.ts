@@ -198,6 +198,9 @@ export const runMarks = pgTable(
     kind: text("kind").$type<MarkKind>().notNull(),
     frame: integer("frame").notNull(),
     text: text("text").notNull(),
+    /** Of a spoken note: where its sound lies in the store, and its kind. */
+    soundHash: text("sound_hash"),
+    soundType: text("sound_type"),
     createdAt: createdAt(),
   },
   ({ runId }) => [index("run_marks_run_index").on(runId)],

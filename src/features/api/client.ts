@@ -44,6 +44,17 @@ export async function sendJson<Schema extends z.ZodType>(
   return schema.parse(await whileSaving(answer));
 }
 
+/** Sends bytes as they are, of their own kind, and checks the reply. @throws ProblemError with words for the person. */
+export async function sendBytes<Schema extends z.ZodType>(
+  url: string,
+  bytes: Blob,
+  schema: Schema,
+): Promise<z.infer<Schema>> {
+  return schema.parse(
+    await whileSaving(ask(url, { method: "POST", headers: { "content-type": bytes.type }, body: bytes })),
+  );
+}
+
 /** Counts something among what is being saved until it is settled. */
 export async function whileSaving<Value>(saving: Promise<Value>): Promise<Value> {
   onTheWay.add(saving);

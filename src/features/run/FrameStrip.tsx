@@ -48,6 +48,21 @@ export function FrameStrip({ run, shownId, onShow }: FrameStripProps) {
                 <img src={thumbnailUrl(thumbnailHash)} alt="" loading="lazy" />
               </Box>
             </Action>
+            {marks.map(
+              ({ id: markId, isSpoken }) =>
+                isSpoken && (
+                  <Box key={markId} mt="2px">
+                    {/* biome-ignore lint/a11y/useMediaCaption: a person's own few words to themselves */}
+                    <audio
+                      controls
+                      preload="none"
+                      style={{ width: 72, height: 24 }}
+                      aria-label={`Spoken beside ${name}`}
+                      src={`/api/runs/${run.run.id}/marks/${markId}/sound`}
+                    />
+                  </Box>
+                ),
+            )}
             {said && (
               <Box
                 position="absolute"

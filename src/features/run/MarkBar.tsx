@@ -5,9 +5,11 @@ import type { MarkRequest } from "@/contracts/runMark";
 import { Action } from "@/ui/Action";
 import { Entry } from "@/ui/Entry";
 import { usePageKeys } from "@/ui/keys";
+import { SpokenNote } from "./SpokenNote";
 
 interface MarkBarProps {
   readonly onMark: (mark: Omit<MarkRequest, "frame">) => void;
+  readonly onSpoken: (sound: Blob, seconds: number) => void;
 }
 
 /** What spoils a frame, with its key. */
@@ -18,7 +20,7 @@ const SPOILS = [
 ] as const;
 
 /** While a run goes on: this frame is spoiled, or a word to remember. */
-export function MarkBar({ onMark }: MarkBarProps) {
+export function MarkBar({ onMark, onSpoken }: MarkBarProps) {
   usePageKeys(Object.fromEntries(SPOILS.map(({ kind, key }) => [key, () => onMark({ kind })])));
   return (
     <Flex align="center" gap="10px" px="16px" py="4px" wrap="wrap" borderBottomWidth="1px" borderColor="line">
@@ -37,7 +39,7 @@ export function MarkBar({ onMark }: MarkBarProps) {
       ))}
       <Entry
         label="A note at this instant"
-        width="190px"
+        width="200px"
         placeholder="a note at this instant"
         value=""
         onCommit={(text) => {
@@ -45,6 +47,7 @@ export function MarkBar({ onMark }: MarkBarProps) {
           return null;
         }}
       />
+      <SpokenNote onSpoken={onSpoken} />
     </Flex>
   );
 }

@@ -39,6 +39,7 @@ export function RunMain({ station }: { readonly station: RunStationState }) {
           onPause={() => station.tell("pause")}
           onResume={() => station.tell("resume")}
           onMark={(said) => station.mark(said)}
+          onSpoken={(sound, seconds, frame) => station.speak({ sound, seconds, frame })}
           onStack={(run) => station.stack(run)}
           warnings={watch.warnings}
           measured={watch.measured}

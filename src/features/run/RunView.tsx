@@ -33,6 +33,7 @@ interface RunViewProps {
   readonly onPause: () => void;
   readonly onResume: () => void;
   readonly onMark: (mark: MarkRequest) => void;
+  readonly onSpoken: (sound: Blob, seconds: number, frame: number) => void;
   readonly onStack: (run: RunWithFrames) => void;
   readonly warnings: readonly RunWarning[];
   /** What the newest frame measures, in words; null while nobody knows. */

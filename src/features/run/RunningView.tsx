@@ -31,11 +31,12 @@ interface RunningViewProps {
   readonly onPause: () => void;
   readonly onResume: () => void;
   readonly onMark: (mark: MarkRequest) => void;
+  readonly onSpoken: (sound: Blob, seconds: number, frame: number) => void;
 }
 
 /** While a run goes on: one number, one picture, the beat, and what a thumb may want. */
 export function RunningView(props: RunningViewProps) {
-  const { run, plan, folded, warnings, measured, onAbort, onPause, onResume, onMark } = props;
+  const { run, plan, folded, warnings, measured, onAbort, onPause, onResume, onMark, onSpoken } = props;
   const now = useNow();
   const frames = useMemo(() => plannedFrames(plan), [plan]);
   const taken = useMemo(() => new Set(run.frames.map(({ name }) => indexOfFrame(name))), [run.frames]);
@@ -79,12 +80,27 @@ export function RunningView(props: RunningViewProps) {
           {run.run.problem ? `. ${run.run.problem}` : ""}
         </Box>
         <Warnings warnings={warnings} />
-        <MarkBar onMark={(mark) => onMark({ ...mark, frame: frameMeant(run, frames, Date.now()) })} />
+        <MarkBar
+          onMark={(mark) => onMark({ ...mark, frame: frameMeant(run, frames, Date.now()) })}
+          onSpoken={(sound, seconds) => onSpoken(sound, seconds, frameMeant(run, frames, Date.now()))}
+        />
         <Flex gap="10px" px="16px" py="8px" wrap="wrap">
-          <Action minH="44px" flex="1" onClick={isPaused ? onResume : onPause} title="After this frame">
+          <Action
+            minH="44px"
+            flex="1"
+            aria-label={isPaused ? "Go on" : "Hold after this frame"}
+            title={isPaused ? "Go on" : "Hold after this frame"}
+            onClick={isPaused ? onResume : onPause}
+          >
             {isPaused ? <Play size={16} /> : <Pause size={16} />} {isPaused ? "Go on" : "Hold"}
           </Action>
-          <Action minH="44px" flex="1" onClick={onAbort} title="After this frame">
+          <Action
+            minH="44px"
+            flex="1"
+            aria-label="Stop after this frame"
+            title="Stop after this frame"
+            onClick={onAbort}
+          >
             <Square size={16} /> Stop
           </Action>
         </Flex>

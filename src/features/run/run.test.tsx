@@ -169,7 +169,14 @@ describe("a run on screen", () => {
   it("does not fuse what was said to be spoiled", () => {
     const named = [1, 2, 3].map((n) => frameReply(`frame-000${n}.jpg`));
     const marks = [
-      { id: crypto.randomUUID(), kind: "car" as const, frame: 1, text: "", createdAt: "2026-11-25T18:00:00.000Z" },
+      {
+        id: crypto.randomUUID(),
+        kind: "car" as const,
+        frame: 1,
+        text: "",
+        isSpoken: false,
+        createdAt: "2026-11-25T18:00:00.000Z",
+      },
     ];
     const { onStack } = view({ run: { ...runWithFrames(named), marks } });
     expect(screen.getByRole("button", { name: "Show frame-0002.jpg: car" })).toBeTruthy();

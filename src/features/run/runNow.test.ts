@@ -35,7 +35,7 @@ describe("where a run is now", () => {
 
 describe("what was said of frames", () => {
   const mark = (kind: "car" | "note", frame: number) => ({
-    ...{ id: crypto.randomUUID(), kind, frame, text: "", createdAt: "2026-11-25T18:00:00.000Z" },
+    ...{ id: crypto.randomUUID(), kind, frame, text: "", isSpoken: false, createdAt: "2026-11-25T18:00:00.000Z" },
   });
   it("leaves those out that are spoiled, by the number in their names", () => {
     const marked = { ...runWithFrames(taken(3)), marks: [mark("car", 1), mark("note", 2)] };

@@ -5,7 +5,7 @@ import { stackReply } from "@/contracts/replies";
 import type { MarkRequest } from "@/contracts/runMark";
 import type { CheckedSettings } from "@/core/checklist";
 import { parseRecipe } from "@/core/recipe";
-import { errorText, sendJson } from "@/features/api/client";
+import { errorText, sendBytes, sendJson } from "@/features/api/client";
 import type { RunWithFrames } from "@/features/api/queries";
 import { notice } from "@/ui/Notice";
 
@@ -61,6 +61,24 @@ export function useRunActions({ outingId, shotId, runId, setPhone, onStarted }: 
       }),
     onError: wrong,
   });
+  const speak = useMutation({
+    mutationFn: ({
+      sound,
+      seconds,
+      frame,
+    }: {
+      readonly sound: Blob;
+      readonly seconds: number;
+      readonly frame: number;
+    }) => sendBytes(`/api/runs/${runId}/marks/spoken?frame=${frame}&seconds=${seconds.toFixed(1)}`, sound, started),
+    onSuccess: ({ id }, { frame }) =>
+      notice({
+        tone: "said",
+        text: `Kept beside frame ${frame + 1}.`,
+        undo: () => void sendJson("DELETE", `/api/runs/${runId}/marks/${id}`, {}, anything).catch(wrong),
+      }),
+    onError: wrong,
+  });
   const stack = useMutation({
     mutationFn: (run: RunWithFrames) => {
       const method = parseRecipe(run.run.recipeLine).recipe.stack ?? "mean";
@@ -78,5 +96,5 @@ export function useRunActions({ outingId, shotId, runId, setPhone, onStarted }: 
     },
     onError: wrong,
   });
-  return { start, tell, mark, stack, busy: start.isPending || stack.isPending };
+  return { start, tell, mark, speak, stack, busy: start.isPending || stack.isPending };
 }

@@ -40,7 +40,7 @@ export function useRunStation(outingId: string, shotId: string) {
   const { phone, checked, set, ask } = usePhone();
   const { ticked, tick } = useTicks(shot?.shot);
   const { checks, minds } = useChecks(outingId, shot?.shot, plan, taker === "linked" ? checked : null);
-  const { start, tell, mark, stack, busy } = useRunActions({
+  const { start, tell, mark, speak, stack, busy } = useRunActions({
     outingId,
     shotId,
     runId: linked.runId,
@@ -65,8 +65,28 @@ export function useRunStation(outingId: string, shotId: string) {
     tryOne(taken);
   };
   return {
-    ...{ shotId, shot: shot?.shot, camera, kit, recipe, line, plan, readable, widthPx, pace, taker, intent, zone },
-    ...{ linked, hand, phone, watch, test, checks, minds, ticked, tick },
+    shotId,
+    camera,
+    kit,
+    recipe,
+    line,
+    plan,
+    readable,
+    widthPx,
+    pace,
+    taker,
+    intent,
+    zone,
+    linked,
+    hand,
+    phone,
+    watch,
+    test,
+    checks,
+    minds,
+    ticked,
+    tick,
+    shot: shot?.shot,
     isUnderWay: linked.goesOn || hand.goesOn,
     isBusy: busy,
     isStarting: start.isPending,
@@ -83,6 +103,7 @@ export function useRunStation(outingId: string, shotId: string) {
     takeProposal,
     tell: tell.mutate,
     mark: mark.mutate,
+    speak: speak.mutate,
     stack: stack.mutate,
   };
 }
