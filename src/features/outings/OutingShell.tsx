@@ -7,7 +7,7 @@ import { type ReactNode, useMemo } from "react";
 import type { ShotDetailReply } from "@/contracts/replies";
 import { errorText } from "@/features/api/client";
 import { useIsLive } from "@/features/api/live";
-import { isUnderWay, useLog, useOuting, useShot } from "@/features/api/queries";
+import { isUnderWay, useLiveRun, useLog, useOuting, useShot } from "@/features/api/queries";
 import { NightProvider, useNight, useNightIsComing } from "@/features/nightPlan/NightContext";
 import { RIBBON_HEIGHTS, Ribbon } from "@/features/ribbon/Ribbon";
 import { Action } from "@/ui/Action";
@@ -141,7 +141,10 @@ function LiveNotice() {
 function NightBand({ shotId, large }: { readonly shotId: string; readonly large: boolean }) {
   const night = useNight();
   const coming = useNightIsComing();
-  if (night) return <Ribbon night={night} shotId={shotId} large={large} />;
+  const found = useShot(shotId).data?.runs.find(({ run }) => run.source !== "files" && isUnderWay(run));
+  const live = useLiveRun(found?.run.id ?? null) ?? found;
+  const running = live && isUnderWay(live.run) ? live : null;
+  if (night) return <Ribbon night={night} shotId={shotId} large={large} running={running} />;
   return coming && <Box height={RIBBON_HEIGHTS[large ? "large" : "small"]} flexShrink="0" bg="slate" />;
 }
 

@@ -2,6 +2,7 @@
 
 import { Box } from "@chakra-ui/react";
 import { useEffect, useMemo, useRef, useState } from "react";
+import type { RunReply } from "@/contracts/replies";
 import { plain } from "@/core/words";
 import { useCameraOf } from "@/features/api/queries";
 import { clock, clockSeconds } from "@/features/nightPlan/clock";
@@ -14,6 +15,7 @@ import { LANES } from "./lanes";
 import { MiniMap } from "./MiniMap";
 import { RibbonDrawing } from "./RibbonDrawing";
 import { RibbonTip } from "./RibbonTip";
+import { RunBars } from "./RunBars";
 import { ShotBlock } from "./ShotBlock";
 import { useRibbonCursor } from "./useRibbonCursor";
 import { useTimeZoom } from "./useTimeZoom";
@@ -34,10 +36,12 @@ interface RibbonProps {
   readonly shotId: string;
   /** The Night station's tall form, with lanes. */
   readonly large: boolean;
+  /** A run of the shot that goes on; null while there is none. */
+  readonly running: RunReply | null;
 }
 
 /** The night as one band: light, lanes, windows, shots, and whatever instant one points at. */
-export function Ribbon({ night, shotId, large }: RibbonProps) {
+export function Ribbon({ night, shotId, large, running }: RibbonProps) {
   const [ref, { width, height }] = useSize<HTMLDivElement>();
   const [now, setNow] = useState<number | null>(null);
   const [hidden, setHidden] = useState<ReadonlySet<string>>(new Set());
@@ -131,6 +135,17 @@ export function Ribbon({ night, shotId, large }: RibbonProps) {
                   onShow={show}
                 />
               ),
+          )}
+          {running && (
+            <RunBars
+              running={running}
+              camera={cameraOf(night.shots.find(({ id }) => id === shotId)?.camera ?? null)}
+              domain={domain}
+              width={width}
+              beginMs={beginMs}
+              endMs={endMs}
+              onShow={show}
+            />
           )}
           {heldX !== null && (
             <g pointerEvents="none" color={ON_SKY.lamp}>

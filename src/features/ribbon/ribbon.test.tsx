@@ -45,7 +45,7 @@ function Inner({ seen, shotId }: { readonly seen: Seen; readonly shotId: string 
   seen.domain = useNightDomain();
   if (!night) return null;
   seen.span = [night.beginMs, night.endMs];
-  return <Ribbon night={night} shotId={shotId} large={false} />;
+  return <Ribbon running={null} night={night} shotId={shotId} large={false} />;
 }
 
 /** The ribbon with what it tells the stations. */

@@ -83,7 +83,7 @@ describe("what a run asks of the phone", () => {
 describe("a run on screen", () => {
   const view = (part: Partial<Parameters<typeof RunView>[0]> = {}) => {
     const asked = { onStart: jest.fn(), onAbort: jest.fn(), onStack: jest.fn() };
-    const given = { ...asked, onPause: jest.fn(), onResume: jest.fn(), onMark: jest.fn() };
+    const given = { ...asked, onPause: jest.fn(), onResume: jest.fn(), onMark: jest.fn(), onSpoken: jest.fn() };
     const plan = planCapture(parseRecipe("3 x 1s every 2s | iso 50 -> mean").recipe, camera, SOME_TIME);
     show(
       <RunView
