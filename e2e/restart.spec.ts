@@ -193,7 +193,7 @@ test("24 frames of a linked phone arrive though it goes out of reach and the ser
   try {
     expect(await (await request.get(`${address}/api/phone`)).json()).toMatchObject({
       name: "Pocket B",
-      isStandIn: false,
+      linkedBy: "environment",
     });
     const data = { name: "linked", date: "2026-11-24", site: null };
     const created = await (await request.post(`${address}/api/outings`, { data })).json();

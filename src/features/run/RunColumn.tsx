@@ -4,6 +4,7 @@ import { Box } from "@chakra-ui/react";
 import { CameraBar } from "@/features/shot/CameraBar";
 import { CheckList } from "./CheckList";
 import { HandReasons } from "./hand/HandReasons";
+import { LinkPhone } from "./LinkPhone";
 import { RunReasons } from "./RunReasons";
 import { TestFramePanel } from "./TestFramePanel";
 import { TwilightReasons } from "./TwilightReasons";
@@ -31,6 +32,14 @@ function Preparing({ station }: { readonly station: RunStationState }) {
           plan={plan}
           zone={station.zone}
           onRamp={(rampStops) => station.apply({ ...recipe, rampStops })}
+        />
+      )}
+      {taker === "linked" && (
+        <LinkPhone
+          phone={phone}
+          busy={station.isLinking}
+          problem={station.linkProblem}
+          onLink={(link) => station.linkPhone(link)}
         />
       )}
       <CheckList

@@ -1,5 +1,6 @@
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { type PhoneReply, phoneReply } from "@/contracts/phoneReply";
+import type { z } from "zod";
+import { type PhoneReply, type phoneLink, phoneReply } from "@/contracts/phoneReply";
 import type { CheckedPhone, CheckedSettings } from "@/core/checklist";
 import { getJson, sendJson } from "@/features/api/client";
 
@@ -22,6 +23,13 @@ export function usePhone() {
     mutationFn: (change: Partial<CheckedSettings>) => sendJson("PATCH", "/api/phone", change, phoneReply),
     onSuccess: (phone) => client.setQueryData(["phone"], phone),
   });
+  const link = useMutation({
+    mutationFn: (wanted: z.input<typeof phoneLink> | null) =>
+      wanted === null
+        ? sendJson("DELETE", "/api/phone/link", {}, phoneReply)
+        : sendJson("PUT", "/api/phone/link", wanted, phoneReply),
+    onSuccess: (phone) => client.setQueryData(["phone"], phone),
+  });
   const phone = query.data ?? null;
-  return { phone, checked: phone && checkedOf(phone), isAway: query.isError, ask: query.refetch, set };
+  return { link, phone, checked: phone && checkedOf(phone), isAway: query.isError, ask: query.refetch, set };
 }

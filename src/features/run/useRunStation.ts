@@ -4,6 +4,7 @@ import { planCapture, SOME_TIME } from "@/core/capture";
 import { repairOf } from "@/core/checklist";
 import { intentOf } from "@/core/intent";
 import type { Recipe } from "@/core/recipe";
+import { errorText } from "@/features/api/client";
 import { useKit, useOuting, useShot, useShotCamera } from "@/features/api/queries";
 import { useShotDraft } from "@/features/shot/useShotDraft";
 import { useShotRecipe } from "@/features/shot/useShotRecipe";
@@ -37,7 +38,7 @@ export function useRunStation(outingId: string, shotId: string) {
   const readable = problems.length === 0 ? plan : null;
   const widths = camera?.widthsPx ?? [];
   const widthPx = widths.find((width) => width === chosenWidth) ?? widths[1] ?? 0;
-  const { phone, checked, set, ask } = usePhone();
+  const { phone, checked, set, ask, link } = usePhone();
   const { ticked, tick } = useTicks(shot?.shot);
   const { checks, minds } = useChecks(outingId, shot?.shot, plan, taker === "linked" ? checked : null);
   const { start, tell, mark, speak, stack, busy } = useRunActions({
@@ -96,6 +97,9 @@ export function useRunStation(outingId: string, shotId: string) {
     setPace,
     setWidth: setChosenWidth,
     setPhone: set.mutate,
+    linkPhone: link.mutate,
+    isLinking: link.isPending,
+    linkProblem: link.isError ? errorText(link.error) : null,
     apply,
     changeCamera: (choice: CameraChoice) => shot && void change(shot.shot, { camera: choice }),
     start: () => start.mutate({ line, widthPx, pace, repair }),

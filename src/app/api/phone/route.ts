@@ -1,18 +1,10 @@
-import { answer, readJson, refusal, route } from "@/app/http";
-import { phoneChange, phoneReply } from "@/contracts/phoneReply";
-import { type LinkedPhone, linkedPhone } from "@/engine/phone/linked";
-
-async function told({ phone, isStandIn }: LinkedPhone): Promise<Response> {
-  const [{ name, canPause }, settings, status] = await Promise.all([
-    phone.capabilities(),
-    phone.settings(),
-    phone.status(),
-  ]);
-  return answer(phoneReply, { name, isStandIn, canPause, settings, status });
-}
+import { readJson, refusal, route } from "@/app/http";
+import { phoneChange } from "@/contracts/phoneReply";
+import { linkedPhone } from "@/engine/phone/linked";
+import { toldPhone } from "./told";
 
 /** What the linked phone says of itself. */
-export const GET = route(async () => told(await linkedPhone()));
+export const GET = route(async () => toldPhone(await linkedPhone()));
 
 /** Changes how the linked phone is set. */
 export const PATCH = route(async (request) => {
@@ -20,5 +12,5 @@ export const PATCH = route(async (request) => {
   if (!wanted.success) return refusal(wanted.error);
   const linked = await linkedPhone();
   await linked.phone.set(wanted.data);
-  return told(linked);
+  return toldPhone(linked);
 });
