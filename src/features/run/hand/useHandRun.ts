@@ -44,7 +44,12 @@ export function useHandRun(shotId: string, camera: Camera | undefined) {
   const moment: RunMoment | null = goesOn && planned.length > 0 ? runMoment(planned, seconds) : null;
 
   const { waiting, log } = useTaps(runId);
-  const refresh = () => client.invalidateQueries({ queryKey: ["shot", shotId] });
+  const refresh = () =>
+    Promise.all([
+      client.invalidateQueries({ queryKey: ["shot", shotId] }),
+      // One that has ended is not followed any more.
+      client.invalidateQueries({ queryKey: ["run", runId] }),
+    ]);
   const begin = useMutation({
     mutationFn: (wanted: Omit<HandRunRequest, "startedAt">) =>
       sendJson(
@@ -67,10 +72,12 @@ export function useHandRun(shotId: string, camera: Camera | undefined) {
   const correct = useMutation({
     mutationFn: ({ id, change }: { readonly id: string; readonly change: HandFrameChange }) =>
       sendJson("PATCH", `/api/runs/${runId}/hand-frames/${id}`, change, anything),
+    onSuccess: refresh,
     onError: wrong,
   });
   const remove = useMutation({
     mutationFn: (id: string) => sendJson("DELETE", `/api/runs/${runId}/hand-frames/${id}`, {}, anything),
+    onSuccess: refresh,
     onError: wrong,
   });
 
