@@ -86,7 +86,7 @@ export function MomentPanel({ mover, plan, camera, inTheMiddle, ways, onPress }:
         <Clock
           number={left > 0 ? leftText(left) : "now"}
           words={left > 0 ? "press in" : "press"}
-          beneath={`it passed ${landmarkM} m before`}
+          beneath={`from the landmark at ${landmarkM} m`}
           isOpen={left <= 0}
         />
       )}
