@@ -138,9 +138,10 @@ export async function simulateCommand(args: readonly string[]): Promise<void> {
   const plan = planCapture(recipe, camera, { pressedAtMs: startsAt.getTime(), sensorCelsius, seed })!;
   await mkdir(folder, { recursive: true });
   const files = [];
-  for await (const { index, name, jpeg, takenAt } of phone.capture()) {
+  for await (const { index, name, jpeg, raw, takenAt } of phone.capture()) {
     const file = join(folder, name);
     await writeFile(file, jpeg);
+    if (raw) await writeFile(join(folder, name.replace(/jpg$/, "dng")), raw);
     // The EV that comes out at the meter's level: more of a filter, and it takes a brighter place.
     const middleGreyEv = -meterStopsOf(plan, 0, shutterOf(plan, index).deliveredSeconds);
     files.push({ file, takenAt: takenAt.toISOString(), middleGreyEv });

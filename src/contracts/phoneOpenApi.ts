@@ -94,6 +94,13 @@ const OPERATIONS: Readonly<Record<string, Readonly<Record<string, Operation>>>> 
       errors: ["not-found"],
     },
   },
+  "/runs/{run}/frames/{index}/raw": {
+    get: {
+      summary: "The bytes of a frame's raw copy, or a range of them.",
+      reply: null,
+      errors: ["not-found", "wrong-range"],
+    },
+  },
   "/events": { get: { summary: "What happens, as it happens: server-sent events.", reply: null, errors: [] } },
 };
 

@@ -103,15 +103,21 @@ export const armRequest = z.strictObject({
 });
 export type ArmRequest = z.input<typeof armRequest>;
 
+const file = {
+  name: z.string().min(1).max(200),
+  mediaType: z.string().max(80),
+  bytes: z.int().min(1),
+  sha256,
+};
+
 /** A frame that lies on the phone until it is acknowledged. */
 export const phoneFrame = z.strictObject({
   run: z.uuid(),
   /** Counts from 0; one that is left out was lost. */
   index: z.int().min(0),
-  name: z.string().min(1).max(200),
-  mediaType: z.string().max(80),
-  bytes: z.int().min(1),
-  sha256,
+  ...file,
+  /** Its raw copy, a file of its own; null where there is none. */
+  raw: z.strictObject(file).nullable().default(null),
   takenAt: instant,
   /** As the phone displays it, and as it was in truth where the phone knows. */
   shutterSeconds: z.number().positive(),

@@ -64,6 +64,8 @@ export const frameReply = z.object({
   fNumber: z.number().nullable(),
   camera: z.string().nullable(),
   recipeLine: z.string().nullable(),
+  /** Bytes of its raw copy; null where it has none. */
+  rawBytes: z.number().nullable(),
   warning: z.string().nullable(),
   arrival: z.number(),
 });

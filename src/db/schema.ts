@@ -246,6 +246,9 @@ export const frames = pgTable(
     fNumber: doublePrecision("f_number"),
     camera: text("camera"),
     recipeLine: text("recipe_line"),
+    /** Its raw copy in the store, as the phone wrote it. */
+    rawHash: text("raw_hash"),
+    rawBytes: doublePrecision("raw_bytes"),
     /** What the decoder found wrong with it; such a frame is only fused when somebody says so. */
     warning: text("warning"),
     /** In the order of arrival, over all runs. */

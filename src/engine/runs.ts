@@ -33,6 +33,8 @@ import { storeBytes } from "./store";
 
 /** A phone's files at their largest: noise at a high ISO hardly packs. */
 const FILE_BYTES_PER_PIXEL = 2;
+/** A raw copy of three samples of 16 bits. */
+const RAW_BYTES_PER_PIXEL = 6;
 /** A phone may stay out of reach for so long before its run is given up. */
 const GIVE_UP_MS = 5 * 60_000;
 
@@ -41,10 +43,17 @@ export type StartedRun =
   | { readonly kind: "refused"; readonly problems: readonly string[] };
 
 /** Keeps one frame: bytes into the store, synced, and a row for the run; one that is there already stays as it is. */
-async function keepFrame(db: Db, run: Run, frame: PhoneFrame, bytes: Buffer, fNumber: number | null): Promise<void> {
+async function keepFrame(
+  db: Db,
+  run: Run,
+  frame: PhoneFrame,
+  { bytes, raw }: { readonly bytes: Buffer; readonly raw: Buffer | null },
+  fNumber: number | null,
+): Promise<void> {
   const { width, height, depth } = await readHeader(bytes);
   const thumbnail = await storeBytes(await makeThumbnail(bytes, THUMBNAIL_EDGE_PX));
   const stored = await storeBytes(bytes);
+  const storedRaw = raw && (await storeBytes(raw));
   const { name, takenAt, shutterSeconds, iso } = frame;
   await addFrame(db, {
     runId: run.id,
@@ -61,6 +70,8 @@ async function keepFrame(db: Db, run: Run, frame: PhoneFrame, bytes: Buffer, fNu
     fNumber,
     camera: run.phoneName,
     recipeLine: run.recipeLine,
+    rawHash: storedRaw?.hash ?? null,
+    rawBytes: storedRaw?.bytes ?? null,
   });
 }
 
@@ -83,8 +94,8 @@ async function collect({ database: { db }, capturing }: RunsHost, phone: RemoteP
   };
   try {
     const { lens } = await phone.capabilities().catch(() => ({ lens: null }));
-    const keep = async (frame: PhoneFrame, bytes: Buffer): Promise<void> => {
-      await keepFrame(db, run, frame, bytes, lens?.fNumber ?? null);
+    const keep = async (frame: PhoneFrame, bytes: Buffer, raw: Buffer | null): Promise<void> => {
+      await keepFrame(db, run, frame, { bytes, raw }, lens?.fNumber ?? null);
       await publish(db, { topic: "run", id: run.id });
     };
     const collecting = { keep, stands, passes: isOutOfReach };
@@ -153,7 +164,8 @@ export async function startRun(
   try {
     const frames = recipe.sequence?.frames ?? 1;
     const heightPx = (widthPx * camera.lens.heightPx) / camera.lens.widthPx;
-    await ensureRoom("This run", frames * widthPx * heightPx * FILE_BYTES_PER_PIXEL);
+    const perPixel = FILE_BYTES_PER_PIXEL + (recipe.files === "raw+jpeg" ? RAW_BYTES_PER_PIXEL : 0);
+    await ensureRoom("This run", frames * widthPx * heightPx * perPixel);
     const run = await createRun(db, {
       id,
       shotId: request.shotId,

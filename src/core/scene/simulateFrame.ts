@@ -1,7 +1,7 @@
 import type { CapturePlan, PlannedFrame } from "../capture";
 import { blackBodyRgb } from "../light";
 import { type Lens, vignetteInPlace } from "../optics";
-import { exposeBand, type HotSample, hotSamples } from "../sensor";
+import { exposeBand, exposeRawBand, type HotSample, hotSamples } from "../sensor";
 import { exposeBehindBodies, gatherBodies } from "./bodies";
 import { type View, viewOf } from "./camera";
 import { addDrift } from "./clouds";
@@ -99,12 +99,17 @@ function spread(kernels: readonly BlurKernel[], width: number, rows: number, lig
   return from;
 }
 
-/** Takes one frame of a plan at the stage, band by band: 1 to 2 MB of scratch whatever the frame's size, more where it is blurred. */
+/**
+ * Takes one frame of a plan at the stage, band by band: 1 to 2 MB of scratch whatever the frame's size, more where it is blurred.
+ *
+ * @param raw Takes the sensor's codes of the same frame, as many as the picture has samples; null where nobody wants them.
+ */
 export function simulateFrame(
   { scene, lens, view, still, passes }: Stage,
   plan: CapturePlan,
   { opensSeconds, deliveredSeconds, frameSeed }: PlannedFrame,
   { kernels, flashLuxSeconds }: FrameFlaws = FLAWLESS,
+  raw: Uint16Array | null = null,
 ): DevelopedFrame {
   const { width, height } = view;
   const data = new Uint8Array(3 * width * height);
@@ -168,7 +173,10 @@ export function simulateFrame(
       gathered.copyWithin(row * at, row * (end - below - 1), row * (end - below));
     const light = spread(kernels, width, rows, gathered);
     if (vignettingStops > 0) vignetteInPlace(light, view, firstRow, rows, vignettingStops, halfDiagonal);
-    exposeBand(exposure, { width, firstRow, rows }, light, hot, data.subarray(row * firstRow, row * (firstRow + rows)));
+    const band = { width, firstRow, rows };
+    const [from, to] = [row * firstRow, row * (firstRow + rows)];
+    exposeBand(exposure, band, light, hot, data.subarray(from, to));
+    if (raw) exposeRawBand(exposure, band, light, hot, raw.subarray(from, to));
   }
   return { width, height, data };
 }

@@ -48,6 +48,30 @@ function developTable(bits: number, gain: number): Uint8Array {
   return table;
 }
 
+/** The upper and the lower byte of each raw code: two passes over the same noise give the code itself. */
+const RAW_TABLES = [8, 0].map((shift) => Uint8Array.from({ length: 1 << 16 }, (_, code) => (code >> shift) & 255));
+
+/**
+ * Exposes a band of gathered light to the sensor and gives its raw codes as they are, before white balance and curve.
+ *
+ * @param out Codes of the lens's bits, interleaved; of the same frame as `exposeBand` develops.
+ * @throws RangeError when a length does not fit the band.
+ */
+export function exposeRawBand(
+  request: ExposureRequest,
+  band: Band,
+  light: Float32Array,
+  hot: readonly HotSample[],
+  out: Uint16Array,
+): void {
+  const bytes = new Uint8Array(out.length);
+  RAW_TABLES.forEach((table, pass) => {
+    const tables = [table, table, table].map((each) => each.subarray(0, 2 ** request.lens.bits));
+    exposeThrough(request, band, light, hot, tables, bytes);
+    for (let at = 0; at < out.length; at++) out[at] = pass === 0 ? bytes[at]! << 8 : out[at]! | bytes[at]!;
+  });
+}
+
 /**
  * Exposes a band of gathered light to the sensor and develops it: shot noise, dark current, read noise, PRNU, hot
  * pixels, clipping, quantisation, white balance, sRGB.
@@ -67,6 +91,26 @@ export function exposeBand(
   hot: readonly HotSample[],
   out: Uint8Array,
 ): void {
+  const { gains } = colourResponse(request.kelvin);
+  exposeThrough(
+    request,
+    band,
+    light,
+    hot,
+    gains.map((gain) => developTable(request.lens.bits, gain)),
+    out,
+  );
+}
+
+/** Exposes a band and writes each raw code through a table of bytes. */
+function exposeThrough(
+  request: ExposureRequest,
+  band: Band,
+  light: Float32Array,
+  hot: readonly HotSample[],
+  tables: readonly Uint8Array[],
+  out: Uint8Array,
+): void {
   const { lens, shutterSeconds, iso, transmission, kelvin, sensorCelsius, sensorSeed, frameSeed } = request;
   const { width, firstRow, rows } = band;
   const sampleCount = 3 * width * rows;
@@ -76,8 +120,7 @@ export function exposeBand(
     );
   }
   const perLight = electronsPerLuminanceSecond(lens, transmission);
-  const { sensitivity, gains } = colourResponse(kelvin);
-  const tables = gains.map((gain) => developTable(lens.bits, gain));
+  const { sensitivity } = colourResponse(kelvin);
   const topCode = 2 ** lens.bits - 1;
   const codesPerElectron = topCode / fullWell(lens, iso);
   const noiseScale = 1 / Math.sqrt(request.sensorPixelsPerPixel);

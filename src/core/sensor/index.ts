@@ -1,4 +1,4 @@
-export { type Band, type ExposureRequest, exposeBand } from "./expose";
+export { type Band, type ExposureRequest, exposeBand, exposeRawBand } from "./expose";
 export { type HotSample, hotSamples } from "./hotPixels";
 export {
   darkCurrent,
@@ -13,4 +13,4 @@ export {
   saturationExposure,
 } from "./response";
 export { shortestSubExposure } from "./subExposure";
-export { type ColourResponse, colourResponse } from "./whiteBalance";
+export { type ColourResponse, colourResponse, FILTER_ARRAY } from "./whiteBalance";

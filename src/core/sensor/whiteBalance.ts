@@ -1,7 +1,7 @@
 import { blackBodyRgb, type Rgb } from "../light";
 
 /** What the raw channels see of an even light, relative to green: a colour filter array's usual unevenness. */
-const FILTER_ARRAY: Rgb = [0.55, 1, 0.66];
+export const FILTER_ARRAY: Rgb = [0.55, 1, 0.66];
 
 /** How a sensor sees colours, and what is made of that, under a white balance. */
 export interface ColourResponse {

@@ -77,22 +77,17 @@ export class RemotePhone {
   }
 
   /** A frame's bytes, in as many pieces as it takes. @throws PhoneAwayError when they are not what the phone says they are. */
-  async bytesOf({ run, index, bytes, sha256 }: PhoneFrame): Promise<Buffer> {
-    if (bytes > MOST_FRAME_BYTES) throw new PhoneAwayError(`Frame ${index + 1} is ${bytes} bytes long: too large.`);
-    const whole = Buffer.alloc(bytes);
-    let received = 0;
-    while (received < bytes) {
-      const before = received;
-      const response = await this.send("GET", `/runs/${run}/frames/${index}`, undefined, {
-        range: `bytes=${received}-`,
-      });
-      received = await fill(whole, received, response);
-      if (received === before) throw new PhoneAwayError(`Nothing more came of frame ${index + 1}.`);
-    }
-    if (createHash("sha256").update(whole).digest("hex") !== sha256)
-      throw new PhoneAwayError(`Frame ${index + 1} did not arrive as the phone took it.`);
-    return whole;
-  }
+  bytesOf = (frame: PhoneFrame): Promise<Buffer> =>
+    this.wholeFile(`/runs/${frame.run}/frames/${frame.index}`, frame, `Frame ${frame.index + 1}`);
+
+  /** The bytes of its raw copy; null where it has none. */
+  rawBytesOf = async (frame: PhoneFrame): Promise<Buffer | null> =>
+    frame.raw &&
+    this.wholeFile(
+      `/runs/${frame.run}/frames/${frame.index}/raw`,
+      frame.raw,
+      `The raw copy of frame ${frame.index + 1}`,
+    );
 
   /**
    * What happens on the phone, from after an event on, until it closes the connection.
@@ -127,6 +122,25 @@ export class RemotePhone {
     const reply = schema.safeParse(await response.json().catch(() => undefined));
     if (!reply.success) throw new PhoneAwayError("What answers there does not speak the phone protocol.");
     return reply.data;
+  }
+
+  private async wholeFile(
+    path: string,
+    { bytes, sha256 }: Pick<PhoneFrame, "bytes" | "sha256">,
+    name: string,
+  ): Promise<Buffer> {
+    if (bytes > MOST_FRAME_BYTES) throw new PhoneAwayError(`${name} is ${bytes} bytes long: too large.`);
+    const whole = Buffer.alloc(bytes);
+    let received = 0;
+    while (received < bytes) {
+      const before = received;
+      const response = await this.send("GET", path, undefined, { range: `bytes=${received}-` });
+      received = await fill(whole, received, response);
+      if (received === before) throw new PhoneAwayError(`Nothing more came of it: ${name}.`);
+    }
+    if (createHash("sha256").update(whole).digest("hex") !== sha256)
+      throw new PhoneAwayError(`${name} did not arrive as the phone took it.`);
+    return whole;
   }
 
   /** @throws PhoneAwayError without an answer, PhoneAnswerError for an error of the protocol. */

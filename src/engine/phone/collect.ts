@@ -4,7 +4,7 @@ import { PhoneAnswerError, PhoneAwayError, type RemotePhone } from "./client";
 /** What is done with what comes from a phone. */
 export interface Collecting {
   /** Keeps a frame for good: only once this is done is it acknowledged. */
-  keep(frame: PhoneFrame, bytes: Buffer): Promise<void>;
+  keep(frame: PhoneFrame, bytes: Buffer, raw: Buffer | null): Promise<void>;
   /** Whether what went wrong with keeping will pass, so that it is tried again; otherwise the run is given up. */
   passes(error: unknown): boolean;
   /** Told how the run stands, and null while the phone is out of reach. */
@@ -48,7 +48,7 @@ export async function collectRun(
   const kept = new Set<number>();
   const take = async (frame: PhoneFrame): Promise<void> => {
     if (kept.has(frame.index)) return;
-    await collecting.keep(frame, await phone.bytesOf(frame));
+    await collecting.keep(frame, await phone.bytesOf(frame), await phone.rawBytesOf(frame));
     kept.add(frame.index);
     await phone.acknowledge(id, frame.index);
   };

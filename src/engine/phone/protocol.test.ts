@@ -180,6 +180,35 @@ describe("a phone at an address", () => {
     ]);
   });
 
+  it("writes raw copies where the line asks for them, refuses to while they are off, and forgets both files at once", async () => {
+    const { phone } = await phoneWith();
+    await phone.set({ ...right, rawCopies: false });
+    const refused = phone.arm(armed("2 x 1/8 | iso 50 | raw+jpeg"));
+    await expect(refused).rejects.toMatchObject({ code: "cannot-do", message: expect.stringContaining("raw copies") });
+    await phone.set({ rawCopies: true });
+    const request = armed("2 x 1/8 | iso 50 | raw+jpeg");
+    await phone.arm(request);
+    await phone.start(request.id);
+    const raws: Buffer[] = [];
+    const keep = async (frame: PhoneFrame, _bytes: Buffer, raw: Buffer | null) => {
+      expect(frame.raw).toMatchObject({ mediaType: "image/x-adobe-dng", name: frame.name.replace("jpg", "dng") });
+      raws.push(raw!);
+    };
+    const never = new AbortController().signal;
+    await collectRun(phone, request.id, { keep, passes: () => false, stands: async () => {} }, 20_000, never);
+    // A TIFF's first bytes, then three samples of two bytes a pixel.
+    for (const raw of raws) {
+      expect(raw.subarray(0, 4)).toEqual(Buffer.from("II*\0"));
+      expect(raw.length).toBeGreaterThan(6 * 102 * 76);
+    }
+    expect(raws).toHaveLength(2);
+    expect((await phone.frames(request.id)).frames).toEqual([]);
+    const plain = armed();
+    await phone.arm(plain);
+    await phone.start(plain.id);
+    expect((await collected(phone, plain.id)).frames.every(({ raw }) => raw === null)).toBe(true);
+  });
+
   it("wears out by what it takes: the battery sinks, and the sensor warms", async () => {
     const { phone } = await phoneWith();
     await phone.set(right);

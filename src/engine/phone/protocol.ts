@@ -40,6 +40,8 @@ export interface CapturedFrame {
   readonly index: number;
   readonly name: string;
   readonly jpeg: Uint8Array;
+  /** A DNG; null where the line asks for none. */
+  readonly raw: Uint8Array | null;
   /** As the phone says it. */
   readonly shutterSeconds: number;
   readonly iso: number;

@@ -34,12 +34,15 @@ const ARMED_MS = 60_000;
 /** Runs whose frames it keeps until they are acknowledged. */
 const MOST_RUNS = 20;
 
+/** A frame and where its files lie. */
+type HeldFrame = PhoneFrame & { readonly path: string; readonly rawPath: string | null };
+
 interface Held {
   run: PhoneRun;
   readonly asked: string;
   readonly camera: StandInPhone;
   readonly armedAtMs: number;
-  readonly frames: Map<number, PhoneFrame & { readonly path: string }>;
+  readonly frames: Map<number, HeldFrame>;
 }
 
 /** An event with its number, which counts up from 1 for as long as the phone runs. */
@@ -166,11 +169,11 @@ export class StandInRuns {
 
   /** Frames that are not acknowledged, in order. */
   frames(id: string): PhoneFrame[] {
-    return [...this.find(id).frames.values()].map(({ path: _, ...frame }) => frame);
+    return [...this.find(id).frames.values()].map(({ path: _, rawPath: _raw, ...frame }) => frame);
   }
 
   /** A frame and where its bytes lie. @throws PhoneRefusal where it is not, or was acknowledged. */
-  frame(id: string, index: number): PhoneFrame & { readonly path: string } {
+  frame(id: string, index: number): HeldFrame {
     const frame = this.find(id).frames.get(index);
     if (!frame) throw new PhoneRefusal("not-found", "There is no such frame, or it was acknowledged.");
     return frame;
@@ -181,10 +184,7 @@ export class StandInRuns {
     const { frames, run } = this.find(id);
     const frame = frames.get(index);
     frames.delete(index);
-    if (frame) {
-      await rm(frame.path, { force: true });
-      this.body.holds(-frame.bytes);
-    }
+    if (frame) await this.letGoOf(frame);
     return run;
   }
 
@@ -222,12 +222,15 @@ export class StandInRuns {
       if (held.run.state === "armed" && Date.now() - held.armedAtMs > ARMED_MS) await this.abort(held.run.id);
   }
 
+  private async letGoOf({ path, bytes, rawPath, raw }: HeldFrame): Promise<void> {
+    await rm(path, { force: true });
+    if (rawPath !== null) await rm(rawPath, { force: true });
+    this.body.holds(-bytes - (raw?.bytes ?? 0));
+  }
+
   private async forgetOldest(): Promise<void> {
     for (const [id, { frames }] of [...this.held].slice(0, -MOST_RUNS)) {
-      for (const { path, bytes } of frames.values()) {
-        await rm(path, { force: true });
-        this.body.holds(-bytes);
-      }
+      for (const frame of frames.values()) await this.letGoOf(frame);
       this.held.delete(id);
     }
   }
@@ -241,18 +244,20 @@ export class StandInRuns {
     const { dropped, disconnect, full, dead } = this.faults;
     try {
       await mkdir(this.folder, { recursive: true });
-      for await (const { index, name, jpeg, shutterSeconds, iso, takenAt } of camera.capture()) {
+      for await (const { index, name, jpeg, raw: rawBytes, shutterSeconds, iso, takenAt } of camera.capture()) {
         const number = index + 1;
         if (number === dead || this.body.isEmpty) return this.fail(held, "battery-dead");
         if (number === full) return this.fail(held, "card-full");
         if (number !== dropped) {
           const path = join(this.folder, `${run.id}-${index}`);
-          await writeFile(path, jpeg);
-          this.body.holds(jpeg.length);
-          const sha256 = createHash("sha256").update(jpeg).digest("hex");
-          const file = { name, mediaType: "image/jpeg", bytes: jpeg.length, sha256, shutterSeconds, iso };
-          const frame = { run: run.id, index, takenAt: takenAt.toISOString(), ...file };
-          frames.set(index, { ...frame, path });
+          const rawPath = rawBytes && `${path}-raw`;
+          const file = await this.keep(path, name, "image/jpeg", jpeg);
+          const raw = rawPath
+            ? await this.keep(rawPath, name.replace(/jpg$/, "dng"), "image/x-adobe-dng", rawBytes)
+            : null;
+          const told = { run: run.id, index, takenAt: takenAt.toISOString(), shutterSeconds, iso };
+          const frame = { ...told, ...file, raw };
+          frames.set(index, { ...frame, path, rawPath });
           held.run = { ...held.run, framesTaken: held.run.framesTaken + 1 };
           this.tell({ kind: "frame", frame });
         }
@@ -265,6 +270,13 @@ export class StandInRuns {
     } finally {
       await camera.abort();
     }
+  }
+
+  /** Lays a file down and says what it is. */
+  private async keep(path: string, name: string, mediaType: string, bytes: Uint8Array) {
+    await writeFile(path, bytes);
+    this.body.holds(bytes.length);
+    return { name, mediaType, bytes: bytes.length, sha256: createHash("sha256").update(bytes).digest("hex") };
   }
 
   /** Whether a run stopped before its last frame; one that was lost on the way counts as taken. */

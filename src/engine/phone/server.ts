@@ -98,14 +98,21 @@ function rangeOf(header: string | undefined, bytes: number): { readonly from: nu
   return { from, to };
 }
 
+/** A file of a frame: the picture itself, or its raw copy. @throws PhoneRefusal where it has none. */
+function fileOf(frame: ReturnType<StandInRuns["frame"]>, wantsRaw: boolean) {
+  if (!wantsRaw) return frame;
+  if (frame.raw === null || frame.rawPath === null) throw new PhoneRefusal("not-found", "The frame has no raw copy.");
+  return { ...frame.raw, path: frame.rawPath };
+}
+
 async function sendFrame(
   runs: StandInRuns,
   request: IncomingMessage,
   response: ServerResponse,
-  id: string,
-  at: number,
+  [id, at]: readonly [id: string, at: number],
+  wantsRaw: boolean,
 ) {
-  const { path, bytes, mediaType, sha256 } = runs.frame(id, at);
+  const { path, bytes, mediaType, sha256 } = fileOf(runs.frame(id, at), wantsRaw);
   const range = rangeOf(request.headers.range, bytes);
   const { from, to } = range ?? { from: 0, to: bytes - 1 };
   response.writeHead(range ? 206 : 200, {
@@ -166,7 +173,12 @@ function routesOf(phone: ServedPhone): readonly (readonly [method: string, path:
     [
       "GET",
       new RegExp(`^/runs/${run}/frames/(\\d+)$`),
-      ([id, at], _, request, response) => sendFrame(runs, request, response, id!, Number(at)),
+      ([id, at], _, request, response) => sendFrame(runs, request, response, [id!, Number(at)], false),
+    ],
+    [
+      "GET",
+      new RegExp(`^/runs/${run}/frames/(\\d+)/raw$`),
+      ([id, at], _, request, response) => sendFrame(runs, request, response, [id!, Number(at)], true),
     ],
     ["DELETE", new RegExp(`^/runs/${run}/frames/(\\d+)$`), ([id, at]) => runs.acknowledge(id!, Number(at))],
     ["GET", /^\/events$/, (_parts, _body, request, response) => sendEvents(runs, request, response)],

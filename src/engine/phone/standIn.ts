@@ -7,8 +7,16 @@ import type { Thread } from "../thread";
 import { armProblems } from "./arm";
 import { PhoneBody } from "./body";
 import { LitPlace } from "./litPlace";
-import type { ArmResult, CapturedFrame, CaptureOptions, Phone, PhoneCapabilities, PhoneStatus } from "./protocol";
-import type { PhoneThread } from "./thread";
+import type {
+  ArmProblem,
+  ArmResult,
+  CapturedFrame,
+  CaptureOptions,
+  Phone,
+  PhoneCapabilities,
+  PhoneStatus,
+} from "./protocol";
+import type { PhoneThread, TakenFrame } from "./thread";
 
 /** Frames that are made at once. */
 export const THREADS = 2;
@@ -30,6 +38,10 @@ const aborted = (signal: AbortSignal): Promise<void> =>
   });
 
 const WRONG_SHARE = 0.25;
+const RAW_IS_OFF: ArmProblem = {
+  part: "files",
+  message: "The line asks for raw copies, and they are off on this phone: turn them on, or write jpeg.",
+};
 
 /** Where the phone stands, how warm it is there, and how still it stands. */
 export interface PhoneStage {
@@ -43,7 +55,7 @@ interface StandInState {
   /** Widths that it writes; left out those of its camera. */
   readonly widthsPx?: readonly number[];
   /** Left out as it should be. */
-  readonly settings?: FlawedSettings & { readonly fullSize: boolean };
+  readonly settings?: FlawedSettings & { readonly fullSize: boolean; readonly rawCopies: boolean };
   readonly body?: PhoneBody;
   /** Left out for one of its own, which goes with the run. */
   readonly place?: LitPlace;
@@ -64,6 +76,7 @@ export class StandInPhone implements Phone {
   private readonly camera: Camera;
   private readonly widthsPx: readonly number[];
   private readonly settings: FlawedSettings;
+  private readonly writesRaw: boolean;
   private readonly body: PhoneBody;
   private readonly place: LitPlace;
   private readonly isOwnPlace: boolean;
@@ -76,6 +89,7 @@ export class StandInPhone implements Phone {
   ) {
     this.widthsPx = state.widthsPx ?? camera.widthsPx;
     this.settings = state.settings ?? AS_IT_SHOULD_BE;
+    this.writesRaw = state.settings?.rawCopies ?? true;
     this.camera = readAs(camera, state.settings?.fullSize ?? camera.choice.fullSize);
     this.body = state.body ?? new PhoneBody();
     this.isOwnPlace = state.place === undefined;
@@ -92,7 +106,10 @@ export class StandInPhone implements Phone {
   }
 
   async arm(recipe: Recipe, options: CaptureOptions): Promise<ArmResult> {
-    const problems = armProblems(recipe, this.camera, this.widthsPx, options);
+    const problems = [
+      ...armProblems(recipe, this.camera, this.widthsPx, options),
+      ...(recipe.files === "raw+jpeg" && !this.writesRaw ? [RAW_IS_OFF] : []),
+    ];
     if (problems.length > 0) return { kind: "refused", problems };
     const { startsAt, seed } = options;
     const { sensorCelsius } = this.stage;
@@ -118,7 +135,7 @@ export class StandInPhone implements Phone {
       const frames = this.framesOf(plan);
       let pressedAt = Date.now();
       let heldMs = 0;
-      const taking: Promise<Uint8Array>[] = [];
+      const taking: Promise<TakenFrame>[] = [];
       const take = (index: number) => {
         const taken = frames[index];
         if (!taken) return;
@@ -139,7 +156,7 @@ export class StandInPhone implements Phone {
           // What was made ahead is of an instant that has passed.
           for (let ahead = index; ahead < index + THREADS; ahead++) take(ahead);
         }
-        const jpeg = await taking[index]!;
+        const { jpeg, raw } = await taking[index]!;
         take(index + THREADS);
         if (options.pace === "recipe") await wait(pressedAt + closesSeconds * 1000 - Date.now(), signal);
         if (signal.aborted) return;
@@ -150,6 +167,7 @@ export class StandInPhone implements Phone {
           index,
           name: `frame-${String(index + 1).padStart(4, "0")}.jpg`,
           jpeg,
+          raw,
           shutterSeconds: nominalSeconds,
           iso: taken.iso,
           takenAt: new Date(plan.pressedAtMs + opensSeconds * 1000 + heldMs),

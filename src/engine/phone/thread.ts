@@ -5,6 +5,7 @@ import type { FlawedFrame } from "@/core/flaws";
 import { screenPicture } from "@/core/rehearse";
 import { type DevelopedFrame, newStillLight, renderStaticRows, type Stage, simulateFrame, viewOf } from "@/core/scene";
 import { captureExif } from "../files/exif";
+import { writeDng } from "../files/writeDng";
 import { serveThread } from "../thread";
 import type { StageRequest } from "./messages";
 
@@ -18,6 +19,12 @@ const NO_STAGE = "The stage was not set.";
 sharp.concurrency(1);
 let stage: Stage | undefined;
 
+/** A frame's files. */
+export interface TakenFrame {
+  readonly jpeg: Uint8Array;
+  readonly raw: Uint8Array | null;
+}
+
 /** Work for a thread of the stand-in: render part of the still light into shared memory, then take frames of it. */
 const phoneThread = {
   stage({ scene, lens, widthPx, still: shared, firstRow, rows }: StageRequest): void {
@@ -27,14 +34,15 @@ const phoneThread = {
     stage = { scene, lens, view, still };
   },
 
-  /** A frame as a JPEG. @throws Error before the stage was set. */
-  async take({ plan, frame, flaws }: FlawedFrame): Promise<Uint8Array> {
+  /** A frame as a JPEG, and as a DNG where the line asks for raw copies. @throws Error before the stage was set. */
+  async take({ plan, frame, flaws }: FlawedFrame): Promise<TakenFrame> {
     if (!stage) throw new Error(NO_STAGE);
     const { exif, xmp } = captureExif(plan, frame);
-    return jpegOf(simulateFrame(stage, plan, frame, flaws))
-      .withExif(exif)
-      .withXmp(xmp)
-      .toBuffer();
+    const { width, height } = stage.view;
+    const codes = plan.files === "jpeg" ? null : new Uint16Array(3 * width * height);
+    const developed = simulateFrame(stage, plan, frame, flaws, codes);
+    const jpeg = await jpegOf(developed).withExif(exif).withXmp(xmp).toBuffer();
+    return { jpeg, raw: codes && writeDng(codes, developed, plan, frame) };
   },
 
   /** What the screen shows, as a JPEG. @throws Error before the stage was set. */

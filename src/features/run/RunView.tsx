@@ -3,10 +3,12 @@
 import { Box, Flex } from "@chakra-ui/react";
 import { Layers, Play } from "lucide-react";
 import { useState } from "react";
+import { sizeText } from "@/contracts/limits";
 import type { MarkRequest } from "@/contracts/runMark";
 import { type CapturePlan, runSeconds } from "@/core/capture";
 import { roughDuration } from "@/core/recipe";
 import type { RunWarning } from "@/core/watch";
+import { DownloadLink } from "@/features/api/DownloadLink";
 import { isUnderWay, type RunWithFrames } from "@/features/api/queries";
 import { spoiledFrames } from "@/features/api/runMarks";
 import { Action } from "@/ui/Action";
@@ -82,6 +84,11 @@ export function RunView(props: RunViewProps) {
           >
             {showsFolded ? `Fused so far: ${folded.frames}` : "Show them fused"}
           </Action>
+        )}
+        {run && !showsFolded && shown && shown.rawBytes !== null && (
+          <DownloadLink href={`/api/runs/${run.run.id}/frames/${shown.id}/raw`}>
+            Raw copy, {sizeText(shown.rawBytes)}
+          </DownloadLink>
         )}
         {run && (
           <Box color={run.run.state === "failed" ? "coral" : "ash"} aria-live="polite" fontSize="note">

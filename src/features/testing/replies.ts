@@ -18,7 +18,7 @@ const CREATED = "2026-11-25T18:00:00.000Z";
 export const frameReply = (name: string, change: Partial<FrameReply> = {}): FrameReply => ({
   ...{ id: id(), name, hash: `hash-${name}`, thumbnailHash: `small-${name}`, bytes: 1000 },
   ...{ width: 1020, height: 765, depth: 8, takenAt: CREATED, shutterSeconds: 1, iso: 50, fNumber: 1.8 },
-  ...{ camera: "Pocket A", recipeLine: null, warning: null, arrival: 1 },
+  ...{ camera: "Pocket A", recipeLine: null, rawBytes: null, warning: null, arrival: 1 },
   ...change,
 });
 
