@@ -86,9 +86,11 @@ export function RunView(props: RunViewProps) {
           </Action>
         )}
         {run && !showsFolded && shown && shown.rawBytes !== null && (
-          <DownloadLink href={`/api/runs/${run.run.id}/frames/${shown.id}/raw`}>
-            Raw copy, {sizeText(shown.rawBytes)}
-          </DownloadLink>
+          <Action asChild look="text" fontSize="note">
+            <DownloadLink href={`/api/runs/${run.run.id}/frames/${shown.id}/raw`}>
+              Raw copy, {sizeText(shown.rawBytes)}
+            </DownloadLink>
+          </Action>
         )}
         {run && (
           <Box color={run.run.state === "failed" ? "coral" : "ash"} aria-live="polite" fontSize="note">
