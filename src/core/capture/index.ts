@@ -16,4 +16,4 @@ export {
   type Shutter,
   shutterOf,
 } from "./plan";
-export { rampWith } from "./ramp";
+export { type RampRoom, rampRoom, rampWith } from "./ramp";

@@ -2,9 +2,10 @@ import { chosenCamera } from "../camera";
 import { NO_OVERRIDES, planNight } from "../night";
 import { EMPTY_RECIPE, parseRecipe, printRecipe } from "../recipe";
 import { sunEvents } from "../sky";
-import { planCapture, rampWith, SOME_TIME } from ".";
+import { planCapture, rampRoom, rampWith, SOME_TIME } from ".";
 
 const camera = chosenCamera({ phones: [], clipOns: [] }, null);
+const ANY_ROOM = { leastStops: -12, mostStops: 12 };
 const site = (latitudeDeg: number) => ({
   ...{ latitudeDeg, longitudeDeg: -3.42, zone: "UTC", darkSkyMagPerArcsec2: 19.8, lampEv: 3.5 },
   ...{
@@ -28,11 +29,11 @@ test.each([
   (date, latitude, sense) => {
     const plan = planNight(site(latitude), date, NO_OVERRIDES);
     const { sunset, sunrise } = sunEvents(plan.night);
-    const begins = sense > 0 ? sunset!.getTime() : sunrise!.getTime() - 40 * 60_000;
+    const begins = sense > 0 ? sunset!.getTime() : sunrise!.getTime() - 25 * 60_000;
     const lightEv = (seconds: number) => plan.momentAt(begins + 1000 * seconds).skyEv;
-    const [frames, period] = [120, 20];
-    const rampStops = rampWith(lightEv, frames, period)!;
-    // 40 minutes of dusk are several stops.
+    const [frames, period] = [75, 20];
+    const rampStops = rampWith(lightEv, frames, period, ANY_ROOM)!;
+    // 25 minutes of dusk are several stops.
     expect(sense * rampStops.at(-1)!).toBeGreaterThan(3);
     const sequence = { frames, shutterSeconds: sense > 0 ? 1 / 60 : 4, periodSeconds: period };
     const { recipe, problems } = parseRecipe(printRecipe({ ...EMPTY_RECIPE, sequence, rampStops }));
@@ -51,14 +52,26 @@ test.each([
 );
 
 test("a light that stays, and a single frame, need no ramp", () => {
-  expect(rampWith(() => 4, 100, 10)).toBeNull();
-  expect(rampWith((seconds) => 4 - seconds / 10_000, 100, 10)).toBeNull();
-  expect(rampWith((seconds) => 4 - seconds, 1, 10)).toBeNull();
+  expect(rampWith(() => 4, 100, 10, ANY_ROOM)).toBeNull();
+  expect(rampWith((seconds) => 4 - seconds / 10_000, 100, 10, ANY_ROOM)).toBeNull();
+  expect(rampWith((seconds) => 4 - seconds, 1, 10, ANY_ROOM)).toBeNull();
 });
 
 test("an even change takes one place, and one that levels off several", () => {
-  expect(rampWith((seconds) => 4 - seconds / 500, 101, 10)).toEqual([2]);
-  const levels = rampWith((seconds) => Math.max(0, 4 - seconds / 100), 101, 10)!;
+  expect(rampWith((seconds) => 4 - seconds / 500, 101, 10, ANY_ROOM)).toEqual([2]);
+  const levels = rampWith((seconds) => Math.max(0, 4 - seconds / 100), 101, 10, ANY_ROOM)!;
   expect(levels.length).toBeGreaterThan(1);
   expect(levels.at(-1)).toBe(4);
+});
+
+test("a ramp goes no further than the ladder and the interval leave room for, and stays there", () => {
+  const plan = planCapture(parseRecipe("100 x 1s every 5s | iso 50").recipe, camera, SOME_TIME)!;
+  const room = rampRoom(plan, camera.shutterLadder);
+  // Within 5 s less the time to write, from 1 s on; and down to 1/12,000.
+  expect(room.mostStops).toBeCloseTo(Math.log2(5 - camera.writeSeconds), 9);
+  expect(room.leastStops).toBeCloseTo(-Math.log2(12_000), 9);
+  const ramp = rampWith((seconds) => 4 - seconds / 100, 100, 5, room)!;
+  expect(ramp.at(-1)).toBeCloseTo(room.mostStops, 1);
+  const { shutters } = planCapture({ ...plan.recipe, rampStops: ramp }, camera, SOME_TIME)!;
+  for (const { nominalSeconds } of shutters) expect(nominalSeconds + camera.writeSeconds).toBeLessThan(5.5);
 });

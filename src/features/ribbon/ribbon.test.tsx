@@ -1,6 +1,6 @@
 /** @jest-environment jsdom */
-import { act, fireEvent, screen } from "@testing-library/react";
-import type { OutingReply } from "@/contracts/replies";
+import { act, fireEvent, screen, waitFor } from "@testing-library/react";
+import type { OutingReply, RunReply } from "@/contracts/replies";
 import { getJson, sendJson } from "@/features/api/client";
 import {
   NightProvider,
@@ -9,7 +9,7 @@ import {
   useNightDomain,
   useNightHeld,
 } from "@/features/nightPlan/NightContext";
-import { outingReply, shotReply } from "@/features/testing/replies";
+import { outingReply, runWithFrames, shotReply } from "@/features/testing/replies";
 import { settled, show } from "@/ui/testing/show";
 import { Ribbon } from "./Ribbon";
 
@@ -38,23 +38,31 @@ interface Seen {
   span: readonly [number, number];
 }
 
-function Inner({ seen, shotId }: { readonly seen: Seen; readonly shotId: string }) {
+function Inner({
+  seen,
+  shotId,
+  running,
+}: {
+  readonly seen: Seen;
+  readonly shotId: string;
+  readonly running: RunReply | null;
+}) {
   const night = useNight();
   seen.cursor = useNightCursor();
   seen.held = useNightHeld();
   seen.domain = useNightDomain();
   if (!night) return null;
   seen.span = [night.beginMs, night.endMs];
-  return <Ribbon running={null} night={night} shotId={shotId} large={false} />;
+  return <Ribbon running={running} night={night} shotId={shotId} large={false} />;
 }
 
 /** The ribbon with what it tells the stations. */
-async function ribbon(given: OutingReply = outing) {
+async function ribbon(given: OutingReply = outing, running: RunReply | null = null) {
   const seen: Seen = { cursor: null, held: null, domain: [0, 1], span: [0, 1] };
   const shotId = given.shots[0]!.id;
   const view = show(
     <NightProvider outing={given} shotId={shotId}>
-      <Inner seen={seen} shotId={shotId} />
+      <Inner seen={seen} shotId={shotId} running={running} />
     </NightProvider>,
   );
   await screen.findByRole("slider", { name: /^The night from/ });
@@ -146,5 +154,46 @@ describe("a shot on the ribbon", () => {
     expect(change()).toMatchObject({ beginsAt: null });
     fireEvent.keyDown(short, { key: "Enter", code: "Enter" });
     expect(push.mock.lastCall?.[0]).toMatch(/\/run$/);
+  });
+});
+
+describe("a run that goes on", () => {
+  const START = "2026-10-24T18:00:00.000Z";
+  const byHand = (createdAt: string) =>
+    runWithFrames([], {
+      source: "hand",
+      handWay: "timer",
+      state: "running",
+      recipeLine: "10 x 2s every 4s",
+      createdAt,
+    });
+  const bars = () =>
+    [...document.querySelectorAll("svg rect")]
+      .filter((rect) => rect.getAttribute("height") === "7")
+      .map((rect) => ({
+        left: Number(rect.getAttribute("x")),
+        width: Number(rect.getAttribute("width")),
+      }));
+
+  it("brings the ribbon close as it begins, each open shutter at its own time", async () => {
+    const { seen } = await ribbon(outing, byHand(START));
+    // The camera comes with the kit.
+    await waitFor(() => expect(bars()).toHaveLength(10));
+    const [from, to] = seen.domain;
+    // 38 s and a bit of lag, with a margin to either side.
+    expect(to - from).toBeGreaterThan(45_000);
+    expect(to - from).toBeLessThan(60_000);
+    expect(from).toBeLessThan(Date.parse(START));
+    const drawn = bars();
+    expect(drawn).toHaveLength(10);
+    const msPerPx = (to - from) / 900;
+    expect((drawn[1]!.left - drawn[0]!.left) * msPerPx).toBeCloseTo(4000, 0);
+    expect(drawn[0]!.width * msPerPx).toBeCloseTo(2000, 0);
+  });
+
+  it("is not drawn where it goes on outside of this night", async () => {
+    const { seen } = await ribbon(outing, byHand("2026-11-30T18:00:00.000Z"));
+    expect(seen.domain[1] - seen.domain[0]).toBeGreaterThan(10 * 3_600_000);
+    expect(bars()).toEqual([]);
   });
 });

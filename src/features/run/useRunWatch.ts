@@ -11,6 +11,8 @@ import { useWatch } from "./useWatch";
 /** The light ahead is worked out anew as often. */
 const MINUTE_MS = 60_000;
 
+const NO_LADDER: readonly number[] = [];
+
 function useMinute(): number {
   const [now, setNow] = useState(() => Date.now());
   useEffect(() => {
@@ -38,9 +40,10 @@ export function useRunWatch({ shot, camera, linked, plan, phone, askPhone }: Run
   useEffect(() => {
     if (linked.goesOn && count > 0) askPhone();
   }, [linked.goesOn, count, askPhone]);
-  const next = useTwilight(shot, plan, now, null);
+  const ladder = camera?.shutterLadder ?? NO_LADDER;
+  const next = useTwilight(shot, plan, now, null, ladder);
   const startedAtMs = linked.shown ? Date.parse(linked.shown.run.createdAt) : now;
-  const running = useTwilight(linked.goesOn ? shot : undefined, linked.plan, now, (now - startedAtMs) / 1000);
+  const running = useTwilight(linked.goesOn ? shot : undefined, linked.plan, now, (now - startedAtMs) / 1000, ladder);
   const { warnings, latest, mode } = useWatch({
     run: linked.shown,
     plan: linked.plan,

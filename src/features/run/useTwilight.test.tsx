@@ -16,7 +16,8 @@ const camera = chosenCamera({ phones: [], clipOns: [] }, null);
 const planOf = (line: string) => planCapture(parseRecipe(line).recipe, camera, SOME_TIME)!;
 const sunset = sunEvents(mockPlan.night).sunset!.getTime();
 const twilight = (line: string, nowMs: number, elapsed: number | null = null, part = {}) =>
-  renderHook(() => useTwilight(shotReply("Pier", part), planOf(line), nowMs, elapsed)).result.current;
+  renderHook(() => useTwilight(shotReply("Pier", part), planOf(line), nowMs, elapsed, camera.shutterLadder)).result
+    .current;
 
 test("dusk takes light from a run, which a ramp gives back; deep in the night the lamps stay as they are", () => {
   const dusk = twilight("120 x 1/30 every 15s | iso 50", sunset)!;

@@ -1,8 +1,8 @@
 import { useMemo } from "react";
 import type { ShotReply } from "@/contracts/replies";
-import { type CapturePlan, periodAfter, rampWith, runSeconds } from "@/core/capture";
+import { type CapturePlan, periodAfter, rampRoom, rampWith, runSeconds } from "@/core/capture";
 import { intentOf } from "@/core/intent";
-import { evFromLuminance, luminanceFromEv } from "@/core/light";
+import { evFromLuminance, type Ladder, luminanceFromEv } from "@/core/light";
 import { sceneOf } from "@/core/shot";
 import { useNight } from "@/features/nightPlan/NightContext";
 import { plannedShotOf } from "@/features/shot/planned";
@@ -29,6 +29,7 @@ export function useTwilight(
   plan: CapturePlan | null,
   nowMs: number,
   elapsedSeconds: number | null,
+  shutterLadder: Ladder,
 ): Twilight | null {
   const night = useNight()?.plan ?? null;
   return useMemo(() => {
@@ -52,8 +53,8 @@ export function useTwilight(
       beginsAtMs,
       isPlanned,
       changeStops: lightEv(seconds) - lightEv(0),
-      ramp: rampWith(lightEv, plan.frames, periodAfter(plan)),
+      ramp: rampWith(lightEv, plan.frames, periodAfter(plan), rampRoom(plan, shutterLadder)),
       air: { temperatureC, dewPointC },
     };
-  }, [shot, plan, night, nowMs, elapsedSeconds]);
+  }, [shot, plan, night, nowMs, elapsedSeconds, shutterLadder]);
 }

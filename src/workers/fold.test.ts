@@ -1,0 +1,79 @@
+/** @jest-environment jsdom */
+import type { FoldWorker } from "./fold.worker";
+
+const exposed: { api?: FoldWorker } = {};
+jest.mock("comlink", () => ({
+  expose: (api: FoldWorker) => {
+    exposed.api = api;
+  },
+}));
+
+/** Small pictures by their addresses: each even, of one grey, but for a bright pixel of its own. */
+const GREYS: Readonly<Record<string, number>> = { "/a": 40, "/b": 60, "/c": 80 };
+const [WIDTH, HEIGHT] = [32, 24];
+const fetched: string[] = [];
+
+beforeAll(async () => {
+  Object.assign(globalThis, {
+    fetch: async (url: URL) => {
+      fetched.push(url.pathname);
+      const grey = GREYS[url.pathname];
+      return { ok: grey !== undefined, status: grey === undefined ? 404 : 200, blob: async () => grey };
+    },
+    createImageBitmap: async (grey: number) => ({ grey, width: WIDTH, height: HEIGHT, close: () => {} }),
+    OffscreenCanvas: class {
+      private grey = 0;
+      getContext() {
+        return {
+          drawImage: ({ grey }: { grey: number }) => {
+            this.grey = grey;
+          },
+          getImageData: () => {
+            const data = new Uint8ClampedArray(4 * WIDTH * HEIGHT).fill(this.grey);
+            data.fill(250, 4 * this.grey, 4 * this.grey + 3);
+            return { data };
+          },
+        };
+      }
+    },
+  });
+  await import("./fold.worker");
+});
+beforeEach(() => {
+  fetched.length = 0;
+});
+
+const at = (data: Uint8Array, pixel: number) => data[3 * pixel]!;
+
+test("frames are folded as they come, each fetched once; lightened, the brightest of each place stays", async () => {
+  const fold = exposed.api!;
+  await fold.fold("run lighten", "lighten", ["/a"]);
+  const folded = await fold.fold("run lighten", "lighten", ["/a", "/b", "/c"]);
+  expect(folded).toMatchObject({ width: WIDTH, height: HEIGHT, frames: 3 });
+  expect(fetched).toEqual(["/a", "/b", "/c"]);
+  expect(at(folded!.data, 0)).toBe(80);
+  for (const pixel of [40, 60, 80]) expect(at(folded!.data, pixel)).toBeGreaterThan(245);
+});
+
+test("another run, or the same without a frame, begins anew; a newer wish calls an older one off", async () => {
+  const fold = exposed.api!;
+  await fold.fold("other mean", "mean", ["/a", "/b"]);
+  const fewer = await fold.fold("other mean", "mean", ["/b"]);
+  expect(fewer?.frames).toBe(1);
+  expect(at(fewer!.data, 0)).toBe(60);
+  const [older, newer] = await Promise.all([
+    fold.fold("third mean", "mean", ["/a", "/b", "/c"]),
+    fold.fold("fourth mean", "mean", ["/c"]),
+  ]);
+  expect(older).toBeNull();
+  expect(newer?.frames).toBe(1);
+});
+
+test("frames are measured once each; one that cannot be had is null and asked for again", async () => {
+  const fold = exposed.api!;
+  const [a, none] = await fold.measure(["/a", "/gone"]);
+  expect(a?.errors.matrix).toBeLessThan(0);
+  expect(none).toBeNull();
+  await fold.measure(["/a", "/b", "/gone"]);
+  expect(fetched).toEqual(["/a", "/gone", "/b", "/gone"]);
+});
