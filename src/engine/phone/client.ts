@@ -152,14 +152,22 @@ export class RemotePhone {
     signal: AbortSignal | null = null,
   ): Promise<Response> {
     const { address, token } = this.link;
-    const response = await fetch(address + PHONE_PATH + path, {
-      method,
-      signal,
-      headers: { authorization: `Bearer ${token}`, "content-type": "application/json", ...headers },
-      ...(body === undefined ? {} : { body: JSON.stringify(body) }),
-    }).catch(() => {
-      throw new PhoneAwayError(`The phone at ${address} does not answer.`);
-    });
+    const once = () =>
+      fetch(address + PHONE_PATH + path, {
+        method,
+        signal,
+        headers: { authorization: `Bearer ${token}`, "content-type": "application/json", ...headers },
+        ...(body === undefined ? {} : { body: JSON.stringify(body) }),
+      });
+    // A connection that was kept may be closed at this very instant; asked twice, a phone answers as if asked once.
+    const response = await once()
+      .catch((error: unknown) => {
+        if (signal?.aborted) throw error;
+        return once();
+      })
+      .catch(() => {
+        throw new PhoneAwayError(`The phone at ${address} does not answer.`);
+      });
     if (response.ok) return response;
     const error = phoneError.safeParse(await response.json().catch(() => undefined));
     if (!error.success) throw new PhoneAwayError(`The phone at ${address} answers with ${response.status}.`);
