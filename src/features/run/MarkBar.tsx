@@ -40,7 +40,7 @@ export function MarkBar({ onMark, onSpoken }: MarkBarProps) {
       <Entry
         label="A note at this instant"
         width="200px"
-        placeholder="a note at this instant"
+        placeholder="a note, now"
         value=""
         onCommit={(text) => {
           if (text.trim() !== "") onMark({ kind: "note", text });
