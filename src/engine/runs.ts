@@ -1,5 +1,5 @@
 import { randomUUID } from "node:crypto";
-import type { PhoneFrame, PhoneRun } from "@/contracts/phoneProtocol";
+import type { PhoneCapabilities, PhoneFrame, PhoneRun } from "@/contracts/phoneProtocol";
 import { printRecipe, type Recipe } from "@/core/recipe";
 import type { Db } from "@/db/database";
 import { publish } from "@/db/events";
@@ -133,6 +133,10 @@ export async function logRun(db: Db, runId: string): Promise<void> {
   });
 }
 
+/** The width that a phone writes which comes nearest to the one that is wanted: another phone has other sizes than the kit's. */
+const offeredWidth = ({ widthsPx }: PhoneCapabilities, wantedPx: number): number =>
+  widthsPx.reduce((best, each) => (Math.abs(each - wantedPx) < Math.abs(best - wantedPx) ? each : best));
+
 /**
  * Arms the phone and starts a run of a shot; frames arrive in the background.
  *
@@ -149,9 +153,10 @@ export async function startRun(
   if (!shot) throw new RangeError(`there is no shot ${request.shotId}`);
   const camera = await cameraOf(db, shot);
   const linked = await linkedPhone();
-  const { widthPx, pace, seed, startsAt } = options;
+  const { pace, seed, startsAt } = options;
   await setStandIn(linked, await stageOf(db, shot, camera, startsAt?.toISOString() ?? null));
   const { phone } = linked;
+  const widthPx = offeredWidth(await phone.capabilities(), options.widthPx);
   const line = printRecipe(recipe);
   const id = randomUUID();
   try {

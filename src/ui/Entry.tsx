@@ -1,24 +1,26 @@
 "use client";
 
 import { Box, Field, Flex, Input } from "@chakra-ui/react";
-import { type ReactNode, useState } from "react";
+import { type ReactNode, type RefObject, useState } from "react";
 
 interface EntryProps {
   readonly label: string;
   readonly value: string;
   readonly width?: string;
   readonly placeholder?: string;
+  readonly inputRef?: RefObject<HTMLInputElement | null>;
   /** Takes what was typed; returns what is wrong with it, or null. */
   readonly onCommit: (text: string) => string | null;
 }
 
 /** A short typed value, taken on Enter or on leaving; what is wrong stays as typed, with the reason. */
-export function Entry({ label, value, width = "84px", placeholder, onCommit }: EntryProps) {
+export function Entry({ label, value, width = "84px", placeholder, inputRef, onCommit }: EntryProps) {
   const [problem, setProblem] = useState<string | null>(null);
   return (
     <Field.Root invalid={problem !== null} width="auto">
       <Input
         key={value}
+        ref={inputRef}
         size="sm"
         width={width}
         aria-label={label}

@@ -1,6 +1,7 @@
 "use client";
 
 import { Box, Flex } from "@chakra-ui/react";
+import { useRef } from "react";
 import type { MarkRequest } from "@/contracts/runMark";
 import { Action } from "@/ui/Action";
 import { Entry } from "@/ui/Entry";
@@ -19,9 +20,11 @@ const SPOILS = [
   { kind: "bump", name: "Bump", key: "b" },
 ] as const;
 
-/** While a run goes on: this frame is spoiled, or a word to remember. */
+/** While a run goes on: this frame is spoiled, or a word to remember; key w writes one. */
 export function MarkBar({ onMark, onSpoken }: MarkBarProps) {
-  usePageKeys(Object.fromEntries(SPOILS.map(({ kind, key }) => [key, () => onMark({ kind })])));
+  const note = useRef<HTMLInputElement>(null);
+  const marks = SPOILS.map(({ kind, key }) => [key, () => onMark({ kind })] as const);
+  usePageKeys({ ...Object.fromEntries(marks), w: () => note.current?.focus() });
   return (
     <Flex align="center" gap="10px" px="16px" py="4px" wrap="wrap" borderBottomWidth="1px" borderColor="line">
       <Box color="ash" fontSize="note">
@@ -40,7 +43,8 @@ export function MarkBar({ onMark, onSpoken }: MarkBarProps) {
       <Entry
         label="A note at this instant"
         width="200px"
-        placeholder="a note, now"
+        placeholder="a note, now (w)"
+        inputRef={note}
         value=""
         onCommit={(text) => {
           if (text.trim() !== "") onMark({ kind: "note", text });
