@@ -74,7 +74,7 @@ test("a site is made, a night chosen, windows read, shots placed and taken along
   await expect(page.getByText(/overlap/)).toBeHidden();
 
   const pdf = await getDocumentProxy(new Uint8Array(await saved(page, "Field sheet, PDF")));
-  expect(pdf.numPages).toBe(3);
+  expect(pdf.numPages).toBe(5);
   const { text } = await extractText(pdf, { mergePages: true });
   for (const words of [
     "Weir path",

@@ -91,8 +91,11 @@ async function othersPhone() {
   };
   const asked: number[] = [];
   const listeners = new Set<ServerResponse>();
+  const remembered: string[] = [];
   const tell = (event: unknown) => {
-    for (const each of listeners) each.write(`data: ${JSON.stringify(event)}\n\n`);
+    const message = `id: ${remembered.length + 1}\ndata: ${JSON.stringify(event)}\n\n`;
+    remembered.push(message);
+    for (const each of listeners) each.write(message);
   };
   const frameOf = (index: number) => ({
     ...{ run: run!.id, index, name: `grey-${index + 1}.jpg`, mediaType: "image/jpeg" },
@@ -101,7 +104,7 @@ async function othersPhone() {
   });
   const take = async (count: number) => {
     for (let index = 0; index < count; index++) {
-      const grey = { r: 60 + index, g: 60, b: 60 };
+      const grey = { r: 60 + 40 * index, g: 60, b: 60 };
       const bytes = await sharp({ create: { width: 64, height: 48, channels: 3, background: grey } })
         .jpeg()
         .toBuffer();
@@ -149,7 +152,8 @@ async function othersPhone() {
     if (path.endsWith("/abort")) return send(200, run);
     if (path === "/events") {
       listeners.add(response.writeHead(200, { "content-type": "text/event-stream" }));
-      response.write(": here\n\n");
+      // Those of before come first.
+      response.write([": here\n\n", ...remembered].join(""));
       response.on("close", () => listeners.delete(response));
       return;
     }

@@ -1,11 +1,12 @@
 "use client";
 
 import { Box, Flex } from "@chakra-ui/react";
-import { useState } from "react";
-import type { PhoneReply } from "@/contracts/phoneReply";
+import { zodResolver } from "@hookform/resolvers/zod";
+import { useForm } from "react-hook-form";
+import { type PhoneReply, phoneLink } from "@/contracts/phoneReply";
 import { Action } from "@/ui/Action";
-import { Entry, Row } from "@/ui/Entry";
 import { Fold } from "@/ui/Fold";
+import { TextField } from "@/ui/TextField";
 
 interface LinkPhoneProps {
   /** Null while none answers. */
@@ -25,52 +26,40 @@ const BY = {
 
 /** Which phone takes the frames, and another one by its address. */
 export function LinkPhone({ phone, busy, problem, onLink }: LinkPhoneProps) {
-  const [address, setAddress] = useState("");
-  const [token, setToken] = useState("");
+  const { register, handleSubmit, formState } = useForm({
+    resolver: zodResolver(phoneLink),
+    defaultValues: { address: "", token: "" },
+  });
   return (
     <Box py="6px" borderBottomWidth="1px" borderColor="line">
       <Box fontSize="note" color="ash">
         {phone ? `${phone.name}, ${BY[phone.linkedBy]}.` : "The phone does not answer."}
       </Box>
       <Fold title="Link another phone">
-        <Row label="Address">
-          <Entry
+        <form noValidate onSubmit={handleSubmit((link) => onLink(link))}>
+          <TextField
             label="The phone's address"
-            width="190px"
             placeholder="http://192.168.4.1:8080"
-            value={address}
-            onCommit={(text) => {
-              setAddress(text.trim());
-              return null;
-            }}
+            problem={formState.errors.address?.message}
+            {...register("address")}
           />
-        </Row>
-        <Row label="Token">
-          <Entry
-            label="The phone's token"
-            width="190px"
-            value={token}
-            onCommit={(text) => {
-              setToken(text.trim());
-              return null;
-            }}
-          />
-        </Row>
-        {problem && (
-          <Box color="coral" role="alert" fontSize="note">
-            {problem}
-          </Box>
-        )}
-        <Flex gap="14px" py="6px" wrap="wrap">
-          <Action disabled={busy || address === "" || token === ""} onClick={() => onLink({ address, token })}>
-            Link it
-          </Action>
-          {(phone === null || phone.linkedBy === "person") && (
-            <Action look="text" color="ash" disabled={busy} onClick={() => onLink(null)}>
-              Back to the stand-in
-            </Action>
+          <TextField label="The phone's token" problem={formState.errors.token?.message} {...register("token")} />
+          {problem && (
+            <Box color="coral" role="alert" fontSize="note" mt="6px">
+              {problem}
+            </Box>
           )}
-        </Flex>
+          <Flex gap="14px" py="8px" wrap="wrap">
+            <Action type="submit" disabled={busy}>
+              Link it
+            </Action>
+            {(phone === null || phone.linkedBy === "person") && (
+              <Action look="text" color="ash" disabled={busy} onClick={() => onLink(null)}>
+                Back to the stand-in
+              </Action>
+            )}
+          </Flex>
+        </form>
         <Box fontSize="note" color="ash">
           Any camera that speaks the phone protocol; its page stands in the documentation.
         </Box>

@@ -30,12 +30,14 @@ describe("linking a phone", () => {
     show(<LinkPhone phone={phone("stand-in")} busy={false} problem="It does not know this token." onLink={onLink} />);
     expect(textOf()).toContain("Pocket C, a stand-in");
     await settled(() => fireEvent.click(screen.getByRole("button", { name: "Link another phone" })));
-    expect(screen.getByRole("button", { name: "Link it" }).hasAttribute("disabled")).toBe(true);
-    act(() => enter("The phone's address", " http://10.0.0.7:8080 "));
-    act(() => enter("The phone's token", "word"));
-    fireEvent.click(screen.getByRole("button", { name: "Link it" }));
-    expect(onLink).toHaveBeenCalledWith({ address: "http://10.0.0.7:8080", token: "word" });
     expect(screen.getByRole("alert").textContent).toBe("It does not know this token.");
+    await settled(() => fireEvent.click(screen.getByRole("button", { name: "Link it" })));
+    expect(screen.getByText("An address, such as http://192.168.4.1:8080")).toBeTruthy();
+    expect(onLink).not.toHaveBeenCalled();
+    act(() => enter("The phone's address", " http://10.0.0.7:8080/ "));
+    act(() => enter("The phone's token", "word"));
+    await settled(() => fireEvent.click(screen.getByRole("button", { name: "Link it" })));
+    expect(onLink).toHaveBeenCalledWith({ address: "http://10.0.0.7:8080", token: "word" });
     expect(screen.queryByRole("button", { name: "Back to the stand-in" })).toBeNull();
   });
 
