@@ -42,6 +42,8 @@ export interface HandMatch {
 const WINDOW_SECONDS = 2.5;
 /** Cameras round their times differently: within half a third of a stop two values are the same. */
 const SAME_STOPS = 1 / 6 + 0.01;
+/** Fits whose frames lie within so much of each other are as close, seconds: files tell whole seconds. */
+const CLEARLY_SECONDS = 0.15;
 /** As often as it takes for the middle of what lies in the window to stand still. */
 const SETTLING_ROUNDS = 3;
 
@@ -51,73 +53,72 @@ const same = (one: number | null, other: number | null): boolean =>
 const couldBe = (logged: LoggedFrame, file: DatedFile): boolean =>
   same(logged.shutterSeconds, file.shutterSeconds) && same(logged.iso, file.iso);
 
-interface Candidate {
-  readonly logged: number;
-  readonly file: number;
+/** By time: those that do not say when are left out. */
+interface Timed<Item> {
+  readonly item: Item;
+  readonly seconds: number;
+}
+
+const inTime = <Item extends { readonly atMs: number | null }>(items: readonly Item[]): Timed<Item>[] =>
+  items
+    .flatMap((item) => (item.atMs === null ? [] : [{ item, seconds: item.atMs / 1000 }]))
+    .sort((one, other) => one.seconds - other.seconds);
+
+type Log = readonly Timed<LoggedFrame>[];
+type Files = readonly Timed<DatedFile>[];
+
+/** Every offset at which some logged frame would be some file whose settings fit, rising, seconds. */
+function possibleOffsets(log: Log, files: Files): Float64Array {
+  const offsets = new Float64Array(log.length * files.length);
+  let count = 0;
+  for (const entry of log)
+    for (const file of files) if (couldBe(entry.item, file.item)) offsets[count++] = file.seconds - entry.seconds;
+  return offsets.subarray(0, count).sort();
+}
+
+/** Windows that hold as many offsets are looked at more closely, so many of them. */
+const LIKELY_WINDOWS = 24;
+
+/** Offsets around which most others lie, the smaller first of those with as many: one for each half of a window. */
+function likelyOffsets(offsets: Float64Array): number[] {
+  const best = new Map<number, { readonly count: number; readonly offset: number }>();
+  let first = 0;
+  for (let last = 0; last < offsets.length; last++) {
+    while (offsets[last]! - offsets[first]! > WINDOW_SECONDS) first++;
+    const offset = (offsets[last]! + offsets[first]!) / 2;
+    const half = Math.round((2 * offset) / WINDOW_SECONDS);
+    const count = last - first + 1;
+    if (count > (best.get(half)?.count ?? 0)) best.set(half, { count, offset });
+  }
+  return [...best.values()]
+    .sort((one, other) => other.count - one.count || Math.abs(one.offset) - Math.abs(other.offset))
+    .slice(0, LIKELY_WINDOWS)
+    .map(({ offset }) => offset);
+}
+
+interface Pair {
+  readonly logged: LoggedFrame;
+  readonly file: DatedFile;
   /** The file's time less the logged one, seconds. */
   readonly offset: number;
 }
 
-function candidatesOf(log: readonly LoggedFrame[], files: readonly DatedFile[]): Candidate[] {
-  const candidates: Candidate[] = [];
-  log.forEach((entry, logged) => {
-    files.forEach((each, file) => {
-      if (each.atMs !== null && couldBe(entry, each))
-        candidates.push({ logged, file, offset: (each.atMs - entry.atMs) / 1000 });
-    });
-  });
-  return candidates.sort((one, other) => one.offset - other.offset);
-}
-
-/** How many different logged frames and files lie within a window of offsets, counted as it moves. */
-class Within {
-  private readonly counts: readonly [Map<number, number>, Map<number, number>] = [new Map(), new Map()];
-
-  add({ logged, file }: Candidate, by: 1 | -1): void {
-    [logged, file].forEach((key, side) => {
-      const counts = this.counts[side]!;
-      const count = (counts.get(key) ?? 0) + by;
-      if (count === 0) counts.delete(key);
-      else counts.set(key, count);
-    });
-  }
-
-  /** No more frames than this can be matched in it. */
-  get most(): number {
-    return Math.min(this.counts[0].size, this.counts[1].size);
-  }
-}
-
-/**
- * The offset at which most frames find a file. Of several that are as good the one at which they lie closest together is taken,
- * then the smallest: a regular interval fits itself one beat later too, but with a frame less.
- */
-function likeliestOffset(candidates: readonly Candidate[]): number | null {
-  const within = new Within();
+/** Each logged frame with the file that lies nearest at an offset, each once. */
+function pairsAt(log: Log, files: Files, offset: number): Pair[] {
+  const near: Pair[] = [];
   let first = 0;
-  let best = { most: 0, spread: 0, offset: 0 };
-  for (const candidate of candidates) {
-    within.add(candidate, 1);
-    while (candidate.offset - candidates[first]!.offset > WINDOW_SECONDS) within.add(candidates[first++]!, -1);
-    const { most } = within;
-    const spread = candidate.offset - candidates[first]!.offset;
-    const offset = (candidate.offset + candidates[first]!.offset) / 2;
-    const isCloser = spread < best.spread || (spread === best.spread && Math.abs(offset) < Math.abs(best.offset));
-    if (most > best.most || (most === best.most && isCloser)) best = { most, spread, offset };
+  for (const entry of log) {
+    const from = entry.seconds + offset - WINDOW_SECONDS;
+    while (first < files.length && files[first]!.seconds < from) first++;
+    for (let at = first; at < files.length && files[at]!.seconds <= from + 2 * WINDOW_SECONDS; at++)
+      if (couldBe(entry.item, files[at]!.item))
+        near.push({ logged: entry.item, file: files[at]!.item, offset: files[at]!.seconds - entry.seconds });
   }
-  return best.most === 0 ? null : best.offset;
-}
-
-/** Each logged frame with the file that lies nearest, each once. */
-function nearestPairs(candidates: readonly Candidate[], offset: number): Candidate[] {
-  const near = candidates
-    .filter((candidate) => Math.abs(candidate.offset - offset) <= WINDOW_SECONDS)
-    .sort((one, other) => Math.abs(one.offset - offset) - Math.abs(other.offset - offset));
-  const [logged, files] = [new Set<number>(), new Set<number>()];
-  return near.filter((candidate) => {
-    if (logged.has(candidate.logged) || files.has(candidate.file)) return false;
-    logged.add(candidate.logged);
-    files.add(candidate.file);
+  near.sort((one, other) => Math.abs(one.offset - offset) - Math.abs(other.offset - offset));
+  const taken = new Set<LoggedFrame | DatedFile>();
+  return near.filter(({ logged, file }) => {
+    if (taken.has(logged) || taken.has(file)) return false;
+    taken.add(logged).add(file);
     return true;
   });
 }
@@ -128,29 +129,49 @@ function median(values: readonly number[]): number {
   return sorted.length % 2 === 1 ? sorted[middle]! : (sorted[middle - 1]! + sorted[middle]!) / 2;
 }
 
-/**
- * Finds the files of frames that were logged by hand: by the settings, and by the time once the clocks are set alike. How far the
- * camera's clock is from the log's is what makes most of them fit.
- */
-export function matchHandLog(log: readonly LoggedFrame[], files: readonly DatedFile[]): HandMatch {
-  const candidates = candidatesOf(log, files);
-  let offset = likeliestOffset(candidates);
-  let pairs: Candidate[] = [];
-  for (let round = 0; offset !== null && round < SETTLING_ROUNDS; round++) {
-    pairs = nearestPairs(candidates, offset);
+interface Fit {
+  readonly offset: number;
+  readonly pairs: readonly Pair[];
+  /** Half of the pairs lie within so much of the offset, seconds. */
+  readonly spread: number;
+}
+
+/** The fit around an offset, moved to the middle of what lies near it until it stands still. */
+function fitAround(log: Log, files: Files, around: number): Fit {
+  let offset = around;
+  let pairs: Pair[] = [];
+  for (let round = 0; round < SETTLING_ROUNDS; round++) {
+    pairs = pairsAt(log, files, offset);
     offset = median(pairs.map((pair) => pair.offset));
   }
-  const matched = pairs
-    .map((pair) => ({
-      logged: log[pair.logged]!,
-      file: files[pair.file]!,
-      apartSeconds: pair.offset - (offset ?? 0),
-    }))
+  return { offset, pairs, spread: median(pairs.map((pair) => Math.abs(pair.offset - offset))) };
+}
+
+/** Whether one fit is better: more frames find a file, or as many lie clearly closer together, or the clocks are nearer to each other. */
+function isBetter(one: Fit, other: Fit): boolean {
+  if (one.pairs.length !== other.pairs.length) return one.pairs.length > other.pairs.length;
+  if (Math.abs(one.spread - other.spread) > CLEARLY_SECONDS) return one.spread < other.spread;
+  return Math.abs(one.offset) < Math.abs(other.offset);
+}
+
+/**
+ * Finds the files of frames that were logged by hand: by the settings, and by the time once the clocks are set alike. How far the
+ * camera's clock is from the log's is what makes most of them fit; a regular interval fits itself one beat later too, but with a
+ * frame less.
+ */
+export function matchHandLog(log: readonly LoggedFrame[], files: readonly DatedFile[]): HandMatch {
+  const [timedLog, timedFiles] = [inTime(log), inTime(files)];
+  const fits = likelyOffsets(possibleOffsets(timedLog, timedFiles)).map((around) =>
+    fitAround(timedLog, timedFiles, around),
+  );
+  const fit = fits.reduce<Fit | null>((best, each) => (best === null || isBetter(each, best) ? each : best), null);
+  const matched = (fit?.pairs ?? [])
+    .map(({ logged, file, offset }) => ({ logged, file, apartSeconds: offset - fit!.offset }))
     .sort((one, other) => one.logged.atMs - other.logged.atMs);
   const found = new Set(matched.flatMap(({ logged, file }) => [logged, file] as const));
   return {
-    offsetSeconds: offset,
-    spreadSeconds: matched.length > 0 ? median(matched.map(({ apartSeconds }) => Math.abs(apartSeconds))) : 0,
+    offsetSeconds: fit?.offset ?? null,
+    spreadSeconds: fit?.spread ?? 0,
     matched,
     missing: log.filter((entry) => !found.has(entry)),
     unlogged: files.filter((file) => !found.has(file)),
