@@ -34,6 +34,7 @@ export class LitPlace {
     try {
       await ready;
     } catch (error) {
+      this.users--;
       await this.end();
       throw error;
     }

@@ -16,9 +16,12 @@ const TAKERS = [
 export function RunMain({ station }: { readonly station: RunStationState }) {
   const { shotId, shot, camera, line, plan, readable, taker, intent, linked, hand, watch, ticked, isUnderWay } =
     station;
+  const [shown, other] = taker === "linked" ? [linked, hand] : [hand, linked];
+  // While the run that is shown goes on there is nothing to choose, unless the other one does too.
+  const canChoose = !shown.goesOn || other.goesOn;
   return (
     <Flex direction="column" flex="1" minH="0">
-      {!isUnderWay && (
+      {canChoose && (
         <Box px="16px" pt="8px">
           <OneOf label="Who takes the frames" labelHidden options={TAKERS} value={taker} onChange={station.setTaker} />
         </Box>

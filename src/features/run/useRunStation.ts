@@ -33,7 +33,7 @@ export function useRunStation(outingId: string, shotId: string) {
 
   const linked = useLinkedRun(shotId);
   const hand = useHandRun(shotId, camera);
-  const taker = chosenTaker ?? (hand.goesOn ? "hand" : "linked");
+  const taker = chosenTaker ?? (hand.goesOn && !linked.goesOn ? "hand" : "linked");
   const plan = useMemo(() => (camera ? planCapture(recipe, camera, SOME_TIME) : null), [recipe, camera]);
   const readable = problems.length === 0 ? plan : null;
   const widths = camera?.widthsPx ?? [];
