@@ -71,3 +71,18 @@ test("taps of another run, and what somebody else has put there, are not this ru
   expect(result.current.waiting).toEqual([]);
   expect(sent).not.toHaveBeenCalled();
 });
+
+test("a tap that is answered while the next one is on its way waits no more", async () => {
+  const answers: (() => void)[] = [];
+  sent.mockImplementation(() => new Promise((resolve) => answers.push(() => resolve({}))));
+  const { result } = renderHook(() => useTaps("run-1"));
+  const [one, two] = [tap(), tap()];
+  act(() => result.current.log(one));
+  act(() => result.current.log(two));
+  answers[0]!();
+  await settle();
+  expect(result.current.waiting).toEqual([two]);
+  for (const answer of answers) answer();
+  await settle();
+  expect(result.current.waiting).toEqual([]);
+});

@@ -43,7 +43,7 @@ export function useHandRun(shotId: string, camera: Camera | undefined) {
   const seconds = (now - startedAtMs) / 1000;
   const moment: RunMoment | null = goesOn && planned.length > 0 ? runMoment(planned, seconds) : null;
 
-  const { waiting, log } = useTaps(runId);
+  const { waiting: sending, log } = useTaps(runId);
   const refresh = () =>
     Promise.all([
       client.invalidateQueries({ queryKey: ["shot", shotId] }),
@@ -86,6 +86,9 @@ export function useHandRun(shotId: string, camera: Camera | undefined) {
     iso: plan?.iso ?? null,
   });
   const handFrames = shown?.handFrames ?? [];
+  // One may be told of before its own answer is there.
+  const logged = new Set(handFrames.map(({ id }) => id));
+  const waiting = sending.filter(({ id }) => !logged.has(id));
   const count = handFrames.length + waiting.length;
   /** One frame, now, with the values of the line. */
   const tap = () =>

@@ -48,7 +48,8 @@ export function useTaps(runId: string | null): { readonly waiting: readonly Tap[
         runId,
         kept(runId).filter(({ id }) => !sent.has(id)),
       );
-      if (isCurrent) setWaiting((before) => before.filter(({ id }) => !sent.has(id)));
+      // Also where another tap has come meanwhile: what was sent waits no more.
+      setWaiting((before) => before.filter(({ id }) => !sent.has(id)));
     };
     sendJson("POST", `/api/runs/${runId}/hand-frames`, { frames } satisfies HandFramesRequest, z.unknown()).then(
       forget,
