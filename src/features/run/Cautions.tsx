@@ -19,16 +19,17 @@ export function Cautions({ minds, onRead }: { readonly minds: readonly string[];
       borderLeftColor="coral"
       flexShrink="0"
       maxH="45%"
-      overflowY="auto"
+      display="flex"
+      flexDirection="column"
     >
-      <Box as="ul" listStyleType="none" maxW="78ch">
+      <Box as="ul" listStyleType="none" maxW="78ch" minH="0" overflowY="auto">
         {minds.map((mind) => (
           <Box as="li" key={mind} py="1px">
             {mind}
           </Box>
         ))}
       </Box>
-      <Box mt="6px" display="flex" gap="14px" alignItems="center" flexWrap="wrap">
+      <Box mt="6px" display="flex" gap="14px" alignItems="center" flexWrap="wrap" flexShrink="0">
         <Action onClick={onRead}>Understood</Action>
         <Box color="ash" fontSize="note">
           Local rules come first, whatever stands here.

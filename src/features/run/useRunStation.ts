@@ -38,7 +38,7 @@ export function useRunStation(outingId: string, shotId: string) {
   const readable = problems.length === 0 ? plan : null;
   const widths = camera?.widthsPx ?? [];
   const widthPx = widths.find((width) => width === chosenWidth) ?? widths[1] ?? 0;
-  const { phone, checked, set, ask, link } = usePhone();
+  const { phone, checked, isAway, set, ask, link } = usePhone();
   const { ticked, tick } = useTicks(shot?.shot);
   const { checks, minds } = useChecks(outingId, shot?.shot, plan, taker === "linked" ? checked : null);
   const { start, tell, mark, speak, stack, busy } = useRunActions({
@@ -53,7 +53,9 @@ export function useRunStation(outingId: string, shotId: string) {
   const zone = useOuting(outingId).data?.site?.zone ?? "local";
   const test = useTestFrame(shot?.shot, shotId, linked.shown);
   const repair = repairOf(checks);
-  const isFree = problems.length === 0 && !busy && !linked.goesOn;
+  // What is otherwise on the phone is set before a run: so long as it has not been heard, nothing begins.
+  const isHeard = phone !== null || isAway;
+  const isFree = problems.length === 0 && !busy && !linked.goesOn && isHeard;
   /** One frame of a recipe, at the smallest size there is. */
   const tryOne = (tried: Recipe) => {
     const one = testLine(tried);
@@ -89,7 +91,7 @@ export function useRunStation(outingId: string, shotId: string) {
     tick,
     shot: shot?.shot,
     isUnderWay: linked.goesOn || hand.goesOn,
-    isBusy: busy,
+    isBusy: busy || !isHeard,
     isStarting: start.isPending,
     canTry: isFree && recipe.sequence !== null,
     recipeLine: { savedLine, save, type },
