@@ -1,5 +1,6 @@
 import type { CapturePlan, PlannedFrame } from "../capture";
 import { nearestRung } from "../light";
+import { blurDiscMm } from "../optics";
 import { hash32, hashUnit, normalFromBits } from "../random";
 import type { FrameFlaws } from "../scene";
 import { discKernel, wayKernel } from "../scene";
@@ -54,9 +55,10 @@ export function wanderedKelvin(kelvin: number, seed: number, index: number): num
 /** Less of a blur than this nobody finds in a picture, pixels. */
 const LEAST_SHAKE_PX = 0.1;
 
-/** Diameter of the disc of what is far away while the lens is focused near, pixels: f² / (N·(s − f)) over the pitch. */
+/** Diameter of the disc of what is far away while the lens is focused near, pixels. */
 function farDiscPx({ focalLengthMm, fNumber, pitchUm }: CapturePlan["lens"], focusMetres: number): number {
-  return focalLengthMm ** 2 / (fNumber * (1000 * focusMetres - focalLengthMm)) / (pitchUm / 1000);
+  const setting = { focalLengthMm, fNumber, circleOfConfusionMm: pitchUm / 1000 };
+  return (1000 * blurDiscMm(setting, focusMetres, Number.POSITIVE_INFINITY)) / pitchUm;
 }
 
 /** A frame as it comes out: what was set for it in truth, and what else is in its picture. */

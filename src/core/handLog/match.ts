@@ -1,3 +1,5 @@
+import { median } from "../median";
+
 /** A frame as somebody logged it by hand. */
 export interface LoggedFrame {
   readonly id: string;
@@ -121,12 +123,6 @@ function pairsAt(log: Log, files: Files, offset: number): Pair[] {
     taken.add(logged).add(file);
     return true;
   });
-}
-
-function median(values: readonly number[]): number {
-  const sorted = [...values].sort((one, other) => one - other);
-  const middle = sorted.length >> 1;
-  return sorted.length % 2 === 1 ? sorted[middle]! : (sorted[middle - 1]! + sorted[middle]!) / 2;
 }
 
 interface Fit {

@@ -1,3 +1,4 @@
+import { median } from "../median";
 import { clippedShares, exposureErrors, type MeteringMode } from "../picture";
 import { decodeSrgb } from "../picture/srgb";
 
@@ -83,12 +84,6 @@ export function changeBetween(
     blue.push(b - g);
   }
   return { light: median(light), red: median(red), blue: median(blue) };
-}
-
-/** The middle one of some values; 0 of none. */
-export function median(values: readonly number[]): number {
-  const sorted = [...values].sort((one, other) => one - other);
-  return sorted[sorted.length >> 1] ?? 0;
 }
 
 /** No tripod that still stands moves further within a run, as a part of the picture's width. */

@@ -7,9 +7,10 @@ import {
   shutterOf,
 } from "../capture";
 import { type Ladder, nearestRung } from "../light";
+import { median } from "../median";
 import { readableDuration } from "../recipe";
 import { counted, plain, signed } from "../words";
-import { changeBetween, type FrameMeasure, median, shiftBetween } from "./frameMeasure";
+import { changeBetween, type FrameMeasure, shiftBetween } from "./frameMeasure";
 
 /** A frame as it came, with its measures. */
 export interface WatchedFrame {
