@@ -4,7 +4,7 @@ import { copyFileSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync
 import { availableParallelism, tmpdir } from "node:os";
 import { join } from "node:path";
 import { Worker } from "node:worker_threads";
-import type { StackMethod } from "@/core/recipe";
+import { methodSlug, type StackMethod } from "@/core/stack";
 import { applicationFolder, builtFile } from "@/engine/folders";
 import { stackInProcess } from "@/engine/stack/stackInProcess";
 
@@ -86,7 +86,7 @@ async function stack(files: readonly string[], method: StackMethod, outputPath: 
 
 /** What a person waits for: the command from its start to its end, the result written. */
 function wholeCommand(files: readonly string[], method: StackMethod, outputPath: string): number {
-  const mode = method.replaceAll(" ", "-");
+  const mode = methodSlug(method);
   const startedAt = performance.now();
   const args = ["stack", "--mode", mode, "-o", outputPath, ...files];
   const { status } = spawnSync(join(applicationFolder(), "bin/aevumen"), args, { stdio: ["ignore", "ignore", 2] });

@@ -3,7 +3,8 @@ import { createReadStream } from "node:fs";
 import { rm } from "node:fs/promises";
 import { basename, extname } from "node:path";
 import { pipeline } from "node:stream/promises";
-import { EMPTY_RECIPE, recipeXmp, STACK_METHODS } from "@/core/recipe";
+import { EMPTY_RECIPE, recipeXmp } from "@/core/recipe";
+import { methodSlug, STACK_METHODS } from "@/core/stack";
 import { type ExportFormat, exportFile } from "@/engine/files/exportPicture";
 import { runStack } from "@/engine/stack/runStack";
 import { InputError, UsageError } from "./errors";
@@ -39,9 +40,8 @@ export async function stackCommand(args: readonly string[]): Promise<void> {
     linear: { type: "boolean" },
     encoded: { type: "boolean" },
   });
-  const method = STACK_METHODS.find((candidate) => candidate.replaceAll(" ", "-") === values.mode);
-  if (!method)
-    throw new UsageError(`--mode must be ${STACK_METHODS.map((each) => each.replaceAll(" ", "-")).join(" or ")}.`);
+  const method = STACK_METHODS.find((candidate) => methodSlug(candidate) === values.mode);
+  if (!method) throw new UsageError(`--mode must be ${STACK_METHODS.map(methodSlug).join(" or ")}.`);
   if (values.linear && values.encoded) throw new UsageError("Choose --linear or --encoded, not both.");
   const output = required(values.output, "-o OUT");
   const format = FORMATS[extname(output).toLowerCase()];

@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { STACK_METHODS } from "@/core/recipe";
+import { STACK_METHODS } from "@/core/stack";
 
 /** How frames are fused. */
 export const stackParameters = z.strictObject({

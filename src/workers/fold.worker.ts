@@ -1,6 +1,6 @@
 import { expose } from "comlink";
-import type { StackMethod } from "../core/recipe";
-import { type Fusing, fusing } from "../core/rehearse";
+import type { SmallFusing, StackMethod } from "../core/stack";
+import { methodOf } from "../core/stack";
 import { type FrameMeasure, measureFrame } from "../core/watch";
 
 /** What a run's frames come to so far, small. */
@@ -14,7 +14,7 @@ export interface Folded {
 
 interface Kept {
   readonly key: string;
-  readonly fused: Fusing;
+  readonly fused: SmallFusing;
   readonly width: number;
   readonly height: number;
   frames: number;
@@ -58,7 +58,7 @@ const foldWorker = {
     while ((kept?.frames ?? 0) < addresses.length) {
       const { width, height, data } = await pixelsOf(addresses[kept?.frames ?? 0]!);
       if (own !== latest) return null;
-      kept ??= { key, fused: fusing({ width, height }, method), width, height, frames: 0 };
+      kept ??= { key, fused: methodOf(method).small({ width, height }), width, height, frames: 0 };
       // A frame of another size is none of this run's.
       if (data.length === 3 * kept.width * kept.height) kept.fused.add(data);
       kept.frames++;

@@ -2,7 +2,8 @@ import type { Camera } from "../camera";
 import { filterTransmission, isOnLadder, nearestRung, stackedFilterStops } from "../light";
 import type { Lens } from "../optics";
 import { hash32 } from "../random";
-import { type FileChoice, type Focus, frameShutters, type Recipe, type StackMethod } from "../recipe";
+import { type FileChoice, type Focus, frameShutters, type Recipe } from "../recipe";
+import type { StackMethod } from "../stack";
 import { filesOf, isoOf, kelvinOf } from "./automatic";
 import type { CaptureConditions } from "./conditions";
 

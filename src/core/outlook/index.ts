@@ -1,5 +1,4 @@
 export { type BaseOutlook, METER_TO_CLIP_STOPS, meterStopsOf, type SkyOutlook } from "./base";
-export { brightestOf } from "./brightest";
 export type { DiscOutlook } from "./discs";
 export type { Crowd, SceneFacts } from "./facts";
 export { lightName, lightsOf, type PictureLight, type PictureLights } from "./lights";

@@ -2,7 +2,7 @@ import { type CapturePlan, openSpanSeconds, periodAfter, shutterOf } from "../ca
 import { overlapChance } from "../conditions";
 import { drawnPath, freezeSeconds, imagePath, secondsForShare, WHOLE_SHARE } from "../motion";
 import { sensorSizeMm } from "../optics";
-import type { StackMethod } from "../recipe";
+import { lawOf, type StackMethod } from "../stack";
 import type { SceneFacts } from "./facts";
 
 /** What something that crosses the frame leaves in the fused picture. */
@@ -23,10 +23,9 @@ export interface MoverOutlook {
   readonly blurPx: number;
 }
 
-/** Whether motion adds up over the frames: by all ways to fuse that keep what moves. */
-export function keepsMotion(stack: StackMethod | null, frames: number): boolean {
-  return frames === 1 || stack === "mean" || stack === "lighten" || stack === "lighten over mean";
-}
+/** Whether a run's picture keeps what moves from frame to frame, of a single frame too. */
+export const keepsMotion = (stack: StackMethod | null, frames: number): boolean =>
+  frames === 1 || (lawOf(stack, frames)?.keepsMotion ?? false);
 
 /** How much of the frame a mover crosses; null without one. */
 export function moverOutlook(plan: CapturePlan, { mover }: SceneFacts): MoverOutlook | null {
@@ -64,7 +63,8 @@ export interface TrafficOutlook {
 export function trafficOutlook(plan: CapturePlan, { vehiclesPerHour, mover }: SceneFacts): TrafficOutlook | null {
   if (mover === null || !(vehiclesPerHour > 0)) return null;
   // Two in a lane add up where both cross a point in one frame, and in a mean wherever both cross it at all.
-  const together = plan.stack === "mean" ? openSpanSeconds(plan) : shutterOf(plan, 0).deliveredSeconds;
+  const addsUp = lawOf(plan.stack, plan.frames)?.isLongExposure ?? false;
+  const together = addsUp ? openSpanSeconds(plan) : shutterOf(plan, 0).deliveredSeconds;
   return {
     vehicles: (vehiclesPerHour * openSpanSeconds(plan)) / 3600,
     overlapChance: overlapChance(vehiclesPerHour, together),

@@ -1,9 +1,8 @@
 import { type CapturePlan, shutterOf } from "../capture";
 import { luminanceFromEv } from "../light";
 import { srgbSlope } from "../picture";
-import type { StackMethod } from "../recipe";
 import { darkCurrent, electronsPerLuminanceSecond, fullWell, readNoise } from "../sensor";
-import { brightestOf } from "./brightest";
+import { lawOf } from "../stack";
 import type { SceneFacts } from "./facts";
 import { normalDensity, normalTail } from "./normal";
 
@@ -17,29 +16,6 @@ export interface NoiseOutlook {
 const SHADOW_STOPS = -3;
 /** Steps of a written picture's 8 bits a channel. */
 const CODES = 255;
-
-/**
- * Random noise of a fused picture as a share of one frame's. A median of many has that of a mean of 2/π of them.
- *
- * @see Kendall & Stuart, The Advanced Theory of Statistics 1 (1977), section 10.12, for the median.
- */
-function randomShare(stack: StackMethod | null, frames: number): number {
-  if (frames === 1) return 1;
-  switch (stack) {
-    case "mean":
-    case "lighten over mean":
-      return 1 / Math.sqrt(frames);
-    case "median":
-      return frames === 2 ? Math.SQRT1_2 : Math.min(1, Math.sqrt(Math.PI / 2 / (frames + Math.PI / 2 - 1)));
-    case "lighten":
-      return brightestOf(frames).deviation;
-    case "fuse":
-    case null:
-      return 1;
-    default:
-      return stack satisfies never;
-  }
-}
 
 /** Electrons and noise of a surface in one frame; the pattern of the sensor is the same in every frame and does not average out. */
 function inOneFrame(plan: CapturePlan, luminance: number, shutterSeconds: number) {
@@ -58,11 +34,11 @@ function inOneFrame(plan: CapturePlan, luminance: number, shutterSeconds: number
 /** Electrons of a surface as the fused picture shows it, and the noise about them. */
 function inFused(plan: CapturePlan, luminance: number, shutterSeconds: number) {
   const { electrons, random, rounding, pattern, white } = inOneFrame(plan, luminance, shutterSeconds);
-  const { frames, stack } = plan;
-  const lift = stack === "lighten" && frames > 1 ? brightestOf(frames).mean * random : 0;
-  const share = randomShare(stack, frames);
+  const law = lawOf(plan.stack, plan.frames);
+  const lift = (law?.liftByNoise(plan.frames) ?? 0) * random;
+  const share = law?.noiseShare(plan.frames) ?? 1;
   // A mean lies between the codes of its frames; a median or the brightest is one of them.
-  const averaged = stack === "mean" || stack === "lighten over mean";
+  const averaged = law?.averagesGround ?? false;
   const noise = Math.hypot(random * share, rounding * (averaged ? share : 1), pattern);
   return { electrons, random, averaged, shown: electrons + lift, noise, white };
 }
@@ -103,11 +79,12 @@ export function noiseFloorUnderWhite(plan: CapturePlan): number {
   return Math.log2(well / (averaged ? writtenMean(electrons, random) : shown));
 }
 
-/** How far the brightest of a run's frames lies over one of them on surfaces of so much light, stops; 0 for other ways to fuse. */
-export function brightestLiftStops(plan: CapturePlan, ev: number): number {
-  if (plan.stack !== "lighten" || plan.frames === 1) return 0;
+/** How far fusing lifts surfaces of so much light over one frame's by its noise, stops. */
+export function noiseLiftStops(plan: CapturePlan, ev: number): number {
+  const lift = lawOf(plan.stack, plan.frames)?.liftByNoise(plan.frames) ?? 0;
+  if (lift === 0) return 0;
   const { electrons, random } = inOneFrame(plan, luminanceFromEv(ev), shutterOf(plan, 0).deliveredSeconds);
-  return Math.log2(1 + (brightestOf(plan.frames).mean * random) / electrons);
+  return Math.log2(1 + (lift * random) / electrons);
 }
 
 /** How noisy the fused picture is; a bracket's shadows come from its longest frame. */

@@ -10,7 +10,7 @@ import {
   type TrafficOutlook,
   trafficOutlook,
 } from "./moving";
-import { brightestLiftStops, type NoiseOutlook, noiseOutlook } from "./noise";
+import { type NoiseOutlook, noiseLiftStops, noiseOutlook } from "./noise";
 import { type PeopleOutlook, peopleOutlook } from "./people";
 import { type SoftnessOutlook, softnessOutlook } from "./softness";
 import { type StarOutlook, starOutlook } from "./stars";
@@ -41,8 +41,8 @@ export interface Outlook {
 
 /** Works out what a plan makes of a scene. */
 export function outlookOf(plan: CapturePlan, facts: SceneFacts): Outlook {
-  const base = baseOutlook(plan, facts, brightestLiftStops(plan, facts.sceneEv));
-  const sky = skyOutlook(facts, base, (ev) => brightestLiftStops(plan, ev));
+  const base = baseOutlook(plan, facts, noiseLiftStops(plan, facts.sceneEv));
+  const sky = skyOutlook(facts, base, (ev) => noiseLiftStops(plan, ev));
   const { deliveredSeconds } = shutterOf(plan, 0);
   return {
     plan,

@@ -1,5 +1,6 @@
 import { type CapturePlan, periodAfter, shutterOf } from "../capture";
 import { cleanMedianProbability, ghostOpacity } from "../motion";
+import { lawOf } from "../stack";
 import type { SceneFacts } from "./facts";
 
 /** What people who pass leave in the fused picture. */
@@ -17,13 +18,14 @@ export function peopleOutlook(plan: CapturePlan, { crowd }: SceneFacts): PeopleO
   if (crowd === null) return null;
   const { frames, stack } = plan;
   const { deliveredSeconds } = shutterOf(plan, 0);
-  if (stack === "median" && frames > 2) {
+  const left = lawOf(stack, frames)?.people(frames) ?? "ghosts";
+  if (left === "gone") {
     const { occupancy, dwellSeconds } = crowd;
     const spot = { occupancy, dwellSeconds, shutterSeconds: deliveredSeconds, periodSeconds: periodAfter(plan) };
     return { veil: null, ghostOpacity: null, cleanProbability: cleanMedianProbability(spot, frames) };
   }
   const veil = crowd.occupancy;
-  if (frames === 1 || (stack !== "mean" && stack !== "lighten over mean"))
+  if (left === "ghosts")
     return { veil, ghostOpacity: ghostOpacity(crowd.dwellSeconds, deliveredSeconds), cleanProbability: null };
   // One passer-by stands in as much open shutter as fits into a dwell.
   const period = periodAfter(plan);

@@ -11,6 +11,7 @@ import {
   saturationExposure,
 } from "../sensor";
 import { airmass, EXTINCTION_MAG } from "../sky";
+import { lawOf } from "../stack";
 import type { BaseOutlook, SkyOutlook } from "./base";
 import type { SceneFacts } from "./facts";
 import { normalTail } from "./normal";
@@ -89,7 +90,7 @@ export function starOutlook(
   const { lens, frames, stack } = plan;
   const inFrame = starTrailPx(lens, declinationDeg, deliveredSeconds);
   // The stacker does not align: stars go on from frame to frame of what is averaged.
-  const blended = frames > 1 && (stack === "mean" || stack === "median" || stack === "fuse");
+  const blended = lawOf(stack, frames)?.stars === "run-on";
   const trailPx = blended ? starTrailPx(lens, declinationDeg, openSpanSeconds(plan)) : inFrame;
   const gapSeconds = frames > 1 ? periodAfter(plan) - deliveredSeconds : 0;
   const gapPx = (starRate(declinationDeg) * gapSeconds) / plateScaleArcsec(lens);

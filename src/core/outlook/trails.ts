@@ -2,8 +2,8 @@ import { type CapturePlan, shutterOf } from "../capture";
 import { blackBodyRgb, LAMP_CLASSES, type LampClassId, luminanceFromEv, type MovingLamp, type Rgb } from "../light";
 import { depthAt, imagePath, imageSpeedMmPerS, type Mover } from "../motion";
 import { LEAST_TRAIL_PX, sensorSizeMm } from "../optics";
-import type { StackMethod } from "../recipe";
 import { colourResponse, FOCAL_PLANE_FACTOR, LENS_TRANSMISSION, SATURATION_CONSTANT } from "../sensor";
+import { methodOf } from "../stack";
 import type { SceneFacts } from "./facts";
 
 /** What the lamps of one class leave in the picture. */
@@ -54,24 +54,6 @@ function panelSeconds(plan: CapturePlan, mover: Mover, lengthM: number): number 
   return Math.min(shutterOf(plan, 0).deliveredSeconds, lengthM / across);
 }
 
-/** How a pixel that is crossed in one frame of a run comes out, from its level in that frame and in the others. */
-function fused(stack: StackMethod | null, frames: number, crossed: number, empty: number): number {
-  switch (stack) {
-    case "mean":
-      return (crossed + (frames - 1) * empty) / frames;
-    case "median":
-      return frames > 2 ? empty : (crossed + (frames - 1) * empty) / frames;
-    case "lighten":
-    case "lighten over mean":
-      return Math.max(crossed, empty);
-    case "fuse":
-    case null:
-      return crossed;
-    default:
-      return stack satisfies never;
-  }
-}
-
 /**
  * What a mover's lamps leave in the fused picture; empty without a mover or lamps. Every frame clips before it is fused. Where several vehicles
  * cross a point in one exposure their light adds up: that is in the traffic's figures, not here.
@@ -91,6 +73,8 @@ export function trailOutlooks(plan: CapturePlan, facts: SceneFacts): LampTrail[]
   const farM = path.leavesTheFrame ? depthAt(mover, path.toU) : Number.POSITIVE_INFINITY;
   const { sensitivity, gains } = colourResponse(plan.kelvin);
   const still = blackBodyRgb(plan.kelvin);
+  const fused = (crossed: number, empty: number) =>
+    plan.stack === null ? crossed : methodOf(plan.stack).law.crossedOnce(plan.frames, crossed, empty);
 
   return lamps.map((id): LampTrail => {
     const lamp = lampOf(facts, id);
@@ -117,7 +101,7 @@ export function trailOutlooks(plan: CapturePlan, facts: SceneFacts): LampTrail[]
       const crossed = shown(sensitivity[channel] * (level * lamp.colour[channel] + behind * still[channel]));
       const empty = shown(sensitivity[channel] * baseLevel * still[channel]);
       if (crossed >= 1) clippedChannels++;
-      return { crossed: fused(plan.stack, plan.frames, crossed, empty), empty };
+      return { crossed: fused(crossed, empty), empty };
     });
     const luminance = (part: "crossed" | "empty") =>
       0.2126 * display[0]![part] + 0.7152 * display[1]![part] + 0.0722 * display[2]![part];

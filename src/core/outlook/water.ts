@@ -1,5 +1,6 @@
 import { type CapturePlan, periodAfter, shutterOf } from "../capture";
 import { WATERS, waterContrast } from "../motion";
+import { lawOf } from "../stack";
 import type { SceneFacts } from "./facts";
 
 /**
@@ -35,7 +36,7 @@ export function waterOutlook(plan: CapturePlan, { water }: SceneFacts): WaterOut
   const { frames, stack } = plan;
   const shutterSeconds = shutterOf(plan, 0).deliveredSeconds;
   if (frames === 1 || stack === null) return { contrastLeft: waterContrast(tauSeconds, shutterSeconds) };
-  if (stack !== "mean" && stack !== "lighten over mean") return null;
+  if (!lawOf(stack, frames)?.averagesGround) return null;
   return {
     contrastLeft: meanWaterContrast(tauSeconds, { frames, shutterSeconds, periodSeconds: periodAfter(plan) }),
   };

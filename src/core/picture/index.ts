@@ -1,5 +1,6 @@
 export { type EdgeWidth, edgeWidths, type Sharpness, sharpnessOf } from "./edgeWidths";
 export { type FrameGroup, type FrameSettings, groupBySettings, inTakenOrder } from "./groups";
+export { LINEAR } from "./linearBytes";
 export { exposureErrors, type MeteredPicture, type MeteringMode } from "./metering";
 export {
   halvedPixels,

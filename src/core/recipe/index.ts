@@ -9,8 +9,6 @@ export {
   type Focus,
   type Recipe,
   type Sequence,
-  STACK_METHODS,
-  type StackMethod,
   type WhiteBalance,
 } from "./recipe";
 export { frameShutters, rampAt } from "./shutters";

@@ -1,5 +1,6 @@
+import { STACK_METHODS } from "../stack";
 import { PART_KINDS, type PartKind, type PartValue, readPart } from "./parts";
-import { EMPTY_RECIPE, type Recipe, STACK_METHODS } from "./recipe";
+import { EMPTY_RECIPE, type Recipe } from "./recipe";
 
 /** A stretch of the line that could not be read, and what would have been right there. */
 export interface RecipeProblem {

@@ -1,4 +1,5 @@
 import fc from "fast-check";
+import { STACK_METHODS } from "../stack";
 import {
   EMPTY_RECIPE,
   frameShutters,
@@ -12,7 +13,6 @@ import {
   recipeFromXmp,
   recipeXmp,
   roughDuration,
-  STACK_METHODS,
 } from ".";
 
 const FULL = "24 x 2s every 2.5s | iso 50 | nd 8 | wb 4000K | focus 12m | delay 2s | raw+jpeg -> mean";

@@ -1,4 +1,5 @@
 import type { NeutralFilter } from "../light";
+import type { StackMethod } from "../stack";
 
 /** How many pictures, how long each, and how far apart. */
 export interface Sequence {
@@ -17,10 +18,6 @@ export type Focus = { readonly kind: "distance"; readonly metres: number } | { r
 
 /** What the phone writes for each frame. */
 export type FileChoice = "jpeg" | "raw" | "raw+jpeg";
-
-/** Ways to fuse frames; the line's last word. */
-export const STACK_METHODS = ["lighten", "mean", "lighten over mean", "median", "fuse"] as const;
-export type StackMethod = (typeof STACK_METHODS)[number];
 
 /** The settings of a shot. Every part may be absent: null, or an empty list of filters. */
 export interface Recipe {

@@ -1,4 +1,4 @@
-export { type Fusing, fuseFrames, fusing } from "./fuseFrames";
+export { fuseFrames, fusing } from "./fuseFrames";
 export { type CrossedLimit, type Gathering, type GatheringLight, gatheringOf, lightAt } from "./gathering";
 export {
   type MeasuredPicture,

@@ -1,8 +1,9 @@
 import type { CapturePlan, PlannedFrame } from "../capture";
 import type { ShotRequest } from "../intent";
+import { LINEAR } from "../picture";
 import type { Stage } from "../scene";
+import { methodOf } from "../stack";
 import { cleanLevel } from "./cleanLevel";
-import { LINEAR } from "./linear";
 import { signalToNoise } from "./measureNoise";
 import { starLength } from "./measureStars";
 import { waterLeft } from "./measureWater";
@@ -108,16 +109,16 @@ function readPromises(
   clean: Float32Array,
   counts: Uint8Array,
 ): MeasuredPromises {
-  const { stack } = plan;
-  const isMean = stack === "mean" || frames.length === 1;
+  const tells = plan.stack === null ? "everything" : methodOf(plan.stack).law.tells;
+  const isPlain = tells === "everything" || frames.length === 1;
   if (stage.view.pitchUm > MOST_PITCHES * stage.lens.pitchUm) return NOTHING_READ;
-  if (stack === "fuse" || stack === "median" || frames.length < plan.frames) return NOTHING_READ;
+  if (tells === "nothing" || frames.length < plan.frames) return NOTHING_READ;
   const [first, last] = [frames[0]!, frames.at(-1)!];
   const span = last.opensSeconds + last.deliveredSeconds - first.opensSeconds;
   return {
-    midTone: isMean ? signalToNoise(stage, plan, clean, data, shot.sceneEv, frames.length, counts) : null,
+    midTone: isPlain ? signalToNoise(stage, plan, clean, data, shot.sceneEv, frames.length, counts) : null,
     wayDrawn: wayDrawn(stage, plan, clean, data, frames),
-    waterLeft: isMean && shot.water !== null ? waterLeft(stage, plan, clean, data, frames) : null,
+    waterLeft: isPlain && shot.water !== null ? waterLeft(stage, plan, clean, data, frames) : null,
     starLengthPx: starLength(stage, plan, data, shot.declinationDeg, first.opensSeconds, span),
   };
 }

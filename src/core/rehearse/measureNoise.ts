@@ -1,9 +1,9 @@
 import type { CapturePlan } from "../capture";
 import { luminanceFromEv } from "../light";
+import { LINEAR } from "../picture";
 import type { Stage } from "../scene";
 import { electronsPerLuminanceSecond, fullWell } from "../sensor";
 import { GREEN } from "./cleanLevel";
-import { LINEAR } from "./linear";
 
 /** Surfaces count as of the metered level up to so far from it, stops. */
 const NEAR_STOPS = 0.4;

@@ -1,8 +1,8 @@
 import type { CapturePlan, PlannedFrame } from "../capture";
+import { LINEAR } from "../picture";
 import { flowingLight, mostFlowing, type Stage } from "../scene";
 import { fullWell, noiseElectrons } from "../sensor";
 import { GREEN } from "./cleanLevel";
-import { LINEAR } from "./linear";
 
 /** Less of a picture than this that flows tells nothing. */
 const LEAST_SHARE = 0.01;

@@ -1,7 +1,8 @@
 import type { CapturePlan, PlannedFrame } from "../capture";
+import { LINEAR } from "../picture";
 import { lampWay, OWN_MOVER, type Stage, type Streak } from "../scene";
+import { lawOf } from "../stack";
 import { GREEN, greenWhite } from "./cleanLevel";
-import { LINEAR } from "./linear";
 
 /** A trail shows where it adds so much of white to what lies behind it, and so much of that. */
 const SHOWS = 0.006;
@@ -37,7 +38,9 @@ export function wayDrawn(
   const ends = last.opensSeconds - plan.firstOpensSeconds + last.deliveredSeconds;
   const way = lampWay({ ...scene, traffic: own }, view, begins, ends);
   if (way === null) return null;
-  const white = greenWhite(plan) * (plan.stack === "mean" ? plan.frames : 1);
+  // In a mean a trail is white only at so many times what makes it white in the frame that it crosses.
+  const left = lawOf(plan.stack, plan.frames)?.crossedOnce(plan.frames, 1, 0) ?? 1;
+  const white = greenWhite(plan) / left;
   /** Whether a lamp's image is in the picture; null where it would not stand out from what lies behind it. */
   const isDrawn = ({ x0, y0, x1, y1, radius, light, colour, depthMetres }: Streak): boolean | null => {
     const lengthPx = Math.hypot(x1 - x0, y1 - y0);

@@ -3,9 +3,10 @@ import type { LampClassId } from "../light";
 import { WATERS, type WaterKind, waterContrast } from "../motion";
 import type { Lens } from "../optics";
 import { meanWaterContrast, type Outlook } from "../outlook";
+import { LINEAR } from "../picture";
 import { type Scene, type Stage, sceneNamed, type View } from "../scene";
 import { colourResponse, electronsPerLuminanceSecond, fullWell } from "../sensor";
-import { LINEAR } from "./linear";
+import { lawOf } from "../stack";
 import { trafficAlong } from "./ownPaths";
 import { emptied, smoothed, starsOf } from "./ownRegions";
 
@@ -73,8 +74,8 @@ export function waterLeft(
     shutterSeconds: shutterOf(plan, 0).deliveredSeconds,
     periodSeconds: periodAfter(plan),
   };
-  const isMean = plan.frames > 1 && (plan.stack === "mean" || plan.stack === "lighten over mean");
-  const left = isMean ? meanWaterContrast(tauSeconds, of) : waterContrast(tauSeconds, of.shutterSeconds);
+  const averages = lawOf(plan.stack, plan.frames)?.averagesGround ?? false;
+  const left = averages ? meanWaterContrast(tauSeconds, of) : waterContrast(tauSeconds, of.shutterSeconds);
   return Math.min(1, left / waterContrast(tauSeconds, shutterSeconds));
 }
 

@@ -1,6 +1,7 @@
 import { type CapturePlan, type PlannedFrame, plannedFrames } from "../capture";
 import { type Stage, simulateFrame } from "../scene";
-import { type Fusing, fusing } from "./fuseFrames";
+import type { SmallFusing } from "../stack";
+import { fusing } from "./fuseFrames";
 import { type MeasuredPicture, measurePicture, type PromisedShot } from "./measure";
 
 /** A picture before it is taken, with how many of its frames are in it so far. */
@@ -48,7 +49,7 @@ export function* rehearse(
   shot: PromisedShot | null = null,
 ): Generator<Rehearsal | null> {
   const indices = chosenFrames(planned.length, stage.scene.stars ? MOST_STAR_FRAMES : MOST_FRAMES);
-  let fused: Fusing | null = null;
+  let fused: SmallFusing | null = null;
   for (const [order, index] of indices.entries()) {
     const { data, width, height } = simulateFrame(stage, plan, planned[index]!);
     fused ??= fusing({ width, height }, plan.stack);

@@ -1,6 +1,6 @@
+import { LINEAR } from "../picture";
 import type { Stage } from "../scene";
 import { GREEN } from "./cleanLevel";
-import { LINEAR } from "./linear";
 
 /** Something has passed where a pixel lies farther from what all of them are, as a share of it and of white. */
 const PASSED = 0.25;

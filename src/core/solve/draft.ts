@@ -2,7 +2,8 @@ import { frameMegabytes, framesOnBattery } from "../capture";
 import { intentOf, isOfStars, type RecipeShape, type SolveRequest } from "../intent";
 import { offeredDelaySeconds, settleDelaySeconds } from "../motion";
 import { hyperfocalMetres } from "../optics";
-import type { Focus, Recipe, StackMethod, WhiteBalance } from "../recipe";
+import type { Focus, Recipe, WhiteBalance } from "../recipe";
+import type { StackMethod } from "../stack";
 
 /** What is still open in a recipe of a shape. */
 export interface Draft {

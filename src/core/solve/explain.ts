@@ -3,6 +3,7 @@ import { LAMP_CLASSES } from "../light";
 import { longestStarShutter } from "../motion";
 import { METER_TO_CLIP_STOPS, type Outlook } from "../outlook";
 import { type Recipe, readableDuration, roughDuration } from "../recipe";
+import { lawOf } from "../stack";
 import { plain, signed } from "../words";
 import { demandsOf, judge, outlookOfRecipe } from "./judge";
 
@@ -97,7 +98,7 @@ function trailFigures({ trails, plan }: Outlook): Draft[] {
         id: `fused-${trail.lamp}`,
         label: `${plural[0]!.toUpperCase()}${plural.slice(1)} above what lies behind, fused`,
         value: `${signed(trail.aboveBaseStops)} stops`,
-        because: `In the finished picture its brightest channel lies ${brightest < 0.05 ? "at white" : `${stops(brightest)} under white`}${plan.stack === "mean" && plan.frames > 1 ? `: a mean of ${plan.frames} frames leaves 1/${plan.frames} of what each gathered` : ""}.`,
+        because: `In the finished picture its brightest channel lies ${brightest < 0.05 ? "at white" : `${stops(brightest)} under white`}${lawOf(plan.stack, plan.frames)?.isLongExposure ? `: a mean of ${plan.frames} frames leaves 1/${plan.frames} of what each gathered` : ""}.`,
         demands: [`${trail.lamp}-shine`],
       },
     ];

@@ -1,7 +1,8 @@
 import fc from "fast-check";
 import { INTENT_IDS, type SolveRequest, usualScene } from "../intent";
 import { SUPPORT_KINDS } from "../motion";
-import { parseRecipe, printRecipe, type Recipe, STACK_METHODS } from "../recipe";
+import { parseRecipe, printRecipe, type Recipe } from "../recipe";
+import { STACK_METHODS } from "../stack";
 import {
   advise,
   demandsOf,

@@ -1,11 +1,12 @@
-export { blendFrame, createFusion, type Fusion, fusedPicture, weighFrame } from "./exposureFusion";
+export { brightestOf } from "./brightest";
+export { bandBytes, createFrameBand } from "./frameBand";
 export { bindKernels, type StackKernels } from "./kernels";
-export { medianInto } from "./median";
-export { bandBytes, createMedianBand, medianOfBand } from "./medianBand";
-export { layOutMemory, MOST_MEMORY_BYTES } from "./memory";
+export { accumulatorBytesPerPixel, layOutMemory, MOST_MEMORY_BYTES } from "./memory";
+export type { BandedWay, FoldedWay, FusingLaw, FusingMethod, PassedWay, ReadKept, SmallFusing } from "./method";
+export { ALIKE_METHODS, lawOf, METHODS, methodOf, methodSlug, STACK_METHODS, type StackMethod } from "./methods";
+export { sixteenBits } from "./small";
 export {
   createStack,
-  type FoldMethod,
   foldFrame,
   readResult,
   resultChunkSamples,
@@ -13,4 +14,3 @@ export {
   type StackState,
 } from "./stackState";
 export type { SampleDepth, Samples } from "./tables";
-export { layTrailsInPlace, usualRise } from "./trails";

@@ -1,6 +1,8 @@
 import fc from "fast-check";
-import { blendFrame, createFusion, fusedPicture, layTrailsInPlace, medianInto, usualRise, weighFrame } from ".";
+import { blendFrame, createFusion, fusedPicture, weighFrame } from "./exposureFusion";
+import { medianInto } from "./median";
 import { readFixture } from "./testing/fixtures";
+import { countRises, layTrailsInPlace, medianRise, RISE_COUNTS } from "./trails";
 
 describe("the median", () => {
   it.each([
@@ -109,6 +111,11 @@ describe("bracket fusion", () => {
 });
 
 describe("trails over the mean", () => {
+  const usualRise = (low: Uint16Array, high: Uint16Array) => {
+    const counts = new Uint32Array(RISE_COUNTS);
+    countRises(counts, low, high);
+    return medianRise(counts);
+  };
   const noise = (seed: number) => Math.round(400 * Math.abs((Math.sin(seed * 12.9898) * 43_758.5453) % 1));
   const mean = Uint16Array.from({ length: 3000 }, () => 10_000);
   const brightest = Uint16Array.from(mean, (code, i) => code + noise(i) + (i < 300 ? 40_000 : 0));

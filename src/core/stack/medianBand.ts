@@ -1,34 +1,9 @@
+import { type FrameBand, STEP_SAMPLES, strideOf } from "./frameBand";
 import type { StackKernels } from "./kernels";
 import { middleOf } from "./median";
-import type { SampleDepth } from "./tables";
 
-/** A stretch of the samples of many frames, in memory that the kernels see, with room for what they find. */
-export interface MedianBand {
-  readonly memory: WebAssembly.Memory;
-  readonly frames: number;
-  readonly depth: SampleDepth;
-  /** Most samples a band may hold; a multiple of the kernels' step. */
-  readonly capacity: number;
-}
-
-const STEP_SAMPLES = 8;
-const WASM_PAGE_BYTES = 65_536;
 /** A byte as a 16-bit code. */
 const PER_BYTE = 257;
-
-const strideOf = ({ capacity, depth }: Pick<MedianBand, "capacity" | "depth">): number => (capacity * depth) / 8;
-
-/** Makes room for a band of at most so many samples of each frame. */
-export function createMedianBand(frames: number, samples: number, depth: SampleDepth): MedianBand {
-  const capacity = Math.ceil(samples / STEP_SAMPLES) * STEP_SAMPLES;
-  const pages = Math.ceil((frames * strideOf({ capacity, depth }) + 4 * capacity) / WASM_PAGE_BYTES);
-  const memory = new WebAssembly.Memory({ initial: pages, maximum: pages, shared: true });
-  return { memory, frames, depth, capacity };
-}
-
-/** The bytes of a frame's part of a band, to be filled. */
-export const bandBytes = (band: MedianBand, frame: number, samples: number): Uint8Array =>
-  new Uint8Array(band.memory.buffer, frame * strideOf(band), (samples * band.depth) / 8);
 
 /**
  * Median of each sample of a filled band as a 16-bit code; of an even number of frames the mean of the two middle values, in
@@ -36,7 +11,7 @@ export const bandBytes = (band: MedianBand, frame: number, samples: number): Uin
  *
  * @returns A view that holds until the next band.
  */
-export function medianOfBand(kernels: StackKernels, band: MedianBand, samples: number, encoded: boolean): Uint16Array {
+export function medianOfBand(kernels: StackKernels, band: FrameBand, samples: number, encoded: boolean): Uint16Array {
   const { memory, frames, depth, capacity } = band;
   const stride = strideOf(band);
   const count = Math.ceil(samples / STEP_SAMPLES) * STEP_SAMPLES;

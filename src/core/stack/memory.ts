@@ -1,7 +1,5 @@
+import { ACCUMULATORS, type AccumulatorId } from "./accumulators";
 import type { SampleDepth } from "./tables";
-
-/** What a stack keeps per sample while frames pass: the brightest so far, or a 64-bit sum. */
-export type Accumulator = "brightest" | "sum";
 
 /** Byte offsets of everything a stack holds in its shared memory. */
 export interface MemoryMap {
@@ -10,6 +8,9 @@ export interface MemoryMap {
   /** Thresholds and guesses of the final encoding. */
   readonly thresholds: number;
   readonly guesses: number;
+  /** Where each of what is kept begins, in the order of the plan's. */
+  readonly kept: readonly number[];
+  /** Where all of it begins, one after the other, and its length. */
   readonly accumulator: number;
   readonly accumulatorBytes: number;
   /** One frame buffer for each thread; the first serves as output buffer at the end. */
@@ -21,38 +22,49 @@ export interface MemoryMap {
 }
 
 const ALIGNMENT = 64;
+/** A result is read in whole steps of the kernels and whole pixels. */
+export const RESULT_STEP_SAMPLES = 3 * ALIGNMENT;
 const align = (bytes: number): number => Math.ceil(bytes / ALIGNMENT) * ALIGNMENT;
-/** Room for 64 samples of 16-bit output, so that even the smallest stack's result is read in whole steps. */
-const LEAST_FRAME_BYTES = 2 * ALIGNMENT;
+/** Room for one step of 16-bit output, so that even the smallest stack's result is read in whole steps. */
+const LEAST_FRAME_BYTES = 2 * RESULT_STEP_SAMPLES;
 const WASM_PAGE_BYTES = 65_536;
 
 /** The most one 32-bit WebAssembly memory can hold. */
 export const MOST_MEMORY_BYTES = WASM_PAGE_BYTES * 65_536;
 
-/**
- * Lays out a stack's memory. The accumulator takes 8 bytes a sample for sums, 1 or 2 for the brightest, however many
- * frames follow.
- */
+/** Lays out a stack's memory, which does not grow with the number of frames. */
 export function layOutMemory(request: {
   readonly sampleCount: number;
   readonly depth: SampleDepth;
-  readonly accumulator: Accumulator;
+  readonly keeps: readonly AccumulatorId[];
   readonly threads: number;
 }): MemoryMap {
+  const { depth, keeps, threads } = request;
   const paddedSamples = align(request.sampleCount);
-  const bytesPerSample = request.depth / 8;
-  const frameBytes = Math.max(LEAST_FRAME_BYTES, align(paddedSamples * bytesPerSample));
-  const accumulatorBytes = align(paddedSamples * (request.accumulator === "sum" ? 8 : bytesPerSample));
+  const frameBytes = Math.max(LEAST_FRAME_BYTES, align(paddedSamples * (depth / 8)));
   const table = 0;
-  const thresholds = align(table + 8 * 2 ** request.depth);
+  const thresholds = align(table + 8 * 2 ** depth);
   const guesses = align(thresholds + 8 * 65_537);
   const accumulator = align(guesses + 2 * 65_536);
-  const firstFrame = accumulator + accumulatorBytes;
-  const frames = Array.from({ length: request.threads }, (_, thread) => firstFrame + thread * frameBytes);
-  const end = firstFrame + request.threads * frameBytes;
-  const totalBytes = Math.ceil(end / WASM_PAGE_BYTES) * WASM_PAGE_BYTES;
-  return { table, thresholds, guesses, accumulator, accumulatorBytes, frames, frameBytes, paddedSamples, totalBytes };
+  let end = accumulator;
+  const kept = keeps.map((id) => {
+    const begins = end;
+    end += align(paddedSamples * ACCUMULATORS[id].bytesPerSample(depth));
+    return begins;
+  });
+  const accumulatorBytes = end - accumulator;
+  const firstFrame = end;
+  const frames = Array.from({ length: threads }, (_, thread) => firstFrame + thread * frameBytes);
+  const totalBytes = Math.ceil((firstFrame + threads * frameBytes) / WASM_PAGE_BYTES) * WASM_PAGE_BYTES;
+  return {
+    ...{ table, thresholds, guesses, kept, accumulator, accumulatorBytes },
+    ...{ frames, frameBytes, paddedSamples, totalBytes },
+  };
 }
+
+/** Bytes a pixel of what is kept while frames pass. */
+export const accumulatorBytesPerPixel = (keeps: readonly AccumulatorId[], depth: SampleDepth): number =>
+  3 * keeps.reduce((sum, id) => sum + ACCUMULATORS[id].bytesPerSample(depth), 0);
 
 /** Makes the shared memory for a map. */
 export function createStackMemory({ totalBytes }: MemoryMap): WebAssembly.Memory {

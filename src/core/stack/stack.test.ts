@@ -4,16 +4,16 @@ import fc from "fast-check";
 import {
   bandBytes,
   bindKernels,
-  createMedianBand,
+  createFrameBand,
   createStack,
   foldFrame,
-  medianInto,
-  medianOfBand,
   readResult,
   resultChunkSamples,
   type Samples,
   type StackPlan,
 } from ".";
+import { medianInto } from "./median";
+import { medianOfBand } from "./medianBand";
 import { readFixture } from "./testing/fixtures";
 import { fusePlainly } from "./testing/plainKernels";
 
@@ -38,24 +38,24 @@ async function fuse(
   const chunk = resultChunkSamples(state);
   for (let from = 0; from < samples; from += chunk) {
     const to = Math.min(samples, from + chunk);
-    out.set(readResult(kernels, state, frames.length, from, to), from);
+    out.set(readResult(kernels, state, { id: plan.keeps[0]!, frames: frames.length }, from, to), from);
   }
   return out;
 }
 
 describe("the kernels on the golden set", () => {
   it.each([
-    ["lighten.png", "lighten", false, 9],
-    ["mean.png", "mean", true, 9],
-    ["mean-first8.png", "mean", true, 8],
-    ["mean-linear.png", "mean", false, 9],
-  ] as const)("give %s exactly", async (name, method, encoded, count) => {
+    ["lighten.png", "brightest", false, 9],
+    ["mean.png", "sum", true, 9],
+    ["mean-first8.png", "sum", true, 8],
+    ["mean-linear.png", "sum", false, 9],
+  ] as const)("give %s exactly", async (name, kept, encoded, count) => {
     const wanted = await readFixture(name);
     const frames = await Promise.all(Array.from({ length: count }, (_, i) => readFixture(`frame_000${i + 1}.png`)));
     const { width, height } = wanted;
     const got = await fuse(
       frames.map(({ samples }) => samples),
-      { width, height, depth: 16, method, encoded },
+      { width, height, depth: 16, keeps: [kept], encoded },
     );
     expect(got).toEqual(wanted.samples);
   });
@@ -66,7 +66,7 @@ describe("the kernels", () => {
     width: fc.integer({ min: 1, max: 23 }),
     height: fc.integer({ min: 1, max: 9 }),
     depth: fc.constantFrom(8 as const, 16 as const),
-    method: fc.constantFrom("lighten" as const, "mean" as const),
+    keeps: fc.constantFrom(["brightest" as const], ["sum" as const], ["sum" as const, "brightest" as const]),
     encoded: fc.boolean(),
   });
   const stacks = plans.chain((plan) => {
@@ -91,7 +91,7 @@ describe("the kernels", () => {
     // Codes 2k and 2k + 1 of 16 bits, and 0 and 1 of 8 bits (0 and 257): means of k + 1/2 and 128 1/2.
     const even = Uint16Array.from({ length: 1200 }, (_, k) => 2 * k);
     const odd = Uint16Array.from(even, (code) => code + 1);
-    const shape = { height: 1, method: "mean", encoded: false } as const;
+    const shape = { height: 1, keeps: ["sum"], encoded: false } as const;
     expect(await fuse([even, odd], { ...shape, width: 400, depth: 16 })).toEqual(odd);
     const dark = [new Uint8Array(3), new Uint8Array(3).fill(1)];
     expect(await fuse(dark, { ...shape, width: 1, depth: 8 })).toEqual(new Uint16Array(3).fill(129));
@@ -108,7 +108,7 @@ describe("the kernels", () => {
 
   it("return every 8-bit code unchanged from a mean of equal frames", async () => {
     const frame = Uint8Array.from({ length: 256 * 3 }, (_, i) => i % 256);
-    const got = await fuse([frame, frame, frame], { width: 256, height: 1, depth: 8, method: "mean", encoded: false });
+    const got = await fuse([frame, frame, frame], { width: 256, height: 1, depth: 8, keeps: ["sum"], encoded: false });
     expect(got).toEqual(Uint16Array.from(frame, (code) => code * 257));
   });
 });
@@ -117,7 +117,7 @@ describe("the median's kernels", () => {
   async function medianOf(frames: readonly Samples[], encoded: boolean): Promise<Uint16Array> {
     const [first] = frames;
     const depth = first instanceof Uint8Array ? 8 : 16;
-    const band = createMedianBand(frames.length, first!.length + 5, depth);
+    const band = createFrameBand(frames.length, first!.length + 5, depth);
     const kernels = await bindKernels(module_, band.memory);
     frames.forEach(({ buffer, byteOffset, byteLength }, frame) => {
       bandBytes(band, frame, first!.length).set(new Uint8Array(buffer, byteOffset, byteLength));

@@ -10,22 +10,29 @@ function riseAt(mean: Uint16Array, brightest: Uint16Array, sample: number): numb
   return rise;
 }
 
+/** How many different rises there may be. */
+export const RISE_COUNTS = 65_536;
+
 /**
- * The rise that most pixels show: the median of what the brightest of all frames lies over their mean. Noise alone makes
- * it, as long as trails cover less than half of the picture.
+ * Counts what each pixel's brightest lies over its mean.
  *
+ * @param counts One for each rise, added to in place.
  * @param mean Interleaved RGB, 16-bit codes; as long as `brightest`.
  */
-export function usualRise(mean: Uint16Array, brightest: Uint16Array): number {
-  const counts = new Uint32Array(65_536);
+export function countRises(counts: Uint32Array, mean: Uint16Array, brightest: Uint16Array): void {
   for (let sample = 0; sample < mean.length; sample += 3) {
     const rise = riseAt(mean, brightest, sample);
     counts[rise] = counts[rise]! + 1;
   }
+}
+
+/** The rise that half of the pixels do not exceed: noise alone makes it, as long as trails cover less than half of the picture. */
+export function medianRise(counts: Uint32Array): number {
+  const pixels = counts.reduce((sum, count) => sum + count, 0);
   let seen = 0;
   return counts.findIndex((count) => {
     seen += count;
-    return seen * 2 >= mean.length / 3;
+    return seen * 2 >= pixels;
   });
 }
 

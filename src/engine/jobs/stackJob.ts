@@ -1,5 +1,6 @@
 import { rm } from "node:fs/promises";
-import { parseRecipe, printRecipe, recipeXmp, type StackMethod } from "@/core/recipe";
+import { parseRecipe, printRecipe, recipeXmp } from "@/core/recipe";
+import type { StackMethod } from "@/core/stack";
 import type { Db } from "@/db/database";
 import { publish } from "@/db/events";
 import { addLogEntry } from "@/db/log";

@@ -16,7 +16,7 @@ process.env.AEVUMEN_DATA = data;
 afterAll(() => rmSync(data, { recursive: true, force: true }));
 
 const stack = (): StackState =>
-  createStack({ ...{ width: 64, height: 48, depth: 8, method: "mean" }, encoded: true, threads: 1 });
+  createStack({ ...{ width: 64, height: 48, depth: 8, keeps: ["sum"] }, encoded: true, threads: 1 });
 const accumulator = ({ memory, map }: StackState) =>
   new Uint8Array(memory.buffer, map.accumulator, map.accumulatorBytes);
 

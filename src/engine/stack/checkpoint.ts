@@ -10,7 +10,7 @@ import type { StackRequest } from "./request";
 // A checkpoint: a mark with the format's version, the length of the head, the head as JSON, the accumulator, and a SHA-256
 // over all of it, so that a damaged one is noticed and the stack begins anew.
 
-const MARK = Buffer.from("AEVCKP02", "latin1");
+const MARK = Buffer.from("AEVCKP03", "latin1");
 const LENGTH_BYTES = 8;
 const DIGEST_BYTES = 32;
 const CHUNK_BYTES = 1 << 24;
@@ -26,8 +26,8 @@ export type CheckpointHead = Readonly<z.infer<typeof checkpointHead>>;
 
 /** Names the work itself: a checkpoint of other frames or settings is not continued. */
 export function checkpointKey(request: StackRequest, state: StackState): string {
-  const { width, height, depth, method, encoded } = state.plan;
-  const what = JSON.stringify([width, height, depth, method, encoded, request.files.map(({ path }) => path)]);
+  const { width, height, depth, keeps, encoded } = state.plan;
+  const what = JSON.stringify([width, height, depth, keeps, encoded, request.files.map(({ path }) => path)]);
   return createHash("sha256").update(what).digest("hex");
 }
 

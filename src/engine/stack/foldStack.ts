@@ -1,6 +1,13 @@
 import { availableParallelism } from "node:os";
 import { join } from "node:path";
-import { createStack, type FoldMethod, layOutMemory, MOST_MEMORY_BYTES, type StackState } from "@/core/stack";
+import {
+  createStack,
+  type FoldedWay,
+  layOutMemory,
+  MOST_MEMORY_BYTES,
+  methodSlug,
+  type StackState,
+} from "@/core/stack";
 import { startThread, type Thread } from "../thread";
 import { checkpointKey, loadCheckpoint, saveCheckpoint } from "./checkpoint";
 import { chooseFrames } from "./chooseFrames";
@@ -21,8 +28,9 @@ const CHECKPOINT_SHARE = 0.1;
  * the result does not depend on the number of threads, the order of frames, or whether the run was resumed.
  */
 export async function foldStack(
-  request: StackRequest<FoldMethod>,
-  onProgress: (progress: StackProgress) => void = () => {},
+  request: StackRequest,
+  { keeps, finish }: FoldedWay,
+  onProgress: (progress: StackProgress) => void,
   signal?: AbortSignal,
 ): Promise<StackOutcome> {
   const startedAt = performance.now();
@@ -35,7 +43,7 @@ export async function foldStack(
   const { width, height } = first;
   const { method, encoded } = request;
   const sampleCount = width * height * 3;
-  const need = layOutMemory({ sampleCount, depth, accumulator: method === "mean" ? "sum" : "brightest", threads });
+  const need = layOutMemory({ sampleCount, depth, keeps, threads });
   if (need.totalBytes > MOST_MEMORY_BYTES) {
     return {
       kind: "failed",
@@ -43,10 +51,10 @@ export async function foldStack(
       refused,
     };
   }
-  const state = createStack({ width, height, depth, method, encoded, threads });
+  const state = createStack({ width, height, depth, keeps, encoded, threads });
 
   const key = checkpointKey(request, state);
-  const checkpoint = request.checkpointFolder ? join(request.checkpointFolder, method) : null;
+  const checkpoint = request.checkpointFolder ? join(request.checkpointFolder, methodSlug(method)) : null;
   const resumed = checkpoint ? await loadCheckpoint(checkpoint, key, state) : null;
   const folded = new Set(resumed?.folded ?? []);
   for (const frame of resumed?.refused ?? []) {
@@ -90,7 +98,7 @@ export async function foldStack(
   const withoutIndex = refused.map(({ name, reason }) => ({ name, reason }));
   if (folded.size === 0) return { kind: "failed", reason: "None of the files could be read.", refused: withoutIndex };
 
-  await writeResult(state, kernels, folded.size, request.outputPath, request.notes);
+  await writeResult({ state, kernels, finish, frames: folded.size }, request.outputPath, request.notes);
   const used = [...folded].sort((a, b) => a - b).map((index) => request.files[index]!.name);
   const seconds = (performance.now() - startedAt) / 1000;
   return { kind: "done", width, height, used, refused: withoutIndex, seconds, resumed: resumed?.folded.length ?? 0 };

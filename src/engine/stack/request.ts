@@ -1,5 +1,5 @@
 import type { PictureNotes } from "@/core/formats";
-import type { StackMethod } from "@/core/recipe";
+import type { StackMethod } from "@/core/stack";
 
 /** A frame to fuse; the name is what messages call it. */
 export interface StackFile {
@@ -14,9 +14,9 @@ export interface RefusedFrame {
 }
 
 /** What to fuse, how, and where the 16-bit TIFF goes. */
-export interface StackRequest<Method extends StackMethod = StackMethod> {
+export interface StackRequest {
   readonly files: readonly StackFile[];
-  readonly method: Method;
+  readonly method: StackMethod;
   readonly encoded: boolean;
   readonly outputPath: string;
   readonly notes: PictureNotes;

@@ -1,8 +1,8 @@
+import { methodOf } from "@/core/stack";
+import { bandStack } from "./bandStack";
 import { foldStack } from "./foldStack";
-import { fuseStack } from "./fuseStack";
-import { medianStack } from "./medianStack";
+import { passStack } from "./passStack";
 import type { StackOutcome, StackProgress, StackRequest } from "./request";
-import { trailStack } from "./trailStack";
 
 /** Fuses frames by the method asked for. Frames that cannot be used are left out and named. */
 export async function runStack(
@@ -10,18 +10,15 @@ export async function runStack(
   onProgress: (progress: StackProgress) => void = () => {},
   signal?: AbortSignal,
 ): Promise<StackOutcome> {
-  const { method } = request;
-  switch (method) {
-    case "lighten":
-    case "mean":
-      return foldStack({ ...request, method }, onProgress, signal);
-    case "lighten over mean":
-      return trailStack({ ...request, method }, onProgress, signal);
-    case "median":
-      return medianStack({ ...request, method }, onProgress, signal);
-    case "fuse":
-      return fuseStack({ ...request, method }, onProgress, signal);
+  const { whole } = methodOf(request.method);
+  switch (whole.kind) {
+    case "folded":
+      return foldStack(request, whole, onProgress, signal);
+    case "banded":
+      return bandStack(request, whole, onProgress, signal);
+    case "passed":
+      return passStack(request, whole, onProgress, signal);
     default:
-      return method satisfies never;
+      return whole satisfies never;
   }
 }

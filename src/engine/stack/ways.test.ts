@@ -2,7 +2,7 @@ import { mkdtempSync, readdirSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import sharp, { type Sharp } from "sharp";
-import type { StackMethod } from "@/core/recipe";
+import type { StackMethod } from "@/core/stack";
 import { decodePicture } from "../files/decode";
 import type { StackFile } from "./request";
 import { runStack } from "./runStack";

@@ -5,9 +5,10 @@ import type { KitReply } from "@/contracts/kit";
 import type { Camera, CameraChoice } from "@/core/camera";
 import { INTENTS, type IntentId } from "@/core/intent";
 import { stackedFilterStops } from "@/core/light";
-import { type Recipe, STACK_METHODS } from "@/core/recipe";
+import type { Recipe } from "@/core/recipe";
 import type { KitFilter } from "@/core/shot";
 import type { Figure } from "@/core/solve";
+import { lawOf, methodOf, STACK_METHODS, type StackMethod } from "@/core/stack";
 import { counted, signed } from "@/core/words";
 import { CameraBar } from "@/features/shot/CameraBar";
 import { Choose } from "@/ui/Choose";
@@ -34,17 +35,18 @@ const MOST_BRACKETED = 5;
 const NO_FILTER = "none";
 const OF_LINE = "of the line";
 
-/** The recipe as a bracket: frames that all look alike gain nothing from being fused by brightness. */
-function asBracket(recipe: Recipe): Recipe {
+/** The recipe fused by a method: one for brackets makes it one, for frames that all look alike gain nothing from it. */
+function fusedBy(recipe: Recipe, stack: StackMethod): Recipe {
+  if (methodOf(stack).frames === "alike") return { ...recipe, stack, bracketStops: null };
   const { sequence } = recipe;
-  if (recipe.bracketStops !== null || sequence === null) return { ...recipe, stack: "fuse" };
+  if (recipe.bracketStops !== null || sequence === null) return { ...recipe, stack };
   const frames = sequence.frames < MOST_BRACKETED ? 3 : MOST_BRACKETED;
   return {
     ...recipe,
     sequence: { ...sequence, frames, periodSeconds: null },
     bracketStops: 2,
     rampStops: null,
-    stack: "fuse",
+    stack,
   };
 }
 
@@ -54,7 +56,7 @@ export function ExposeBar(props: ExposeBarProps) {
   const stops = Math.round(100 * stackedFilterStops(recipe.filters)) / 100;
   const frames = recipe.sequence?.frames ?? 1;
   const owned = filters.find((each) => Math.abs(each.stops - stops) < 0.01);
-  const worth = recipe.stack === "mean" && frames > 1 ? `, worth ${signed(Math.log2(frames))} stops` : "";
+  const worth = lawOf(recipe.stack, frames)?.isLongExposure ? `, worth ${signed(Math.log2(frames))} stops` : "";
   const setFrames = (next: number) =>
     onRecipe({
       ...recipe,
@@ -135,9 +137,7 @@ export function ExposeBar(props: ExposeBarProps) {
             value={recipe.stack ?? ""}
             placeholder="not fused"
             options={STACK_METHODS.map((method) => ({ value: method, name: `by ${method}` }))}
-            onChoose={(stack) =>
-              onRecipe(stack === "fuse" ? asBracket(recipe) : { ...recipe, stack, bracketStops: null })
-            }
+            onChoose={(stack) => onRecipe(fusedBy(recipe, stack))}
           />
         )}
       </Flex>

@@ -1,7 +1,8 @@
 import type { SolveRequest } from "@/core/intent";
 import { nearestRung } from "@/core/light";
-import type { Recipe, StackMethod } from "@/core/recipe";
+import type { Recipe } from "@/core/recipe";
 import type { KitFilter } from "@/core/shot";
+import { ALIKE_METHODS, methodOf } from "@/core/stack";
 
 /** What there is to choose from. */
 export interface Choices {
@@ -12,8 +13,6 @@ export interface Choices {
 /** Parts of a recipe that go by steps. */
 export type SteppedPart = "shutter" | "iso" | "filter" | "frames" | "method";
 
-/** Ways to fuse equal frames, from one to the next. */
-export const METHODS: readonly StackMethod[] = ["mean", "lighten over mean", "lighten", "median"];
 const MOST_FRAMES = 999;
 
 const within = (at: number, count: number): number => Math.max(0, Math.min(count - 1, at));
@@ -52,9 +51,10 @@ export function stepped(recipe: Recipe, part: SteppedPart, by: number, { camera,
       return { ...recipe, stack: recipe.stack ?? "mean", sequence: { ...sequence, frames } };
     }
     case "method": {
-      if (sequence.frames === 1 || recipe.stack === "fuse") return recipe;
-      const now = recipe.stack === null ? -1 : METHODS.indexOf(recipe.stack);
-      return { ...recipe, stack: METHODS[(now + by + METHODS.length) % METHODS.length]! };
+      if (sequence.frames === 1 || (recipe.stack !== null && methodOf(recipe.stack).frames === "bracket"))
+        return recipe;
+      const now = recipe.stack === null ? -1 : ALIKE_METHODS.indexOf(recipe.stack);
+      return { ...recipe, stack: ALIKE_METHODS[(now + by + ALIKE_METHODS.length) % ALIKE_METHODS.length]! };
     }
     default:
       return part satisfies never;

@@ -4,10 +4,10 @@ import { useMemo } from "react";
 import type { SolveRequest } from "@/core/intent";
 import { printRecipe, type Recipe } from "@/core/recipe";
 import { type filtersOf, inOwnNotation } from "@/core/shot";
+import { ALIKE_METHODS } from "@/core/stack";
 import { startSolve } from "@/workers/clients";
 import { useLatest } from "@/workers/useLatest";
 import { useWorker } from "@/workers/useWorker";
-import { METHODS } from "./steppedRecipe";
 
 /** A recipe that the picture can be set beside. */
 export interface Other {
@@ -17,9 +17,9 @@ export interface Other {
 
 /** The same frames fused in the other ways. */
 const otherWays = (recipe: Recipe): Other[] =>
-  recipe.sequence === null || recipe.sequence.frames === 1 || recipe.stack === "fuse"
+  recipe.sequence === null || recipe.sequence.frames === 1 || recipe.bracketStops !== null
     ? []
-    : METHODS.filter((method) => method !== recipe.stack).map((stack) => ({
+    : ALIKE_METHODS.filter((method) => method !== recipe.stack).map((stack) => ({
         line: printRecipe({ ...recipe, stack }),
         name: `the same frames by ${stack}`,
       }));

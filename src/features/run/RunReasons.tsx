@@ -5,6 +5,7 @@ import type { Camera } from "@/core/camera";
 import { type CapturePlan, periodAfter, runSeconds, shutterOf } from "@/core/capture";
 import { meterStopsOf } from "@/core/outlook";
 import { readableDuration, roughDuration } from "@/core/recipe";
+import { lawOf } from "@/core/stack";
 import { counted, plain } from "@/core/words";
 import { OneOf } from "@/ui/OneOf";
 import { Readout } from "@/ui/Readout";
@@ -70,7 +71,7 @@ function PlanReadouts({ plan, camera }: { readonly plan: CapturePlan; readonly c
             : "No delay: the press shakes the first frame"
         }; the phone opens ${readableDuration(camera.shutterLagSeconds)} later.`}
       />
-      {plan.stack === "mean" && frames > 1 && (
+      {lawOf(plan.stack, frames)?.isLongExposure && (
         <Readout
           label="The mean is worth a filter of"
           value={`+${Math.log2(frames).toFixed(1)}`}

@@ -1,5 +1,6 @@
 import { useEffect, useMemo, useState } from "react";
-import { parseRecipe, type StackMethod } from "@/core/recipe";
+import { parseRecipe } from "@/core/recipe";
+import { methodOf, type StackMethod } from "@/core/stack";
 import { smallUrl } from "@/features/api/pictures";
 import type { RunWithFrames } from "@/features/api/queries";
 import { spoiledFrames } from "@/features/api/runMarks";
@@ -10,7 +11,7 @@ import { useWorker } from "@/workers/useWorker";
 /** The way in which a run's frames are fused by its own line; null where they are not, or not before all of them are there. */
 function growingMethod(line: string): StackMethod | null {
   const { stack, bracketStops } = parseRecipe(line).recipe;
-  return stack === "fuse" || bracketStops !== null ? null : stack;
+  return stack === null || bracketStops !== null || methodOf(stack).frames === "bracket" ? null : stack;
 }
 
 /** What a run's frames come to so far, folded in a worker as they arrive; null until the first, and where they are not fused. */

@@ -6,7 +6,7 @@ import { DateTime } from "luxon";
 import { useState } from "react";
 import type { FrameReply, RunReply } from "@/contracts/replies";
 import { groupBySettings } from "@/core/picture";
-import type { StackMethod } from "@/core/recipe";
+import type { StackMethod } from "@/core/stack";
 import { counted } from "@/core/words";
 import type { RunWithFrames } from "@/features/api/queries";
 import { MethodChoice } from "@/features/fusing/MethodChoice";

@@ -4,10 +4,10 @@ import { Box, Flex } from "@chakra-ui/react";
 import { Download } from "lucide-react";
 import { DateTime } from "luxon";
 import type { PictureViewReply, StackReply } from "@/contracts/replies";
-import { readableDuration, STACK_METHODS, type StackMethod } from "@/core/recipe";
+import { readableDuration } from "@/core/recipe";
+import { METHODS, methodOf, type StackMethod } from "@/core/stack";
 import { counted } from "@/core/words";
 import { DownloadLink } from "@/features/api/DownloadLink";
-import { givenBy } from "@/features/fusing/MethodChoice";
 import { RefusedList } from "@/features/fusing/RefusedList";
 import { HistogramView, type ScaleMarks } from "@/features/picture/HistogramView";
 import { Action } from "@/ui/Action";
@@ -33,18 +33,12 @@ const FORMATS = [
 
 const percent = (share: number): string =>
   `${(100 * share).toFixed(share > 0 && share < 0.001 ? 3 : share < 0.1 ? 2 : 1)}`;
-const RESULT_LABELS: Record<StackMethod, string> = {
-  mean: "Mean of",
-  lighten: "Brightest of",
-  "lighten over mean": "Brightest over the mean of",
-  median: "Median of",
-  fuse: "Fused from",
-};
 
 /** The result in numbers, where it came from, and the ways to take it. */
 export function StackReasons({ stacks, chosen, view, marks, busy, onChoose, onAgain }: StackReasonsProps) {
   const { stack } = chosen;
   const { method } = stack.parameters;
+  const { words, law } = methodOf(method);
   return (
     <Box>
       {stacks.length > 1 && (
@@ -54,7 +48,7 @@ export function StackReasons({ stacks, chosen, view, marks, busy, onChoose, onAg
           value={stack.id}
           options={stacks.map(({ stack: entry }) => ({
             value: entry.id,
-            name: `${givenBy(entry.parameters.method)}, ${counted(entry.framesUsed ?? entry.inputs.length, "frame")}, ${DateTime.fromISO(entry.createdAt).toFormat("d LLL HH:mm:ss")}`,
+            name: `${methodOf(entry.parameters.method).words.gives}, ${counted(entry.framesUsed ?? entry.inputs.length, "frame")}, ${DateTime.fromISO(entry.createdAt).toFormat("d LLL HH:mm:ss")}`,
           }))}
           onChoose={onChoose}
         />
@@ -86,14 +80,14 @@ export function StackReasons({ stacks, chosen, view, marks, busy, onChoose, onAg
       {stack.resultHash && (
         <>
           <Readout
-            label={RESULT_LABELS[method]}
+            label={words.resultOf}
             value={stack.framesUsed}
             unit="frames"
             because={
               <>
                 {stack.width} × {stack.height} pixels, 16 bits a channel
-                {method === "mean" &&
-                  `; averaged in linear light, noise down to 1/${Math.sqrt(stack.framesUsed ?? 1).toFixed(1)}`}
+                {law.isLongExposure &&
+                  `; averaged in linear light, noise down to 1/${(1 / law.noiseShare(stack.framesUsed ?? 1)).toFixed(1)}`}
                 {stack.seconds !== null && `. Made in ${readableDuration(Math.round(stack.seconds * 10) / 10)}`}.
               </>
             }
@@ -119,9 +113,9 @@ export function StackReasons({ stacks, chosen, view, marks, busy, onChoose, onAg
           <Box color="ash" width="100%">
             Fuse the same frames otherwise
           </Box>
-          {STACK_METHODS.filter((each) => each !== method).map((each) => (
-            <Action key={each} px="10px" title={`By ${each}`} onClick={() => onAgain(each)}>
-              {givenBy(each)}
+          {METHODS.filter(({ id }) => id !== method).map(({ id, words: { gives } }) => (
+            <Action key={id} px="10px" title={`By ${id}`} onClick={() => onAgain(id as StackMethod)}>
+              {gives}
             </Action>
           ))}
         </Flex>

@@ -5,7 +5,7 @@ import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { z } from "zod";
 import { stackReply } from "@/contracts/replies";
-import type { StackMethod } from "@/core/recipe";
+import type { StackMethod } from "@/core/stack";
 import { errorText, sendJson } from "@/features/api/client";
 import { useLiveJob, useShot, useWatchJob } from "@/features/api/queries";
 import { PictureView } from "@/features/picture/PictureView";

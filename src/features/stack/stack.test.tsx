@@ -1,8 +1,8 @@
 /** @jest-environment jsdom */
 import { fireEvent, screen, within } from "@testing-library/react";
 import { clippedShares, lightHistogram } from "@/core/picture";
-import { STACK_METHODS, type StackMethod } from "@/core/recipe";
-import { givenBy, MethodChoice } from "@/features/fusing/MethodChoice";
+import { methodOf, STACK_METHODS, type StackMethod } from "@/core/stack";
+import { MethodChoice } from "@/features/fusing/MethodChoice";
 import { jobReply, stackReply } from "@/features/testing/replies";
 import { settled, show } from "@/ui/testing/show";
 import { StackProgressView } from "./StackProgressView";
@@ -81,15 +81,15 @@ describe("a stack's result", () => {
   it("can be fused in every other way, but not while another is on its way", () => {
     const { onAgain } = reasons();
     for (const method of STACK_METHODS.filter((each) => each !== "mean")) {
-      fireEvent.click(screen.getByRole("button", { name: givenBy(method) }));
+      fireEvent.click(screen.getByRole("button", { name: methodOf(method).words.gives }));
       expect(onAgain).toHaveBeenLastCalledWith(method);
     }
-    expect(screen.queryByRole("button", { name: givenBy("mean") })).toBeNull();
+    expect(screen.queryByRole("button", { name: methodOf("mean").words.gives })).toBeNull();
   });
 
   it("offers no other way while one is on its way", () => {
     reasons({ busy: true });
-    expect(screen.queryByRole("button", { name: givenBy("lighten") })).toBeNull();
+    expect(screen.queryByRole("button", { name: methodOf("lighten").words.gives })).toBeNull();
   });
 
   it("is chosen among several, and names what was left out", () => {

@@ -8,7 +8,7 @@ import type {
   SiteReply,
   StackReply,
 } from "@/contracts/replies";
-import type { StackMethod } from "@/core/recipe";
+import type { StackMethod } from "@/core/stack";
 import type { RunWithFrames } from "@/features/api/queries";
 
 const id = () => crypto.randomUUID();

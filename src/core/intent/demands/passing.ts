@@ -1,6 +1,7 @@
 import { LAMP_CLASSES, type LampClassId } from "../../light";
 import { WHOLE_SHARE } from "../../motion";
 import type { LampTrail, Outlook } from "../../outlook";
+import { lawOf } from "../../stack";
 import type { Demand } from "../demand";
 import { isoText, percent, pixels, stops, time } from "../phrases";
 import type { ShotRequest } from "../request";
@@ -150,10 +151,9 @@ function lampDemands(id: LampClassId): Demand[] {
       read: (o) => trailOf(o, id)?.aboveBaseStops ?? null,
       said: (value, o, met) => {
         if (met) return `${named} stand ${stops(value)} above what lies behind them.`;
-        const mean =
-          o.plan.stack === "mean" && o.plan.frames > 1
-            ? `: a mean of ${o.plan.frames} frames leaves 1/${o.plan.frames} of them`
-            : "";
+        const mean = lawOf(o.plan.stack, o.plan.frames)?.isLongExposure
+          ? `: a mean of ${o.plan.frames} frames leaves 1/${o.plan.frames} of them`
+          : "";
         return value < 0.05
           ? `${named} do not show${mean}.`
           : `${named} stand only ${stops(value)} above what lies behind them${mean}.`;

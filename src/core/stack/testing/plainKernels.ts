@@ -1,5 +1,5 @@
 import { decodeSrgb, encodeSrgb } from "../../picture/srgb";
-import type { FoldMethod } from "../stackState";
+import type { AccumulatorId } from "../accumulators";
 
 /** Doubles that should be exact halves may fall short of them by some units of the last place. */
 const HALF = 0.5 + 1e-9;
@@ -10,13 +10,17 @@ const HALF = 0.5 + 1e-9;
  */
 export function fusePlainly(
   frames: readonly (Uint8Array | Uint16Array)[],
-  { method, depth, encoded }: { readonly method: FoldMethod; readonly depth: 8 | 16; readonly encoded: boolean },
+  {
+    keeps: [kept],
+    depth,
+    encoded,
+  }: { readonly keeps: readonly AccumulatorId[]; readonly depth: 8 | 16; readonly encoded: boolean },
 ): Uint16Array {
   const widen = depth === 8 ? 257 : 1;
   const top = 2 ** depth - 1;
   return Uint16Array.from({ length: frames[0]!.length }, (_, sample) => {
     const codes = frames.map((frame) => frame[sample]!);
-    if (method === "lighten") return Math.max(...codes) * widen;
+    if (kept === "brightest") return Math.max(...codes) * widen;
     const sum = codes.reduce((total, code) => total + (encoded ? code : decodeSrgb(code / top)), 0);
     const mean = sum / codes.length;
     return Math.floor((encoded ? mean * widen : encodeSrgb(mean) * 65_535) + HALF);

@@ -1,5 +1,5 @@
 import { open, rm } from "node:fs/promises";
-import { bandBytes, bindKernels, createMedianBand, medianOfBand, type Samples } from "@/core/stack";
+import { type BandedWay, bandBytes, bindKernels, createFrameBand, type Samples } from "@/core/stack";
 import { readFully, writeFully } from "../files/wholeIo";
 import { compiledKernels } from "./compiledKernels";
 import { eachFrame, openFrames, stepReporter } from "./decodedFrames";
@@ -13,11 +13,12 @@ const bytesOf = ({ buffer, byteOffset, byteLength }: Samples): Uint8Array =>
   new Uint8Array(buffer, byteOffset, byteLength);
 
 /**
- * Takes the median of frames: each is decoded once into a scratch file beside the output, then all are read together
+ * Fuses frames by a method that sees all of them at once: each is decoded once into a scratch file beside the output, then all are read together
  * band by band, so memory does not grow with their number.
  */
-export async function medianStack(
-  request: StackRequest<"median">,
+export async function bandStack(
+  request: StackRequest,
+  { fuseBand }: BandedWay,
   onProgress: (progress: StackProgress) => void,
   signal?: AbortSignal,
 ): Promise<StackOutcome> {
@@ -39,15 +40,15 @@ export async function medianStack(
     if (signal?.aborted) return { kind: "aborted" };
     if (used.length === 0) return { kind: "failed", reason: "None of the files could be read.", refused };
     const bandSamples = Math.max(1, Math.min(frameSamples, Math.floor(BAND_BYTES / bytesPerSample / used.length)));
-    const band = createMedianBand(used.length, bandSamples, depth);
+    const band = createFrameBand(used.length, bandSamples, depth);
     const kernels = await bindKernels(await compiledKernels(), band.memory);
-    const medianOf = async (from: number, to: number) => {
+    const fused = async (from: number, to: number) => {
       const read = (frame: number) =>
         readFully(scratch, bandBytes(band, frame, to - from), bytesPerSample * (frame * frameSamples + from));
       await Promise.all(used.map((_, frame) => read(frame)));
-      return medianOfBand(kernels, band, to - from, request.encoded);
+      return fuseBand(kernels, band, to - from, request.encoded);
     };
-    await writeTiff(request.outputPath, { width, height, notes: request.notes }, medianOf, bandSamples);
+    await writeTiff(request.outputPath, { width, height, notes: request.notes }, fused, bandSamples);
     const seconds = (performance.now() - startedAt) / 1000;
     return { kind: "done", width, height, used: used.map(({ name }) => name), refused, seconds, resumed: 0 };
   } finally {
