@@ -1,8 +1,8 @@
 import { basename } from "node:path";
 import { clippedShares, exposureErrors, sharpnessOf } from "@/core/picture";
 import { readableDuration } from "@/core/recipe";
-import { decodePicture, plainReason, readHeader } from "@/engine/files/decode";
-import { readMetadata } from "@/engine/files/metadata";
+import { decodePicture, metadataOf, readHeader } from "@/engine/files/decode";
+import { plainReason } from "@/engine/files/pictureFailure";
 import { InputError, UsageError } from "./errors";
 import { readOptions } from "./options";
 
@@ -13,7 +13,7 @@ async function inspectFile(file: string) {
     const { clippedAny, clippedAll, crushedAll } = clippedShares(samples);
     const exposureError = exposureErrors({ width, height, samples: samples as Uint8Array });
     const { px: sharpPx = null, shake = null } = sharpnessOf({ width, height, samples: samples as Uint8Array }) ?? {};
-    const metadata = await readMetadata(file);
+    const metadata = await metadataOf(file);
     const measured = { exposureError, clippedAny, clippedAll, crushedAll, sharpPx, shake };
     return { file, format, width, height, depth, ...metadata, ...measured };
   } catch (error) {

@@ -3,20 +3,13 @@ import { createReadStream } from "node:fs";
 import { rm } from "node:fs/promises";
 import { basename, extname } from "node:path";
 import { pipeline } from "node:stream/promises";
+import { exportFormatNamed } from "@/core/formats";
 import { EMPTY_RECIPE, recipeXmp } from "@/core/recipe";
 import { methodSlug, STACK_METHODS } from "@/core/stack";
-import { type ExportFormat, exportFile } from "@/engine/files/exportPicture";
+import { exportFile } from "@/engine/files/exportPicture";
 import { runStack } from "@/engine/stack/runStack";
 import { InputError, UsageError } from "./errors";
 import { readOptions, required, showBar, wholeNumber } from "./options";
-
-const FORMATS: Record<string, ExportFormat> = {
-  ".tif": "tiff",
-  ".tiff": "tiff",
-  ".png": "png",
-  ".jpg": "jpeg",
-  ".jpeg": "jpeg",
-};
 
 async function hashOf(path: string): Promise<string> {
   const hash = createHash("sha256");
@@ -44,7 +37,7 @@ export async function stackCommand(args: readonly string[]): Promise<void> {
   if (!method) throw new UsageError(`--mode must be ${STACK_METHODS.map(methodSlug).join(" or ")}.`);
   if (values.linear && values.encoded) throw new UsageError("Choose --linear or --encoded, not both.");
   const output = required(values.output, "-o OUT");
-  const format = FORMATS[extname(output).toLowerCase()];
+  const format = exportFormatNamed(extname(output));
   if (!format) throw new UsageError("OUT must end in .tif, .png or .jpg.");
   const files = chosenFiles(positionals, values.exclude);
   if (files.length === 0) throw new UsageError("Give the frames to fuse.");

@@ -7,7 +7,7 @@ import { Readable } from "node:stream";
 import exifr from "exifr";
 import sharp, { type Sharp } from "sharp";
 import yazl from "yazl";
-import { beginsLikePicture, tiffHeader } from "@/core/formats";
+import { pictureFormatOf, tiffHeader } from "@/core/formats";
 import { type Database, openEmbedded } from "@/db/database";
 import { createOuting } from "@/db/outings";
 import { createRun, findRun, listFrames } from "@/db/runs";
@@ -177,7 +177,7 @@ describe("importing", () => {
     const endless = async function* () {
       for (; parts < 10_000; parts++) yield Buffer.alloc(65_536, "no picture");
     };
-    const wanted = { limitBytes: 1e9, begins: beginsLikePicture };
+    const wanted = { limitBytes: 1e9, begins: (head: Uint8Array) => pictureFormatOf(head) !== null };
     await expect(receiveStream(Readable.from(endless()), wanted)).rejects.toThrow(UnknownKindError);
     expect(parts).toBeLessThan(100);
 

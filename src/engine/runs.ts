@@ -20,8 +20,9 @@ import {
   standRun,
 } from "@/db/runs";
 import type { RunsHost } from "./capturing";
-import { makeThumbnail, plainReason, readHeader } from "./files/decode";
+import { makeThumbnail, readHeader } from "./files/decode";
 import { THUMBNAIL_EDGE_PX } from "./files/importFiles";
+import { plainReason } from "./files/pictureFailure";
 import { BEAT_EVERY_MS } from "./jobs/queue";
 import { PhoneAnswerError, type RemotePhone } from "./phone/client";
 import { collectRun } from "./phone/collect";

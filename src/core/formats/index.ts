@@ -1,4 +1,13 @@
-export { BEGINNING_BYTES, beginsLikePicture, beginsLikeZip } from "./beginnings";
 export { type ParsedCoordinates, parseCoordinates, printCoordinates } from "./coordinates";
+export { EXPORT_FORMAT_IDS, EXPORT_FORMATS, type ExportFormat, exportFormatNamed } from "./exportFormats";
+export {
+  ACCEPTED_PICTURES,
+  BEGINNING_BYTES,
+  beginsLikeZip,
+  PICTURE_FORMATS,
+  type PictureFormatId,
+  pictureFormatOf,
+  pictureFormatsText,
+} from "./pictureFormats";
 export { type NamedPlace, placesCsv, placesGeoJson, placesGpx, placesKml } from "./siteFiles";
 export { type PictureNotes, tiffHeader } from "./tiff";

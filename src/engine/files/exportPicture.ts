@@ -2,16 +2,16 @@ import { createReadStream } from "node:fs";
 import { PassThrough, pipeline, Readable } from "node:stream";
 import exifr from "exifr";
 import sharp, { type Sharp } from "sharp";
+import { EXPORT_FORMATS, type ExportFormat } from "@/core/formats";
 import { storedPath } from "../store";
 import { exifRational } from "./exif";
-
-export type ExportFormat = "tiff" | "png" | "jpeg";
 
 /** A picture ready to be sent. */
 export interface ExportedPicture {
   readonly body: ReadableStream<Uint8Array>;
   readonly mediaType: string;
-  readonly extension: string;
+  /** Of its file name, with the point. */
+  readonly ending: string;
 }
 
 // Node's and the browser's libraries each declare the same stream type.
@@ -29,29 +29,33 @@ async function carriedExif(path: string) {
   };
 }
 
-/** A 16-bit TIFF on its way to another format, its metadata carried over; samples unchanged where that has 16 bits. */
-async function convert(path: string, format: "png" | "jpeg"): Promise<Sharp> {
+/** How a 16-bit TIFF is encoded as another format; samples unchanged where that has 16 bits. */
+const ENCODERS: Record<Exclude<ExportFormat, "tiff">, (image: Sharp) => Sharp> = {
+  png: (image) => image.toColourspace("rgb16").png({ compressionLevel: 4 }),
+  jpeg: (image) => image.toColourspace("srgb").jpeg({ quality: 95, chromaSubsampling: "4:4:4" }),
+};
+
+/** A 16-bit TIFF on its way to another format, its metadata carried over. */
+async function convert(path: string, format: keyof typeof ENCODERS): Promise<Sharp> {
   const { xmp } = await sharp(path, { limitInputPixels: false }).metadata();
-  let image = sharp(path, { limitInputPixels: false }).withExif(await carriedExif(path));
-  if (xmp) image = image.withXmp(xmp.toString("utf8"));
-  return format === "png"
-    ? image.toColourspace("rgb16").png({ compressionLevel: 4 })
-    : image.toColourspace("srgb").jpeg({ quality: 95, chromaSubsampling: "4:4:4" });
+  const image = sharp(path, { limitInputPixels: false }).withExif(await carriedExif(path));
+  return ENCODERS[format](xmp ? image.withXmp(xmp.toString("utf8")) : image);
 }
 
 /** A stored 16-bit result as a stream in the wanted format. */
 export async function exportPicture(hash: string, format: ExportFormat): Promise<ExportedPicture> {
   const path = storedPath(hash);
-  if (format === "tiff") return { body: webStream(createReadStream(path)), mediaType: "image/tiff", extension: "tif" };
+  const { mediaType, endings } = EXPORT_FORMATS[format].file;
+  const kind = { mediaType, ending: endings[0] };
+  if (format === "tiff") return { ...kind, body: webStream(createReadStream(path)) };
   // An image is a stream that can also be written to; only its readable half may become the body, or it never ends.
   const encoded = new PassThrough();
   pipeline(await convert(path, format), encoded, () => {});
-  const body = webStream(encoded);
-  return { body, mediaType: `image/${format}`, extension: format === "png" ? "png" : "jpg" };
+  return { ...kind, body: webStream(encoded) };
 }
 
 /** Writes a 16-bit TIFF as a file of another format. */
-export async function exportFile(path: string, format: "png" | "jpeg", output: string): Promise<void> {
+export async function exportFile(path: string, format: keyof typeof ENCODERS, output: string): Promise<void> {
   await (await convert(path, format)).toFile(output);
 }
 

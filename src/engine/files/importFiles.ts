@@ -1,8 +1,7 @@
-import { open } from "node:fs/promises";
 import type { Readable } from "node:stream";
 import { LIMITS, sizeText } from "@/contracts/limits";
 import type { RefusedFile } from "@/contracts/stack";
-import { BEGINNING_BYTES, beginsLikePicture, beginsLikeZip } from "@/core/formats";
+import { beginsLikeZip, pictureFormatOf } from "@/core/formats";
 import type { Db } from "@/db/database";
 import { addFrame, addRefusal, findTwin, runSize } from "@/db/runs";
 import { ensureRoom, isDiskFull, NoRoomError } from "../room";
@@ -15,8 +14,9 @@ import {
   TooLargeError,
   UnknownKindError,
 } from "../store";
-import { checkedThumbnail, NO_PICTURE, plainReason, readHeader } from "./decode";
-import { readMetadata } from "./metadata";
+import { checkedThumbnail, metadataOf, readHeader } from "./decode";
+import { beginningOf } from "./formats";
+import { PictureFailure, plainReason } from "./pictureFailure";
 import { forEachZipFile, RefusedZipError, type ZipFile } from "./zip";
 
 /** Longer edge of the small pictures in lists. */
@@ -39,16 +39,6 @@ export function cleanName(name: string): string {
   return visible.slice(-MOST_NAME_CHARACTERS).join("") || "unnamed";
 }
 
-async function isZip(path: string): Promise<boolean> {
-  const handle = await open(path, "r");
-  try {
-    const { buffer } = await handle.read(Buffer.alloc(BEGINNING_BYTES), 0, BEGINNING_BYTES, 0);
-    return beginsLikeZip(buffer);
-  } finally {
-    await handle.close();
-  }
-}
-
 const sameAs = ({ name }: { readonly name: string }): string => `The same picture is there already, as ${name}.`;
 
 /** Keeps one received picture as a frame of a run; says why not when it cannot be one. Consumes the received file. */
@@ -63,7 +53,7 @@ async function takePicture(db: Db, runId: string, name: string, received: Receiv
     const { width, height, depth } = await readHeader(received.path);
     const { jpeg, warning } = await checkedThumbnail(received.path, THUMBNAIL_EDGE_PX);
     const thumbnail = await storeBytes(jpeg);
-    const metadata = await readMetadata(received.path);
+    const metadata = await metadataOf(received.path);
     const { hash, bytes } = await keepReceived(received);
     const frame = { runId, name, hash, bytes, width, height, depth, warning, thumbnailHash: thumbnail.hash };
     if (await addFrame(db, { ...frame, ...metadata })) return null;
@@ -79,9 +69,9 @@ async function takePicture(db: Db, runId: string, name: string, received: Receiv
 /** Takes one file of an archive; what is no picture is not even unpacked. @throws Error when the disk is full. */
 async function takeEntry(db: Db, runId: string, file: ZipFile): Promise<RefusedFile | null> {
   const name = cleanName(file.name);
-  const wanted = { limitBytes: LIMITS.fileBytes, begins: beginsLikePicture };
+  const wanted = { limitBytes: LIMITS.fileBytes, begins: (head: Uint8Array) => pictureFormatOf(head) !== null };
   try {
-    return await takePicture(db, runId, name, await receiveStream(await file.open(), wanted));
+    return await takePicture(db, runId, name, await receiveStream(file.open(), wanted));
   } catch (error) {
     if (isDiskFull(error)) throw error;
     return { name, reason: importFailure(error) };
@@ -115,7 +105,7 @@ export async function importFile(
     if (received.bytes === 0) {
       await discardReceived(received);
       refused.push({ name, reason: "The file is empty." });
-    } else if (await isZip(received.path)) {
+    } else if (beginsLikeZip(await beginningOf(received.path))) {
       try {
         await forEachZipFile(received.path, async (file) => {
           count(await takeEntry(db, runId, file));
@@ -132,14 +122,8 @@ export async function importFile(
 }
 
 function importFailure(error: unknown): string {
-  if (error instanceof UnknownKindError) return NO_PICTURE;
+  if (error instanceof UnknownKindError) return new PictureFailure("no-picture").message;
   if (error instanceof TooLargeError) return `The file is larger than ${sizeText(error.limitBytes)}.`;
   if (error instanceof RefusedZipError || error instanceof NoRoomError) return error.message;
-  if (error instanceof Error && /absolute path|relative path|invalid characters/.test(error.message)) {
-    return "The archive points outside of itself; nothing of it was taken.";
-  }
-  if (error instanceof Error && /central directory|zip|local file header|inflate/i.test(error.message)) {
-    return "The archive is damaged; pack or copy it again.";
-  }
   return plainReason(error);
 }

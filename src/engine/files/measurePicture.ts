@@ -1,7 +1,6 @@
 import type { MeasureReply } from "@/contracts/replies";
 import { clippedShares, exposureErrors, sharpnessOf } from "@/core/picture";
-import { decodePicture, readHeader } from "./decode";
-import { readMetadata } from "./metadata";
+import { decodePicture, metadataOf, readHeader } from "./decode";
 
 /**
  * Meters a picture and reads what it says of its settings.
@@ -12,7 +11,7 @@ export async function measurePicture(path: string): Promise<MeasureReply> {
   const { width, height } = await readHeader(path);
   const samples = (await decodePicture(path, 8)) as Uint8Array;
   const { clippedAny, crushedAll } = clippedShares(samples);
-  const { shutterSeconds, iso, fNumber, recipeLine } = await readMetadata(path);
+  const { shutterSeconds, iso, fNumber, recipeLine } = await metadataOf(path);
   const errors = exposureErrors({ width, height, samples });
   const sharpness = sharpnessOf({ width, height, samples });
   const { px: sharpPx = null, shake = null } = sharpness ?? {};

@@ -1,9 +1,9 @@
 import { parentPort } from "node:worker_threads";
 import sharp from "sharp";
 import { serveThread } from "../thread";
-import { plainReason } from "./decode";
 import type { MeasureThreadReply } from "./measureApart";
 import { measurePicture } from "./measurePicture";
+import { plainReason } from "./pictureFailure";
 
 // A thread that measures pictures: millions of pixels are counted where nobody waits for an answer.
 

@@ -12,8 +12,9 @@ import {
   tilePixels,
 } from "@/core/picture";
 import { serveThread } from "../thread";
-import { decodePicture, plainReason, readHeader } from "./decode";
+import { decodePicture, readHeader } from "./decode";
 import type { OpenedReply } from "./openPictures";
+import { plainReason } from "./pictureFailure";
 
 // A thread that holds one picture, decoded and in all its sizes, and gives out tiles of it; it ends with the picture.
 

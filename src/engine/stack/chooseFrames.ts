@@ -1,5 +1,6 @@
 import type { SampleDepth } from "@/core/stack";
-import { plainReason, readHeader } from "../files/decode";
+import { readHeader } from "../files/decode";
+import { plainReason } from "../files/pictureFailure";
 import type { RefusedFrame, StackFile } from "./request";
 
 /** A frame that can take part. */

@@ -1,5 +1,6 @@
 import type { SampleDepth, Samples } from "@/core/stack";
-import { decodePicture, plainReason } from "../files/decode";
+import { decodePicture } from "../files/decode";
+import { plainReason } from "../files/pictureFailure";
 import { chooseFrames } from "./chooseFrames";
 import type { RefusedFrame, StackFile, StackOutcome, StackProgress } from "./request";
 

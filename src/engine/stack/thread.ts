@@ -1,7 +1,8 @@
 import { parentPort, workerData } from "node:worker_threads";
 import sharp from "sharp";
 import { bindKernels, foldFrame, type StackKernels } from "@/core/stack";
-import { decodePicture, plainReason } from "../files/decode";
+import { decodePicture } from "../files/decode";
+import { plainReason } from "../files/pictureFailure";
 import { serveThread } from "../thread";
 import type { FoldReply, FoldRequest, StackThreadData } from "./messages";
 

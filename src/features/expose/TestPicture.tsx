@@ -5,6 +5,7 @@ import { useMutation } from "@tanstack/react-query";
 import { useState } from "react";
 import { type MeasureReply, measureReply } from "@/contracts/replies";
 import type { MeteredScene } from "@/contracts/scene";
+import { ACCEPTED_PICTURES } from "@/core/formats";
 import type { MeteringMode } from "@/core/picture";
 import { type Recipe, readableDuration } from "@/core/recipe";
 import { minus, signed } from "@/core/words";
@@ -57,7 +58,7 @@ export function TestPicture(props: TestPictureProps) {
     <Box>
       <FileDrop
         label="Test picture"
-        accept="image/jpeg,image/png,image/tiff"
+        accept={ACCEPTED_PICTURES}
         onFile={(file) => measure.mutate(file)}
         button={
           <Action minHeight="30px" px="8px" fontSize="note">

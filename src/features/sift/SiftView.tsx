@@ -5,6 +5,7 @@ import { FolderPlus } from "lucide-react";
 import { useRef } from "react";
 import { useDropzone } from "react-dropzone";
 import type { FrameReply } from "@/contracts/replies";
+import { pictureFormatsText } from "@/core/formats";
 import type { RunWithFrames } from "@/features/api/queries";
 import { Action } from "@/ui/Action";
 import { useSize } from "@/ui/useSize";
@@ -50,7 +51,7 @@ export function SiftView({ run, dropped, uploads, onToggle, onFiles }: SiftViewP
           <FolderPlus size={16} /> Add files
         </Action>
         <Box fontSize="note" color="ash">
-          or drop JPEG, PNG, TIFF or ZIP anywhere here. Originals are kept as they are.
+          or drop {pictureFormatsText("or", "ZIP")} anywhere here. Originals are kept as they are.
         </Box>
       </Flex>
       <Box ref={scroller} flex="1" minH="0" overflowY="auto" px="16px" py="12px">

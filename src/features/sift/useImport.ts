@@ -5,7 +5,7 @@ import { useState } from "react";
 import { z } from "zod";
 import { LIMITS, sizeText } from "@/contracts/limits";
 import { importReply } from "@/contracts/replies";
-import { BEGINNING_BYTES, beginsLikePicture, beginsLikeZip } from "@/core/formats";
+import { BEGINNING_BYTES, beginsLikeZip, pictureFormatOf, pictureFormatsText } from "@/core/formats";
 import { errorText, sendJson, uploadFile } from "@/features/api/client";
 
 /** One dropped file on its way. */
@@ -33,8 +33,8 @@ async function refusalOf(file: File): Promise<string | null> {
   const most = name.toLowerCase().endsWith(".zip") ? LIMITS.batchBytes : LIMITS.fileBytes;
   if (size > SENT_UNSEEN_BYTES) {
     const head = new Uint8Array(await file.slice(0, BEGINNING_BYTES).arrayBuffer());
-    if (!beginsLikePicture(head) && !beginsLikeZip(head))
-      return "This is no picture (JPEG, PNG or TIFF) and no ZIP of pictures; it was not sent.";
+    if (pictureFormatOf(head) === null && !beginsLikeZip(head))
+      return `This is no picture (${pictureFormatsText("or")}) and no ZIP of pictures; it was not sent.`;
   }
   return size > most ? `The file is larger than ${sizeText(most)} and was not sent.` : null;
 }

@@ -4,6 +4,7 @@ import { Box, Flex } from "@chakra-ui/react";
 import { Download } from "lucide-react";
 import { DateTime } from "luxon";
 import type { PictureViewReply, StackReply } from "@/contracts/replies";
+import { EXPORT_FORMAT_IDS, EXPORT_FORMATS } from "@/core/formats";
 import { readableDuration } from "@/core/recipe";
 import { METHODS, methodOf, type StackMethod } from "@/core/stack";
 import { counted } from "@/core/words";
@@ -24,12 +25,6 @@ interface StackReasonsProps {
   readonly onChoose: (stackId: string) => void;
   readonly onAgain: (method: StackMethod) => void;
 }
-
-const FORMATS = [
-  { format: "tiff", name: "TIFF, 16 bit" },
-  { format: "png", name: "PNG, 16 bit" },
-  { format: "jpeg", name: "JPEG" },
-] as const;
 
 const percent = (share: number): string =>
   `${(100 * share).toFixed(share > 0 && share < 0.001 ? 3 : share < 0.1 ? 2 : 1)}`;
@@ -97,10 +92,10 @@ export function StackReasons({ stacks, chosen, view, marks, busy, onChoose, onAg
               Take it with you
             </Box>
             <Flex gap="6px" wrap="wrap">
-              {FORMATS.map(({ format, name }) => (
+              {EXPORT_FORMAT_IDS.map((format) => (
                 <Action asChild key={format} look={format === "tiff" ? "main" : "plain"} px="10px">
                   <DownloadLink href={`/api/stacks/${stack.id}/download?format=${format}`}>
-                    <Download size={15} /> {name}
+                    <Download size={15} /> {EXPORT_FORMATS[format].name}
                   </DownloadLink>
                 </Action>
               ))}

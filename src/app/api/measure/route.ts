@@ -3,8 +3,8 @@ import type { ReadableStream as NodeReadableStream } from "node:stream/web";
 import { answer, problem, route } from "@/app/http";
 import { LIMITS, sizeText } from "@/contracts/limits";
 import { measureReply } from "@/contracts/replies";
-import { plainReason } from "@/engine/files/decode";
 import { measureApart, UnreadablePicture } from "@/engine/files/measureApart";
+import { plainReason } from "@/engine/files/pictureFailure";
 import { discardReceived, receiveStream, TooLargeError } from "@/engine/store";
 
 function reasonOf(error: unknown): string {

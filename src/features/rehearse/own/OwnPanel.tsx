@@ -3,6 +3,7 @@
 import { Box, Flex } from "@chakra-ui/react";
 import { ImageUp, X } from "lucide-react";
 import type { OwnPicture } from "@/contracts/own";
+import { ACCEPTED_PICTURES } from "@/core/formats";
 import { parseDuration, readableDuration } from "@/core/recipe";
 import { typedNumber } from "@/core/words";
 import { Action } from "@/ui/Action";
@@ -13,7 +14,6 @@ import { marksOf, TOOLS, type ToolId } from "./marks";
 import type { Own } from "./useOwnPicture";
 
 /** What a decoder of the browser's or the server's reads; anything else is refused in words. */
-const ACCEPTED = "image/*,.dng,.tif,.tiff";
 
 interface OwnPanelProps {
   readonly state: Own;
@@ -143,7 +143,7 @@ export function OwnPanel({ state, tool, onTool }: OwnPanelProps) {
         !own && (
           <FileDrop
             label="Your own picture of the place"
-            accept={ACCEPTED}
+            accept={ACCEPTED_PICTURES}
             onFile={take}
             button={
               <Action look="text" color="lamp" disabled={isTaking}>

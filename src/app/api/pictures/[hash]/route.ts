@@ -3,9 +3,9 @@ import pLimit from "p-limit";
 import { answer, notFound, problem, route } from "@/app/http";
 import { PREVIEW_EDGES } from "@/contracts/limits";
 import { pictureViewReply } from "@/contracts/replies";
-import { plainReason } from "@/engine/files/decode";
 import { previewWebp } from "@/engine/files/exportPicture";
 import { pictureTile, pictureView, UnshowablePicture } from "@/engine/files/openPictures";
+import { plainReason } from "@/engine/files/pictureFailure";
 import { storedPath } from "@/engine/store";
 
 const FOREVER = { "cache-control": "private, max-age=31536000, immutable" };

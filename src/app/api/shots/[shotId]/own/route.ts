@@ -5,9 +5,9 @@ import { LIMITS, sizeText } from "@/contracts/limits";
 import { ownPictureReply } from "@/contracts/replies";
 import { findShot } from "@/db/outings";
 import { application } from "@/engine/application";
-import { plainReason } from "@/engine/files/decode";
 import { measureApart, UnreadablePicture } from "@/engine/files/measureApart";
 import { pictureView, UnshowablePicture } from "@/engine/files/openPictures";
+import { plainReason } from "@/engine/files/pictureFailure";
 import { discardReceived, keepReceived, receiveStream, TooLargeError } from "@/engine/store";
 
 function reasonOf(error: unknown): string {
