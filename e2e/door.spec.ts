@@ -1,3 +1,4 @@
+import { request as ask } from "node:http";
 import { expect, test } from "./page";
 
 test("a page runs only scripts of its own, and says nothing of itself to others", async ({ page, request }) => {
@@ -47,4 +48,22 @@ test("hostile requests are refused in words, and nothing falls over", async ({ r
   // What is too long is answered before all of it has come, and the connection ends there: the last of its requests.
   expect(await refused("/api/outings", "POST", { ...outing, name: "x".repeat(5e6) })).toBe(413);
   await expect(async () => expect((await request.get("/api/outings")).ok()).toBe(true)).toPass();
+});
+
+test("pages and interface answer this machine's own names alone", async ({ baseURL }) => {
+  const own = new URL(baseURL!).host;
+  const status = (path: string, headers: Record<string, string>) =>
+    new Promise<number>((resolve, reject) => {
+      const asked = ask(new URL(path, baseURL), { headers }, (reply) => {
+        reply.resume();
+        resolve(reply.statusCode!);
+      });
+      asked.on("error", reject);
+      asked.end();
+    });
+  for (const path of ["/", "/kit", "/log", "/api/outings", "/outings/x/shots/y/run"]) {
+    expect(await status(path, { host: "evil.example" }), path).toBe(403);
+    expect(await status(path, { host: own, origin: `https://${own}` }), path).toBe(403);
+    expect(await status(path, { host: own, origin: `http://${own}` }), path).not.toBe(403);
+  }
 });

@@ -1,4 +1,5 @@
 import { type NextRequest, NextResponse } from "next/server";
+import { FOREIGN, isForeign } from "./app/foreign";
 
 /**
  * What a page may load and run: its own files, and of scripts only those that carry the page's one-time word. Styles are
@@ -33,8 +34,12 @@ function isReadable(path: string): boolean {
   }
 }
 
-/** Gives every page its own one-time word for scripts, which the layout hands on; turns away addresses that are no text. */
+/**
+ * Gives every page its own one-time word for scripts, which the layout hands on; turns away requests for other names than this
+ * machine's, and addresses that are no text.
+ */
 export function proxy(request: NextRequest): NextResponse {
+  if (isForeign(request.headers)) return NextResponse.json({ ...FOREIGN, details: [] }, { status: 403 });
   if (!isReadable(request.nextUrl.pathname)) return NextResponse.json(UNREADABLE, { status: 400 });
   const nonce = btoa(crypto.randomUUID());
   const policy = contentSecurityPolicy(nonce);

@@ -5,6 +5,7 @@ import { ChangedElsewhereError } from "@/db/unchanged";
 import { FolderHeldError } from "@/engine/owner";
 import { PhoneAnswerError, PhoneAwayError } from "@/engine/phone/client";
 import { isDiskFull, NoRoomError } from "@/engine/room";
+import { FOREIGN, isForeign } from "./foreign";
 
 /** A year of hourly forecast takes two megabytes. */
 const MOST_JSON_BYTES = 4e6;
@@ -102,16 +103,6 @@ export function refusal(error: z.ZodError): Response {
   return problem(400, "invalid-request", error.issues[0]?.message ?? "The request could not be read.", details);
 }
 
-const LOCAL_HOST = /^(localhost|127\.0\.0\.1|\[::1\])(:\d+)?$/;
-
-/** Pages of other origins, and names that only pretend to be this machine, get nothing. */
-function isForeign(request: Request): boolean {
-  const host = request.headers.get("host") ?? "";
-  if (!LOCAL_HOST.test(host)) return true;
-  const origin = request.headers.get("origin");
-  return origin !== null && (!URL.canParse(origin) || new URL(origin).host !== host);
-}
-
 /** What the phone refused, for the page. */
 function phoneProblem({ code, message, details }: PhoneAnswerError): Response {
   if (code === "cannot-do") return problem(422, "phone-refuses", message, details);
@@ -129,7 +120,7 @@ export function route<Params>(
   handle: (request: Request, params: Params) => Promise<Response>,
 ): (request: Request, context: Context<Params>) => Promise<Response> {
   return async (request, { params }) => {
-    if (isForeign(request)) return problem(403, "foreign-request", "This address only answers to its own pages.");
+    if (isForeign(request.headers)) return problem(403, FOREIGN.code, FOREIGN.message);
     try {
       return await handle(request, await params);
     } catch (error) {

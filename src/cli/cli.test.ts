@@ -41,6 +41,17 @@ describe("aevumen recipe", () => {
     expect(aevumen("stack", "--mode", "blend", "-o", "x.tif", "a.jpg").status).toBe(2);
     expect(aevumen("--help").status).toBe(0);
   });
+
+  it("says how each command is called, and ends with 0", () => {
+    const { stdout } = aevumen("--help");
+    const names = new Set([...stdout.matchAll(/^ {2}([a-z]+) /gm)].map(([, name]) => name!));
+    expect(names.size).toBeGreaterThanOrEqual(8);
+    for (const name of names) {
+      const help = aevumen(name, "--help");
+      expect([help.status, help.stderr]).toEqual([0, ""]);
+      expect(help.stdout).toContain(`\n  ${name} `);
+    }
+  });
 });
 
 describe("aevumen simulate, inspect and stack", () => {

@@ -5,7 +5,7 @@ import { type Database, openEmbedded, openServer } from "@/db/database";
 import { type ChangeEvent, publish, subscribe } from "@/db/events";
 import { closeLostRuns } from "@/db/runs";
 import type { ActiveRun, RunsHost } from "./capturing";
-import { applicationFolder, dataFolder } from "./folders";
+import { applicationFolder, dataFolder, makeDataFolder } from "./folders";
 import { openQueue } from "./jobs/queue";
 import { workOnJobs } from "./jobs/work";
 import { holdFolder } from "./owner";
@@ -33,10 +33,12 @@ export async function openDatabase(purpose: string): Promise<{ database: Databas
   const migrations = join(applicationFolder(), "src/db/migrations");
   const url = process.env.DATABASE_URL;
   if (url) {
+    await makeDataFolder();
     const database = await openServer(url, migrations);
     await clearAbandoned(Date.now());
     return { database, release: () => database.close() };
   }
+  await makeDataFolder();
   const hold = await holdFolder(dataFolder(), purpose);
   const database = await openEmbedded(dataFolder(), migrations);
   await clearUnfinished();

@@ -1,8 +1,8 @@
 import { spawn } from "node:child_process";
 import { randomBytes } from "node:crypto";
-import { existsSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from "node:fs";
+import { existsSync, mkdtempSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
-import { join } from "node:path";
+import { dirname, join } from "node:path";
 import { Readable } from "node:stream";
 import exifr from "exifr";
 import sharp, { type Sharp } from "sharp";
@@ -13,9 +13,18 @@ import { createOuting } from "@/db/outings";
 import { createRun, findRun, listFrames } from "@/db/runs";
 import { decodePicture } from "./files/decode";
 import { cleanName, importFile } from "./files/importFiles";
+import { makeDataFolder } from "./folders";
 import { FolderHeldError, holdFolder } from "./owner";
 import { runStack } from "./stack/runStack";
-import { clearAbandoned, receiveStream, storeBytes, storedPath, temporaryPath, UnknownKindError } from "./store";
+import {
+  adoptFile,
+  clearAbandoned,
+  receiveStream,
+  storeBytes,
+  storedPath,
+  temporaryPath,
+  UnknownKindError,
+} from "./store";
 
 const data = mkdtempSync(join(tmpdir(), "aevumen-test-"));
 process.env.AEVUMEN_DATA = data;
@@ -25,6 +34,20 @@ const flat = (value: number, width = 64, height = 48) =>
   sharp({ create: { width, height, channels: 3, background: { r: value, g: value, b: value } } });
 
 describe("the store", () => {
+  it("lets nobody else on this machine look into it", async () => {
+    await makeDataFolder();
+    const { hash } = await storeBytes(Buffer.from("where somebody is at night"));
+    const temporary = await temporaryPath();
+    writeFileSync(temporary, "made by a tool that asks nobody");
+    const adopted = await adoptFile(temporary);
+    const modeOf = (path: string) => statSync(path).mode & 0o777;
+    for (const path of [storedPath(hash), storedPath(adopted.hash)]) {
+      expect(modeOf(path)).toBe(0o600);
+      expect(modeOf(dirname(path))).toBe(0o700);
+    }
+    expect(modeOf(data)).toBe(0o700);
+  });
+
   it("names files by their hash, keeps one copy, and leaves nothing unfinished", async () => {
     const first = await storeBytes(Buffer.from("light"));
     expect(await storeBytes(Buffer.from("light"))).toEqual(first);

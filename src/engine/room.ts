@@ -1,5 +1,5 @@
-import { mkdir, statfs } from "node:fs/promises";
-import { dataFolder } from "./folders";
+import { statfs } from "node:fs/promises";
+import { dataFolder, makePrivateFolder } from "./folders";
 
 /** Left free whatever is asked for: the database and its log need room to go on. */
 const KEPT_FREE_BYTES = 200e6;
@@ -25,7 +25,7 @@ export function isDiskFull(error: unknown): boolean {
  */
 export async function ensureRoom(what: string, bytes: number): Promise<void> {
   const folder = dataFolder();
-  await mkdir(folder, { recursive: true });
+  await makePrivateFolder(folder);
   const { bavail, bsize } = await statfs(folder);
   const free = bavail * bsize;
   if (free - bytes >= KEPT_FREE_BYTES) return;

@@ -1,11 +1,11 @@
 import { createHash, randomUUID } from "node:crypto";
 import { createReadStream } from "node:fs";
-import { mkdir, open, readdir, rename, rm, stat } from "node:fs/promises";
+import { chmod, open, readdir, rename, rm, stat } from "node:fs/promises";
 import { dirname, join } from "node:path";
 import { Readable, Transform } from "node:stream";
 import { pipeline } from "node:stream/promises";
 import { syncFolder } from "./files/wholeIo";
-import { dataFolder } from "./folders";
+import { dataFolder, makePrivateFolder, PRIVATE_FILE } from "./folders";
 
 /** A file in the store: named by the SHA-256 of its bytes, never changed. */
 export interface StoredFile {
@@ -31,7 +31,7 @@ export function storedPath(hash: string): string {
 /** A path for a file in the making, on the store's own disk so that it can be renamed into place. */
 export async function temporaryPath(): Promise<string> {
   const folder = join(storeFolder(), "unfinished");
-  await mkdir(folder, { recursive: true });
+  await makePrivateFolder(folder);
   return join(folder, randomUUID());
 }
 
@@ -42,7 +42,8 @@ async function moveIntoPlace(temporary: string, hash: string): Promise<void> {
     await rm(temporary, { force: true });
     return;
   }
-  await mkdir(dirname(target), { recursive: true });
+  await makePrivateFolder(dirname(target));
+  await chmod(temporary, PRIVATE_FILE);
   await rename(temporary, target);
   await syncFolder(dirname(target));
 }
@@ -81,7 +82,7 @@ export async function receiveStream(source: Readable, { limitBytes, begins }: Wa
     },
   });
   try {
-    const handle = await open(path, "wx");
+    const handle = await open(path, "wx", PRIVATE_FILE);
     await pipeline(source, measure, handle.createWriteStream({ flush: true }));
     return { path, hash: hash.digest("hex"), bytes };
   } catch (error) {

@@ -57,8 +57,16 @@ export function layOutMemory(request: {
   const frames = Array.from({ length: threads }, (_, thread) => firstFrame + thread * frameBytes);
   const totalBytes = Math.ceil((firstFrame + threads * frameBytes) / WASM_PAGE_BYTES) * WASM_PAGE_BYTES;
   return {
-    ...{ table, thresholds, guesses, kept, accumulator, accumulatorBytes },
-    ...{ frames, frameBytes, paddedSamples, totalBytes },
+    table,
+    thresholds,
+    guesses,
+    kept,
+    accumulator,
+    accumulatorBytes,
+    frames,
+    frameBytes,
+    paddedSamples,
+    totalBytes,
   };
 }
 

@@ -1,6 +1,6 @@
 import { createHash } from "node:crypto";
 import { EventEmitter } from "node:events";
-import { mkdir, rm, writeFile } from "node:fs/promises";
+import { rm, writeFile } from "node:fs/promises";
 import { join } from "node:path";
 import type { z } from "zod";
 import {
@@ -12,6 +12,7 @@ import {
   type PhoneRun,
 } from "@/contracts/phoneProtocol";
 import { parseRecipe, type Recipe } from "@/core/recipe";
+import { makePrivateFolder, PRIVATE_FILE } from "../folders";
 import type { PhoneBody } from "./body";
 import type { PhoneFaults } from "./faults";
 import type { StandInPhone } from "./standIn";
@@ -243,7 +244,7 @@ export class StandInRuns {
     const { camera, frames, run } = held;
     const { dropped, disconnect, full, dead } = this.faults;
     try {
-      await mkdir(this.folder, { recursive: true });
+      await makePrivateFolder(this.folder);
       for await (const { index, name, jpeg, raw: rawBytes, shutterSeconds, iso, takenAt } of camera.capture()) {
         const number = index + 1;
         if (number === dead || this.body.isEmpty) return this.fail(held, "battery-dead");
@@ -274,7 +275,7 @@ export class StandInRuns {
 
   /** Lays a file down and says what it is. */
   private async keep(path: string, name: string, mediaType: string, bytes: Uint8Array) {
-    await writeFile(path, bytes);
+    await writeFile(path, bytes, { mode: PRIVATE_FILE });
     this.body.holds(bytes.length);
     return { name, mediaType, bytes: bytes.length, sha256: createHash("sha256").update(bytes).digest("hex") };
   }

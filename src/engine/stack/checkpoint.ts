@@ -1,10 +1,10 @@
 import { createHash, type Hash } from "node:crypto";
-import { type FileHandle, mkdir, open, readdir, rename, rm } from "node:fs/promises";
+import { type FileHandle, open, readdir, rename, rm } from "node:fs/promises";
 import { dirname, join } from "node:path";
 import { z } from "zod";
 import type { StackState } from "@/core/stack";
 import { readFully, syncFolder, writeFully } from "../files/wholeIo";
-import { dataFolder } from "../folders";
+import { dataFolder, makePrivateFolder, PRIVATE_FILE } from "../folders";
 import type { StackRequest } from "./request";
 
 // A checkpoint: a mark with the format's version, the length of the head, the head as JSON, the accumulator, and a SHA-256
@@ -51,9 +51,9 @@ export async function saveCheckpoint(path: string, head: CheckpointHead, state: 
   const text = Buffer.from(JSON.stringify(head));
   const length = Buffer.alloc(LENGTH_BYTES);
   length.writeBigUInt64LE(BigInt(text.length));
-  await mkdir(dirname(path), { recursive: true });
+  await makePrivateFolder(dirname(path));
   try {
-    const handle = await open(`${path}.new`, "w");
+    const handle = await open(`${path}.new`, "w", PRIVATE_FILE);
     try {
       const hash = createHash("sha256");
       for (const part of [MARK, length, text]) await append(handle, hash, part);
