@@ -134,7 +134,7 @@ describe("the recipe line", () => {
     ["2s every 3s", "", /number of frames before/],
     ["2s | nd 8 + glass", "glass", /a filter: nd 8/],
     ["2s | iso 50 | iso 100", "iso 100", /only once/],
-    ["2s -> blend", "blend", /lighten or mean/],
+    ["2s -> blend", "blend", /mean or lighten over mean/],
     ["2s | | iso 50", "", /between the bars/],
     ["2s | bogus", "bogus", /a part of a recipe/],
     ["wb 900K", "wb 900K", /1667 to 25,000/],
