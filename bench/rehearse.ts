@@ -2,7 +2,7 @@ import { chosenCamera } from "@/core/camera";
 import { planCapture, plannedFrames } from "@/core/capture";
 import { usualScene } from "@/core/intent";
 import { parseRecipe } from "@/core/recipe";
-import { rehearse, shownShot, standInFor } from "@/core/rehearse";
+import { rehearse, standInFor } from "@/core/rehearse";
 import { sceneNamed, setStage, simulateFrame } from "@/core/scene";
 
 // How long the rehearsed picture takes, 960 pixels wide: the first glance at a scene nobody has seen yet, the whole of it lit,
@@ -28,7 +28,7 @@ function milliseconds(work: () => void): number {
   return performance.now() - startedAt;
 }
 
-const facts = shownShot(usualScene("light-trails"));
+const facts = usualScene("light-trails");
 const plan = planOf("1s | iso 50");
 let scene = sceneNamed("quay-road")!;
 const first = milliseconds(() => {

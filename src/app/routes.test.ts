@@ -18,8 +18,9 @@ import {
   siteReply,
 } from "@/contracts/replies";
 import { GENERIC_PHONE } from "@/core/camera";
+import { saidOf } from "@/core/facts";
 import { intentOf, usualScene } from "@/core/intent";
-import { saidOf } from "@/core/shot";
+
 import { type Database, openEmbedded } from "@/db/database";
 import { addLogEntry } from "@/db/log";
 import { addFrame, createRun } from "@/db/runs";

@@ -1,11 +1,12 @@
 import { readFileSync } from "node:fs";
 import { GENERIC_PHONE } from "@/core/camera";
+import { saidOf, savedScene } from "@/core/facts";
 import { INTENT_IDS, usualScene } from "@/core/intent";
 import { SCENES } from "@/core/scene";
-import { saidOf } from "@/core/shot";
+
 import { clipOnRequest, filterRequest, kitFile, kitListNamed, phoneRequest, supportRequest } from "./kit";
 import { outingRequest } from "./requests";
-import { shotScene, solveRequest } from "./scene";
+import { solveRequest } from "./scene";
 import { sceneFile } from "./sceneFile";
 import { nightOverrides, siteChange, siteRequest } from "./site";
 
@@ -122,7 +123,7 @@ describe("scenes", () => {
     for (const intent of INTENT_IDS) {
       // The sky comes by itself, from time and aim.
       const scene = saidOf(usualScene(intent));
-      expect([intent, shotScene.safeParse(scene).success]).toEqual([intent, true]);
+      expect([intent, savedScene.safeParse(scene).success]).toEqual([intent, true]);
     }
   });
 

@@ -1,22 +1,12 @@
 import { z } from "zod";
+import { drawnWay, MOST_POINTS, share } from "@/core/facts/drawnWay";
 import { LAMP_CLASS_IDS } from "@/core/light";
 import { WATERS, type WaterKind } from "@/core/motion";
 
-/** More points than this are not drawn by a hand. */
-const MOST_POINTS = 2000;
 const MOST_MARKS = 40;
 
-/** A place of the picture, shares of its width and height. */
-const share = z.number().min(-0.5).max(1.5);
+/** A place of the picture. */
 const place = z.tuple([share, share]).readonly();
-
-/** A lamp's way through the picture, with the time at which the hand was there, seconds. */
-export const drawnWay = z
-  .array(z.tuple([share, share, z.number().min(0).max(3600)]).readonly())
-  .min(2)
-  .max(MOST_POINTS)
-  .readonly()
-  .refine((points) => points.every(([, , at], i) => i === 0 || at >= points[i - 1]![2]), "Time goes on along a path.");
 
 const drawnPath = z.strictObject({ kind: z.literal("path"), lamp: z.enum(LAMP_CLASS_IDS), points: drawnWay });
 

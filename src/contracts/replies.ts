@@ -1,12 +1,14 @@
 import { z } from "zod";
-import { INTENT_IDS } from "@/core/intent";
+import { savedScene } from "@/core/facts";
+import { INTENT_IDS } from "@/core/intent/ids";
 import { BIN_COUNT } from "@/core/picture";
 import { beforeRun } from "./beforeRun";
 import { HAND_WAYS, handFrame } from "./handFrame";
 import { ownPicture } from "./own";
 import { shotCamera } from "./phone";
 import { runMark } from "./runMark";
-import { shotAim, shotScene } from "./scene";
+
+import { shotAim } from "./scene";
 import { nightOverrides, siteRequest } from "./site";
 import { refusedFile, stackInput, stackParameters } from "./stack";
 
@@ -32,7 +34,7 @@ export const shotReply = z.object({
   minutes: z.number(),
   walkMinutes: z.number(),
   setupMinutes: z.number(),
-  scene: shotScene.nullable(),
+  scene: savedScene.nullable(),
   aim: shotAim.nullable(),
   camera: shotCamera.nullable(),
   own: ownPicture.nullable(),

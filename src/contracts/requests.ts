@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { INTENT_IDS } from "@/core/intent";
+import { INTENT_IDS } from "@/core/intent/ids";
 import { from, latitudeDeg, longitudeDeg, nightDate, siteName } from "./site";
 
 const name = z.string().trim().min(1, "Give it a name.").max(120, "A name has at most 120 characters.");

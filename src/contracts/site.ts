@@ -1,10 +1,12 @@
 import { z } from "zod";
 import { isZone, ROAD_CLASSES } from "@/core/conditions";
-import { INTENT_IDS } from "@/core/intent";
+import { savedScene } from "@/core/facts";
+import { INTENT_IDS } from "@/core/intent/ids";
 import { beforeRun } from "./beforeRun";
 import { ownPicture } from "./own";
 import { shotCamera } from "./phone";
-import { shotAim, shotScene } from "./scene";
+
+import { shotAim } from "./scene";
 
 const bounded = (name: string, least: number, most: number) =>
   z
@@ -125,7 +127,7 @@ export const shotChange = from(
     minutes: bounded("A block's length", 0.05, 1440).optional(),
     walkMinutes: bounded("The walk", 0, 600).optional(),
     setupMinutes: bounded("Setting up", 0, 240).optional(),
-    scene: shotScene.nullable().optional(),
+    scene: savedScene.nullable().optional(),
     aim: shotAim.nullable().optional(),
     camera: shotCamera.nullable().optional(),
     own: ownPicture.nullable().optional(),

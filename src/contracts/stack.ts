@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { STACK_METHODS } from "@/core/stack";
+import { STACK_METHODS } from "@/core/stack/methodIds";
 
 /** How frames are fused. */
 export const stackParameters = z.strictObject({

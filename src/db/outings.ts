@@ -1,5 +1,6 @@
 import { and, asc, desc, eq, inArray, isNotNull, isNull } from "drizzle-orm";
-import type { ShotAim, ShotScene } from "@/contracts/scene";
+import type { ShotAim } from "@/contracts/scene";
+import type { SavedScene } from "@/core/facts";
 import type { IntentId } from "@/core/intent";
 import type { Db } from "./database";
 import { outings, recipes, shots, sites, stacks } from "./schema";
@@ -18,7 +19,7 @@ export interface NewShot {
   readonly beginsAt?: Date;
   readonly minutes?: number;
   readonly aim?: ShotAim;
-  readonly scene?: ShotScene;
+  readonly scene?: SavedScene;
 }
 
 /** An outing with everything its screens show on top. */

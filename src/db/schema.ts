@@ -17,10 +17,11 @@ import { completedProfile } from "@/contracts/olderPhone";
 import { ownPicture } from "@/contracts/own";
 import { phoneProfile, shotCamera } from "@/contracts/phone";
 import type { MarkKind } from "@/contracts/runMark";
-import { shotAim, shotScene } from "@/contracts/scene";
+import { shotAim } from "@/contracts/scene";
 import { horizonProfile, nightOverrides, siteSeries } from "@/contracts/site";
 import { refusedFile, stackInput, stackParameters } from "@/contracts/stack";
 import type { RoadClass } from "@/core/conditions";
+import { savedScene } from "@/core/facts";
 import type { IntentId } from "@/core/intent";
 import type { SupportKind } from "@/core/motion";
 import { storedJson } from "./stored";
@@ -94,7 +95,7 @@ export const shots = pgTable(
     walkMinutes: doublePrecision("walk_minutes").notNull().default(USUAL_WALK_MINUTES),
     setupMinutes: doublePrecision("setup_minutes").notNull().default(USUAL_SETUP_MINUTES),
     /** What a person says of the scene and chooses of the schools; null while the intent's usual ones hold. */
-    scene: storedJson("scene", shotScene),
+    scene: storedJson("scene", savedScene),
     /** Where the camera looks; null until it was turned. */
     aim: storedJson("aim", shotAim),
     /** Phone, lens and what is clipped on; null for the kit's first. */

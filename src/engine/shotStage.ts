@@ -5,7 +5,7 @@ import type { Db } from "@/db/database";
 import { findKit } from "@/db/kit";
 import { findOuting, type Shot } from "@/db/outings";
 import type { StandInStage } from "./phone/stage";
-import { nightOf, plannedShotOf } from "./plan/nightOf";
+import { nightOf } from "./plan/nightOf";
 
 /** The camera of the kit that a shot is taken with, with the shot's crop. */
 export const cameraOf = async (db: Db, shot: Shot): Promise<Camera> =>
@@ -15,9 +15,8 @@ export const cameraOf = async (db: Db, shot: Shot): Promise<Camera> =>
 export async function stageOf(db: Db, shot: Shot, camera: Camera, pressedAt: string | null): Promise<StandInStage> {
   const outing = await findOuting(db, shot.outingId);
   const night = outing ? nightOf(outing) : null;
-  const planned = plannedShotOf(shot);
-  const facts = sceneOf(planned, night);
-  const scene = standInFor(shot.intent, facts, aimedSkyOf(planned, night), camera.lens);
+  const facts = sceneOf(shot, night);
+  const scene = standInFor(shot.intent, facts, aimedSkyOf(shot, night), camera.lens);
   const { sensorCelsius, support, ownSupport, release, gustMps } = facts;
   const hold = { support, ownSupport, isTouched: release === "touch", gustMps };
   return { camera, scene, sensorCelsius, hold, pressedAt };

@@ -1,4 +1,3 @@
-import type { SceneFacts } from "../core/outlook";
 import { pyramidLevels, TILE_PIXEL_BYTES, tileArea } from "../core/picture";
 import type { OwnFrame, OwnMarks } from "../core/rehearse";
 
@@ -6,8 +5,6 @@ import type { OwnFrame, OwnMarks } from "../core/rehearse";
 export interface OwnWish extends Omit<OwnFrame, "data"> {
   readonly hash: string;
   readonly marks: OwnMarks;
-  /** What is known of the place, for what a plan leaves of water and people. */
-  readonly facts: SceneFacts;
 }
 
 /** Wider than this no picture is exposed anew while one waits, pixels. */

@@ -1,15 +1,14 @@
 import { expose } from "comlink";
-import type { CaptureCamera, CapturePlan } from "../core/capture";
-import type { IntentId } from "../core/intent";
+import type { CapturePlan } from "../core/capture";
+import { shownKey } from "../core/facts";
+import type { SolveRequest } from "../core/intent";
 import { outlookOf } from "../core/outlook";
 import {
   framesUntil,
   ownStage,
-  type PromisedShot,
   type Rehearsal,
   rehearse,
   type ScreenPicture,
-  type ShownShot,
   screenPicture,
   standInFor,
   unknownPixels,
@@ -17,21 +16,24 @@ import {
 import { partOf, type Scene, type ShotSky, type Stage, setPart, setStage, viewOf } from "../core/scene";
 import { loadOwn, type OwnWish } from "./ownPicture";
 
-/** What is to be seen: a plan before the scene that stands in for a shot's place. */
-export interface RehearsalWish {
-  readonly intent: IntentId;
-  readonly shot: ShownShot;
+/** What is rehearsed: a plan before the scene that stands in for a shot's place. Without a shutter time there is no plan. */
+export interface Rehearsed {
+  readonly request: SolveRequest;
   /** Null without an aim. */
   readonly sky: ShotSky | null;
-  readonly plan: CapturePlan;
-  readonly camera: CaptureCamera;
-  readonly widthPx: number;
-  /** What its promises go by, which are read off the whole picture; null where nobody looks at them. */
-  readonly promised: PromisedShot | null;
-  /** How far the run is, in open seconds; null for all of it. */
-  readonly openedSeconds: number | null;
+  readonly plan: CapturePlan | null;
   /** The person's own picture instead of the scene; null for the scene. */
   readonly own: OwnWish | null;
+}
+
+/** What is to be seen of it. */
+export interface RehearsalWish extends Rehearsed {
+  readonly plan: CapturePlan;
+  readonly widthPx: number;
+  /** Whether what was promised of the picture is read off the whole of it. */
+  readonly reads: boolean;
+  /** How far the run is, in open seconds; null for all of it. */
+  readonly openedSeconds: number | null;
 }
 
 /** The last values of something that takes long to make, by what it was made from. */
@@ -57,13 +59,15 @@ let latestLoupe = 0;
 /** A part of the picture that is looked at closely, pixels. */
 const LOUPE_PX = [360, 270] as const;
 
-const placeKey = ({ intent, shot, sky, camera }: RehearsalWish) => JSON.stringify([intent, shot, sky, camera.lens]);
+const placeKey = ({ request, sky }: Rehearsed) =>
+  JSON.stringify([request.intent, shownKey(request), sky, request.camera.lens]);
 const stageKey = (wish: RehearsalWish, widthPx: number) => `${widthPx} ${placeKey(wish)}`;
 
 function staged(wish: RehearsalWish, widthPx: number): Stage {
-  const { intent, shot, sky, camera } = wish;
+  const { request, sky } = wish;
+  const { intent, camera } = request;
   return stages.get(stageKey(wish, widthPx), () => {
-    const scene = scenes.get(placeKey(wish), () => standInFor(intent, shot, sky, camera.lens));
+    const scene = scenes.get(placeKey(wish), () => standInFor(intent, request, sky, camera.lens));
     return setStage(scene, camera.lens, widthPx);
   });
 }
@@ -83,7 +87,7 @@ const rehearseWorker = {
       const frame = { ...wish.own, ...(await loadOwn(wish.own)) };
       if (own !== latest) return;
       const unknown = unknownPixels(frame);
-      const stage = ownStage(frame, wish.camera.lens, plan, outlookOf(plan, wish.own.facts), wish.own.marks);
+      const stage = ownStage(frame, wish.request.camera.lens, plan, outlookOf(plan, wish.request), wish.own.marks);
       for (const picture of rehearse(stage, plan, frames)) {
         if (picture) await onPicture({ ...picture, unknown });
         await aMoment();
@@ -97,7 +101,7 @@ const rehearseWorker = {
         staged(wish, width),
         plan,
         frames,
-        openedSeconds === null ? wish.promised : null,
+        openedSeconds === null && wish.reads ? wish.request : null,
       )) {
         if (picture) await onPicture(picture);
         await aMoment();
@@ -116,9 +120,9 @@ const rehearseWorker = {
     const own = ++latestLoupe;
     await aMoment();
     if (own !== latestLoupe) return null;
-    const { intent, shot, sky, camera, plan } = wish;
-    const { lens } = camera;
-    const scene = scenes.get(placeKey(wish), () => standInFor(intent, shot, sky, lens));
+    const { request, sky, plan } = wish;
+    const { lens } = request.camera;
+    const scene = scenes.get(placeKey(wish), () => standInFor(request.intent, request, sky, lens));
     const whole = viewOf(scene, lens, lens.widthPx);
     const corner = (at: number, all: number, part: number) =>
       Math.max(0, Math.min(all - part, Math.round(at * all - part / 2)));

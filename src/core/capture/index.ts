@@ -16,4 +16,5 @@ export {
   type Shutter,
   shutterOf,
 } from "./plan";
+export { planOfLine } from "./planOfLine";
 export { type RampRoom, rampRoom, rampWith } from "./ramp";

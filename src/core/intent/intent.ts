@@ -1,24 +1,27 @@
+import type { SceneFacts } from "../facts";
 import type { WindowKind } from "../night";
-import type { Outlook, SceneFacts } from "../outlook";
+
+import type { Outlook } from "../outlook";
 import type { SceneName } from "../scene/names";
 import type { CautionId } from "./cautions";
 import type { Demand } from "./demand";
 import type { Factor } from "./factors";
-import type { SceneAssumptions, ShotRequest } from "./request";
+import type { IntentId } from "./ids";
+import type { SolveRequest } from "./request";
 
 /** Shapes that a recipe can have: one frame, or many that are fused in some way or left as they are. */
 export type RecipeShape = "one" | "mean" | "lighten" | "median" | "bracket" | "sequence" | "burst";
 
 /** Something without which there is nothing to work out. */
 export interface Need {
-  readonly missing: (request: ShotRequest) => boolean;
+  readonly missing: (request: SolveRequest) => boolean;
   /** Asks for it. */
   readonly ask: string;
 }
 
 /** A kind of picture: everything that the application knows of it. */
 export interface Intent {
-  readonly id: string;
+  readonly id: IntentId;
   readonly name: string;
   readonly goal: string;
   /** What the metered surfaces are called under a light of this EV. */
@@ -26,7 +29,7 @@ export interface Intent {
   /** Whether it is about the night sky itself. */
   readonly ofStars: boolean;
   /** A usual scene, from which a person starts. */
-  readonly scene: SceneAssumptions;
+  readonly scene: SceneFacts;
   /** The scene that is rehearsed, and that the stand-in phone looks at, until a person picks another. */
   readonly stage: (facts: Pick<SceneFacts, "water">) => SceneName;
   /** How long a block of the night it takes. */
@@ -39,11 +42,11 @@ export interface Intent {
   /** Released when the phone is at rest, or at the moment that the subject gives. */
   readonly release: "settled" | "at-once";
   /** Where it should come out, stops from the meter, and what is metered there. */
-  readonly target: (request: ShotRequest) => { readonly of: "surfaces" | "sky"; readonly stops: number };
+  readonly target: (request: SolveRequest) => { readonly of: "surfaces" | "sky"; readonly stops: number };
   /** More of it makes a better picture once the demands are met. */
-  readonly quality: (outlook: Outlook, request: ShotRequest) => number;
+  readonly quality: (outlook: Outlook, request: SolveRequest) => number;
   readonly needs: readonly Need[];
-  readonly demands: (request: ShotRequest) => readonly Demand[];
+  readonly demands: (request: SolveRequest) => readonly Demand[];
   readonly cautions: readonly CautionId[];
   /** The question that practice asks. */
   readonly drill: string;

@@ -1,3 +1,5 @@
+import type { SceneFacts } from "../facts";
+import { INTENT_IDS, type IntentId } from "./ids";
 import type { Intent } from "./intent";
 import { blurredSubject } from "./intents/blurredSubject";
 import { emptiedPlace } from "./intents/emptiedPlace";
@@ -12,47 +14,35 @@ import { starArcs } from "./intents/starArcs";
 import { starPoints } from "./intents/starPoints";
 import { stillView } from "./intents/stillView";
 import { sweep } from "./intents/sweep";
-import type { SceneAssumptions, ShotRequest } from "./request";
+import type { SolveRequest } from "./request";
 
-const LIST = [
-  lightTrails,
-  blurredSubject,
-  smoothedWater,
-  emptiedPlace,
-  starPoints,
-  starArcs,
-  meteors,
-  lightDrawing,
-  stillView,
-  frozenAction,
-  sweep,
-  glowingBackground,
-  movingPicture,
-] as const satisfies readonly Intent[];
-
-/** What kind of picture a shot is meant to be. */
-export type IntentId = (typeof LIST)[number]["id"];
+const MODULES: Record<IntentId, Intent> = {
+  "light-trails": lightTrails,
+  "blurred-subject": blurredSubject,
+  "smoothed-water": smoothedWater,
+  "emptied-place": emptiedPlace,
+  "star-points": starPoints,
+  "star-arcs": starArcs,
+  meteors: meteors,
+  "light-drawing": lightDrawing,
+  "still-view": stillView,
+  "frozen-action": frozenAction,
+  sweep: sweep,
+  "glowing-background": glowingBackground,
+  "moving-picture": movingPicture,
+};
 
 /** All intents in the order in which they are offered. */
-export const INTENTS: readonly (Intent & { readonly id: IntentId })[] = LIST;
-
-export const INTENT_IDS = LIST.map(({ id }) => id) as [IntentId, ...IntentId[]];
+export const INTENTS: readonly Intent[] = INTENT_IDS.map((id) => MODULES[id]);
 
 /** An intent by its id. */
-export function intentOf(id: IntentId): Intent & { readonly id: IntentId } {
-  return INTENTS.find((candidate) => candidate.id === id)!;
-}
+export const intentOf = (id: IntentId): Intent => MODULES[id];
 
 /** Whether an intent is about the night sky itself. */
 export const isOfStars = (id: IntentId): boolean => intentOf(id).ofStars;
 
 /** A usual scene for an intent, from which a person starts. */
-export const usualScene = (id: IntentId): SceneAssumptions => intentOf(id).scene;
-
-/** A question to the solver: a shot, and what it is meant to be. */
-export interface SolveRequest extends ShotRequest {
-  readonly intent: IntentId;
-}
+export const usualScene = (id: IntentId): SceneFacts => intentOf(id).scene;
 
 /** What the metered surfaces of a shot are called. */
 export const groundOf = ({ intent, sceneEv }: Pick<SolveRequest, "intent" | "sceneEv">): string =>

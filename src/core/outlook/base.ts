@@ -1,7 +1,8 @@
 import { type CapturePlan, shutterOf } from "../capture";
+import type { SceneFacts } from "../facts";
 import { exposureValue } from "../light";
 import { FOCAL_PLANE_FACTOR, SATURATION_CONSTANT } from "../sensor";
-import type { SceneFacts } from "./facts";
+
 import { normalTail } from "./normal";
 
 /** Stops between the metered level and clipping: log2(78 / (0.65 · 12.5)). @see ISO 12232, ISO 2720 */

@@ -1,6 +1,6 @@
 import type { CapturePlan } from "../capture";
+import type { SceneFacts } from "../facts";
 import { blurDiscMm } from "../optics";
-import type { SceneFacts } from "./facts";
 
 /** Lights far behind a near subject, out of focus. */
 export interface DiscOutlook {

@@ -1,6 +1,5 @@
 export { type BaseOutlook, METER_TO_CLIP_STOPS, meterStopsOf, type SkyOutlook } from "./base";
 export type { DiscOutlook } from "./discs";
-export type { Crowd, SceneFacts } from "./facts";
 export { lightName, lightsOf, type PictureLight, type PictureLights } from "./lights";
 export { keepsMotion, type MoverOutlook, type SweepOutlook, type TrafficOutlook } from "./moving";
 export { type NoiseOutlook, noiseFloorUnderWhite } from "./noise";

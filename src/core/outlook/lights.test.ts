@@ -1,5 +1,6 @@
+import type { SceneFacts } from "../facts";
 import { luminanceFromEv } from "../light";
-import { lightsOf, outlookOf, type SceneFacts } from ".";
+import { lightsOf, outlookOf } from ".";
 import { plainCamera, planOf, stillPlace } from "./testing/facts";
 import { gatheredPicture, greenStatistics, meanLuminance, passingPicture, SMALL_LENS } from "./testing/simulated";
 

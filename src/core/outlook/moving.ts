@@ -1,9 +1,9 @@
 import { type CapturePlan, openSpanSeconds, periodAfter, shutterOf } from "../capture";
 import { overlapChance } from "../conditions";
+import type { SceneFacts } from "../facts";
 import { drawnPath, freezeSeconds, imagePath, secondsForShare, WHOLE_SHARE } from "../motion";
 import { sensorSizeMm } from "../optics";
 import { lawOf, type StackMethod } from "../stack";
-import type { SceneFacts } from "./facts";
 
 /** What something that crosses the frame leaves in the fused picture. */
 export interface MoverOutlook {

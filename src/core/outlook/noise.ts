@@ -1,9 +1,10 @@
 import { type CapturePlan, shutterOf } from "../capture";
+import type { SceneFacts } from "../facts";
 import { luminanceFromEv } from "../light";
 import { srgbSlope } from "../picture";
 import { darkCurrent, electronsPerLuminanceSecond, fullWell, readNoise } from "../sensor";
 import { lawOf } from "../stack";
-import type { SceneFacts } from "./facts";
+
 import { normalDensity, normalTail } from "./normal";
 
 /** Signal over noise in the green channel of the fused picture. */

@@ -1,7 +1,8 @@
 import { type CapturePlan, periodAfter, type RunCost, runCost, shutterOf } from "../capture";
+import type { SceneFacts } from "../facts";
 import { type BaseOutlook, baseOutlook, type SkyOutlook, skyOutlook } from "./base";
 import { type DiscOutlook, discOutlook } from "./discs";
-import type { SceneFacts } from "./facts";
+
 import {
   type MoverOutlook,
   moverOutlook,

@@ -1,7 +1,7 @@
 import { type CapturePlan, periodAfter, shutterOf } from "../capture";
+import type { SceneFacts } from "../facts";
 import { cleanMedianProbability, ghostOpacity } from "../motion";
 import { lawOf } from "../stack";
-import type { SceneFacts } from "./facts";
 
 /** What people who pass leave in the fused picture. */
 export interface PeopleOutlook {

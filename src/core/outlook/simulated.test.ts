@@ -1,8 +1,9 @@
 import { runSeconds } from "../capture";
+import type { SceneFacts } from "../facts";
 import { INTENT_IDS, type IntentId, usualScene } from "../intent";
 import { luminanceFromEv } from "../light";
 import { hashUnit } from "../random";
-import { type Outlook, outlookOf, type SceneFacts } from ".";
+import { type Outlook, outlookOf } from ".";
 import { plainCamera, planOf, stillPlace } from "./testing/facts";
 import {
   type FusedPicture,

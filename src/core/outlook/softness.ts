@@ -1,7 +1,7 @@
 import { type CapturePlan, openSpanSeconds, shutterOf } from "../capture";
+import type { SceneFacts } from "../facts";
 import { handHeldSeconds, touchBlurPx, windBlurWithinPx } from "../motion";
 import { blurDiscMm, equivalentFocalMm } from "../optics";
-import type { SceneFacts } from "./facts";
 
 /** What makes still things unsharp, in pixels of the fused picture. */
 export interface SoftnessOutlook {

@@ -1,4 +1,5 @@
 import { type CapturePlan, openSpanSeconds, periodAfter, shutterOf } from "../capture";
+import type { SceneFacts } from "../facts";
 import { luminanceFromEv, MAGNITUDE_ZERO_LUX } from "../light";
 import { arcDeg, plateScaleArcsec, starRate, starTrailPx } from "../motion";
 import { FWHM_PER_SIGMA, POINT_FWHM_PX } from "../optics";
@@ -13,7 +14,7 @@ import {
 import { airmass, EXTINCTION_MAG } from "../sky";
 import { lawOf } from "../stack";
 import type { BaseOutlook, SkyOutlook } from "./base";
-import type { SceneFacts } from "./facts";
+
 import { normalTail } from "./normal";
 
 const SIGMA_PX = POINT_FWHM_PX / FWHM_PER_SIGMA;

@@ -1,10 +1,10 @@
 import { type CapturePlan, shutterOf } from "../capture";
+import type { SceneFacts } from "../facts";
 import { blackBodyRgb, LAMP_CLASSES, type LampClassId, luminanceFromEv, type MovingLamp, type Rgb } from "../light";
 import { depthAt, imagePath, imageSpeedMmPerS, type Mover } from "../motion";
 import { LEAST_TRAIL_PX, sensorSizeMm } from "../optics";
 import { colourResponse, FOCAL_PLANE_FACTOR, LENS_TRANSMISSION, SATURATION_CONSTANT } from "../sensor";
 import { methodOf } from "../stack";
-import type { SceneFacts } from "./facts";
 
 /** What the lamps of one class leave in the picture. */
 export interface LampTrail {

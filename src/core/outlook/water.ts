@@ -1,7 +1,7 @@
 import { type CapturePlan, periodAfter, shutterOf } from "../capture";
+import type { SceneFacts } from "../facts";
 import { WATERS, waterContrast } from "../motion";
 import { lawOf } from "../stack";
-import type { SceneFacts } from "./facts";
 
 /**
  * Contrast left in a pattern that forgets itself over `tauSeconds`, in the mean of equal frames, 0 to 1. Frames share what

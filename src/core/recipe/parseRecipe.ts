@@ -1,4 +1,4 @@
-import { STACK_METHODS } from "../stack";
+import { STACK_METHODS } from "../stack/methodIds";
 import { PART_KINDS, type PartKind, type PartValue, readPart } from "./parts";
 import { EMPTY_RECIPE, type Recipe } from "./recipe";
 
@@ -44,12 +44,25 @@ function cut({ start, text }: Stretch, separator: RegExp): Stretch[] {
 
 const METHODS = STACK_METHODS.join(" or ");
 
+/** An evening's lines: what is worked out of a recipe is kept by the object. */
+const MOST_KNOWN = 100;
+const known = new Map<string, ParsedRecipe>();
+
 /**
  * Reads a recipe line such as `24 x 2s every 2.5s | iso 50 | nd 8 | wb 4000K | focus 12m | raw+jpeg -> mean`. Parts may
  * come in any order and any of them may be left out; spelling is forgiving (`ND8`, `3 stops`, `OD 0.9`, `1m30s`).
- * Never throws, whatever the text.
+ * Never throws, whatever the text. The same line gives the same object, as long as it is one of the last ones.
  */
 export function parseRecipe(line: string): ParsedRecipe {
+  const before = known.get(line);
+  if (before) return before;
+  const parsed = readLine(line);
+  for (const oldest of [...known.keys()].slice(0, known.size - MOST_KNOWN)) known.delete(oldest);
+  known.set(line, parsed);
+  return parsed;
+}
+
+function readLine(line: string): ParsedRecipe {
   const problems: RecipeProblem[] = [];
   const fail = ({ start, text }: Stretch, expected: string) =>
     problems.push({ start, end: start + text.length, found: text, expected });

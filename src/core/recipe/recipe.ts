@@ -1,5 +1,5 @@
 import type { NeutralFilter } from "../light";
-import type { StackMethod } from "../stack";
+import type { StackMethod } from "../stack/methodIds";
 
 /** How many pictures, how long each, and how far apart. */
 export interface Sequence {

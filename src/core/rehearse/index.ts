@@ -4,8 +4,6 @@ export {
   type MeasuredPicture,
   type MeasuredPromises,
   measurePicture,
-  type PromisedShot,
-  promisedShot,
 } from "./measure";
 export { framesUntil, openSeconds } from "./moment";
 export {
@@ -23,4 +21,4 @@ export {
 export { type Rehearsal, rehearse } from "./rehearse";
 export { type ScreenPicture, screenPicture } from "./screen";
 export { gainsFor } from "./stageLight";
-export { opensAs, placeForShot, type ShownShot, sceneNameFor, shownShot, standInFor } from "./standIn";
+export { opensAs, placeForShot, sceneNameFor, standInFor } from "./standIn";

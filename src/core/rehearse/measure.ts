@@ -1,5 +1,6 @@
 import type { CapturePlan, PlannedFrame } from "../capture";
-import type { ShotRequest } from "../intent";
+import type { SceneFacts } from "../facts";
+
 import { LINEAR } from "../picture";
 import type { Stage } from "../scene";
 import { methodOf } from "../stack";
@@ -30,18 +31,8 @@ export interface MeasuredPromises {
   readonly starLengthPx: number | null;
 }
 
-/** What of a shot decides which of its promises there are. */
-export type PromisedShot = Pick<ShotRequest, "sceneEv" | "water" | "declinationDeg">;
-
 /** In a picture whose pixels are more of the sensor's across than this, trails and stars are lost in each other. */
 const MOST_PITCHES = 7;
-
-/** That part of a shot, and no more. */
-export const promisedShot = ({ sceneEv, water, declinationDeg }: PromisedShot): PromisedShot => ({
-  sceneEv,
-  water,
-  declinationDeg,
-});
 
 const NOTHING_READ: MeasuredPromises = { midTone: null, wayDrawn: null, waterLeft: null, starLengthPx: null };
 
@@ -86,7 +77,7 @@ export function measurePicture(
   plan: CapturePlan,
   data: Uint8Array,
   frames: readonly PlannedFrame[],
-  shot: PromisedShot | null,
+  shot: SceneFacts | null,
 ): MeasuredPicture {
   if (shot === null || plan.recipe.bracketStops !== null)
     return { ...measureLights(stage, data, null), kept: NOTHING_READ };
@@ -105,7 +96,7 @@ function readPromises(
   plan: CapturePlan,
   data: Uint8Array,
   frames: readonly PlannedFrame[],
-  shot: PromisedShot,
+  shot: SceneFacts,
   clean: Float32Array,
   counts: Uint8Array,
 ): MeasuredPromises {

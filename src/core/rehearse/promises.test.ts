@@ -1,10 +1,11 @@
 import { chosenCamera } from "../camera";
 import { planCapture, plannedFrames } from "../capture";
-import { type IntentId, type ShotRequest, usualScene } from "../intent";
+import type { SceneFacts } from "../facts";
+import { type IntentId, usualScene } from "../intent";
 import { outlookOf } from "../outlook";
 import { parseRecipe } from "../recipe";
 import { partOf, type Stage, setPart, viewOf } from "../scene";
-import { promisedShot, rehearse, shownShot, standInFor } from ".";
+import { rehearse, standInFor } from ".";
 
 const camera = chosenCamera({ phones: [], clipOns: [] }, null);
 const WIDTH = 960;
@@ -12,22 +13,22 @@ const WIDTH = 960;
 type Part = readonly [number, number, number, number];
 
 const stages = new Map<string, Stage>();
-function stageOf(intent: IntentId, facts: ShotRequest | ReturnType<typeof usualScene>, part: Part): Stage {
+function stageOf(intent: IntentId, facts: SceneFacts, part: Part): Stage {
   const key = JSON.stringify([intent, facts.water, facts.skyEv, part]);
   const known = stages.get(key);
   if (known) return known;
-  const scene = standInFor(intent, shownShot(facts), null, camera.lens);
+  const scene = standInFor(intent, facts, null, camera.lens);
   const stage = setPart(scene, camera.lens, partOf(viewOf(scene, camera.lens, WIDTH), ...part));
   stages.set(key, stage);
   return stage;
 }
 
 /** What is promised of a shot's picture, and what a part of it, as large as the station shows it, lets one read off. */
-function read(intent: IntentId, more: Partial<ShotRequest>, line: string, part: Part) {
+function read(intent: IntentId, more: Partial<SceneFacts>, line: string, part: Part) {
   const facts = { ...usualScene(intent), ...more };
   const plan = planCapture(parseRecipe(line).recipe, camera, { pressedAtMs: 0, sensorCelsius: 15, seed: 3 })!;
   const stage = stageOf(intent, facts, part);
-  const pictures = [...rehearse(stage, plan, plannedFrames(plan), promisedShot(facts))];
+  const pictures = [...rehearse(stage, plan, plannedFrames(plan), facts)];
   const measured = pictures.findLast((picture) => picture !== null)!.measured!;
   return { promised: outlookOf(plan, facts), measured, kept: measured.kept };
 }

@@ -4,7 +4,7 @@ import { usualScene } from "../intent";
 import { exposureErrors } from "../picture";
 import { parseRecipe } from "../recipe";
 import { sceneNamed, setStage } from "../scene";
-import { type Rehearsal, rehearse, sceneNameFor, shownShot, standInFor } from ".";
+import { type Rehearsal, rehearse, sceneNameFor, standInFor } from ".";
 
 const camera = chosenCamera({ phones: [], clipOns: [] }, null);
 const hall = sceneNamed("clock-facade")!;
@@ -83,7 +83,7 @@ describe("a rehearsed night sky", () => {
       darkSkyMagPerArcsec2: 21.2,
     },
   };
-  const scene = standInFor("star-arcs", shownShot(usualScene("star-arcs")), sky, camera.lens);
+  const scene = standInFor("star-arcs", usualScene("star-arcs"), sky, camera.lens);
   const dark = setStage(scene, camera.lens, 120);
   const taken = (line: string) => [...rehearse(dark, planOf(line))].findLast((picture) => picture !== null)!;
   /** Samples of the upper half that are much brighter than its middle one. */

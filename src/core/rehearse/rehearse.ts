@@ -1,8 +1,9 @@
 import { type CapturePlan, type PlannedFrame, plannedFrames } from "../capture";
+import type { SceneFacts } from "../facts";
 import { type Stage, simulateFrame } from "../scene";
 import type { SmallFusing } from "../stack";
 import { fusing } from "./fuseFrames";
-import { type MeasuredPicture, measurePicture, type PromisedShot } from "./measure";
+import { type MeasuredPicture, measurePicture } from "./measure";
 
 /** A picture before it is taken, with how many of its frames are in it so far. */
 export interface Rehearsal {
@@ -46,7 +47,7 @@ export function* rehearse(
   stage: Stage,
   plan: CapturePlan,
   planned: readonly PlannedFrame[] = plannedFrames(plan),
-  shot: PromisedShot | null = null,
+  shot: SceneFacts | null = null,
 ): Generator<Rehearsal | null> {
   const indices = chosenFrames(planned.length, stage.scene.stars ? MOST_STAR_FRAMES : MOST_FRAMES);
   let fused: SmallFusing | null = null;

@@ -5,7 +5,7 @@ import { outlookOf } from "../outlook";
 import { parseRecipe } from "../recipe";
 import { type ShotSky, type Stage, sampleStill, simulateFrame, viewOf } from "../scene";
 import { clearSky, evTowards } from "../sky";
-import { measurePicture, shownShot, standInFor } from ".";
+import { measurePicture, standInFor } from ".";
 
 const camera = chosenCamera({ phones: [], clipOns: [] }, null);
 /** About right for each intent's usual scene, without what passes. */
@@ -45,7 +45,7 @@ describe.each(INTENT_IDS)("the stand-in of %s", (id) => {
     const sky = intentOf(id).ofStars ? STARRY : null;
     const usual = { ...usualScene(id), mover: null, lamps: [], crowd: null, vehiclesPerHour: 0 };
     const facts = sky ? { ...usual, skyEv: skyEvOf(sky) } : usual;
-    const scene = standInFor(id, shownShot(facts), sky, camera.lens);
+    const scene = standInFor(id, facts, sky, camera.lens);
     // Other places of the same view than those by which the gains were found.
     const seen = sampleStill(scene, viewOf(scene, camera.lens, 960), 11);
     const flows = new Uint8Array(seen.depth.length);

@@ -1,56 +1,18 @@
-import { type IntentId, intentOf, type ShotRequest } from "../intent";
+import type { SceneFacts } from "../facts";
+import { type IntentId, intentOf } from "../intent";
 import { evFromLuminance, luminanceFromEv } from "../light";
 import type { Lens } from "../optics";
 import {
+  type OpensAs,
   type Scene,
   type SceneName,
   type SceneSky,
-  type ShotInPlace,
   type ShotSky,
   sceneForShot,
   sceneNamed,
 } from "../scene";
 import { clearSky, darkSkyLuminance, magnitudeFromLuminance } from "../sky";
 import { gainsFor } from "./stageLight";
-
-/** What of a shot its stand-in depends on. */
-export type ShownShot = Pick<
-  ShotRequest,
-  | "sceneEv"
-  | "skyEv"
-  | "mover"
-  | "lamps"
-  | "lampIntensityCd"
-  | "vehiclesPerHour"
-  | "water"
-  | "crowd"
-  | "subjectM"
-  | "place"
-  | "ground"
-  | "air"
-  | "drawnWay"
->;
-
-/** Those parts of a shot, and no more. */
-export const shownShot = (shot: ShownShot): ShownShot => {
-  const { sceneEv, skyEv, mover, lamps, lampIntensityCd, vehiclesPerHour, water, crowd, subjectM } = shot;
-  const { place, ground, air, drawnWay } = shot;
-  return {
-    sceneEv,
-    skyEv,
-    mover,
-    lamps,
-    lampIntensityCd,
-    vehiclesPerHour,
-    water,
-    crowd,
-    subjectM,
-    place,
-    ground,
-    air,
-    drawnWay,
-  };
-};
 
 /** The sky by itself is looked for where it usually stands in a picture, degrees. */
 const SKY_ALTITUDE_DEG = 20;
@@ -80,28 +42,27 @@ function balancedSky(sky: SceneSky, sceneEv: number): SceneSky {
 }
 
 /** Which scene stands in for a shot's place. */
-export const sceneNameFor = (intent: IntentId, { place, water }: Pick<ShownShot, "place" | "water">): SceneName =>
+export const sceneNameFor = (intent: IntentId, { place, water }: Pick<SceneFacts, "place" | "water">): SceneName =>
   place ?? intentOf(intent).stage({ water });
 
 /**
  * The scene that stands in for a person's own place: the one that was picked, or that of the intent, with the shot's own
  * mover, lamps, traffic, water and people, under the very sky that is aimed at, and as bright as the person's place.
  */
-export function standInFor(intent: IntentId, shot: ShownShot, sky: ShotSky | null, lens: Lens): Scene {
+export function standInFor(intent: IntentId, shot: SceneFacts, sky: ShotSky | null, lens: Lens): Scene {
   return placeForShot(sceneNamed(sceneNameFor(intent, shot))!, shot, sky, lens, opensAs(intent));
 }
 
 /** Where the mover is as the shutter opens: what is released at once has it before it. */
-export const opensAs = (intent: IntentId): ShotInPlace["opensAs"] =>
-  intentOf(intent).release === "at-once" ? "passes" : "enters";
+export const opensAs = (intent: IntentId): OpensAs => (intentOf(intent).release === "at-once" ? "passes" : "enters");
 
 /** Land under stars is no brighter than a dark surface that its sky lights, stops below it. */
 const UNDER_SKY_STOPS = 2;
-const underStars = ({ sceneEv, skyEv }: ShownShot): number =>
+const underStars = ({ sceneEv, skyEv }: SceneFacts): number =>
   skyEv === null ? sceneEv : Math.min(sceneEv, skyEv - UNDER_SKY_STOPS);
 
 /** A place under the sky that goes with a shot that does not aim yet: in balance with its lamps, or of stars as dark as is said. */
-function underUsualSky(place: Scene, { sceneEv, skyEv }: ShownShot): Scene {
+function underUsualSky(place: Scene, { sceneEv, skyEv }: SceneFacts): Scene {
   if (!place.stars) return { ...place, sky: balancedSky(place.sky, sceneEv) };
   if (skyEv === null) return place;
   const promised = luminanceFromEv(skyEv);
@@ -112,13 +73,7 @@ function underUsualSky(place: Scene, { sceneEv, skyEv }: ShownShot): Scene {
 }
 
 /** A place as a shot finds it: see `standInFor`. */
-export function placeForShot(
-  place: Scene,
-  shot: ShownShot,
-  sky: ShotSky | null,
-  lens: Lens,
-  opensAs: ShotInPlace["opensAs"],
-): Scene {
+export function placeForShot(place: Scene, shot: SceneFacts, sky: ShotSky | null, lens: Lens, opensAs: OpensAs): Scene {
   const scene = sceneForShot(sky === null ? underUsualSky(place, shot) : place, { ...shot, opensAs }, sky, lens);
   return { ...scene, ...gainsFor(scene, lens, place.stars ? underStars(shot) : shot.sceneEv) };
 }

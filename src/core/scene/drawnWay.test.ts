@@ -1,18 +1,18 @@
+import { type DrawnWay, STILL_PLACE } from "../facts";
 import { GENERIC_MAIN_LENS } from "../optics";
 import { sceneForShot, sceneNamed, viewOf } from ".";
 import { project } from "./camera";
-import { type DrawnWay, drawnSpeedMps, pointSeen } from "./drawnWay";
+import { drawnSpeedMps, pointSeen } from "./drawnWay";
 import { gatherLampStreaks } from "./moving";
 import { passagesIn } from "./passages";
 
 const lens = GENERIC_MAIN_LENS;
 const WIDTH = 400;
 const mover = { distanceM: 4, speedMps: 1, headingDegFromPerpendicular: 0 };
-const bare = { vehiclesPerHour: 0, water: null, crowd: null, subjectM: null, ground: null, air: null };
 const drawing = (drawnWay: DrawnWay) =>
   sceneForShot(
     sceneNamed("lantern-walk")!,
-    { ...bare, mover, lamps: ["lantern"], lampIntensityCd: null, opensAs: "passes", drawnWay },
+    { ...STILL_PLACE, mover, lamps: ["lantern"], opensAs: "passes", drawnWay },
     null,
     lens,
   );

@@ -1,9 +1,7 @@
+import type { DrawnWay } from "../facts";
 import { type Lens, sensorSizeMm } from "../optics";
 import type { View } from "./camera";
 import type { Point3, Traffic } from "./scene";
-
-/** A way that a hand has drawn over a picture: shares of its width and height, and the seconds at which the hand was there. */
-export type DrawnWay = readonly (readonly [x: number, y: number, seconds: number])[];
 
 /** Nothing comes again within a night. */
 const ONCE_SECONDS = 1e6;

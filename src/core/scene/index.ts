@@ -1,13 +1,13 @@
 export { partOf, type View, viewOf } from "./camera";
 export { pointLampLuminance } from "./drawLamps";
-export { type DrawnWay, drawnSpeedMps, trafficOnWay } from "./drawnWay";
+export { drawnSpeedMps, trafficOnWay } from "./drawnWay";
 export { flowingLight, mostFlowing } from "./flowing";
 export { lampWay } from "./moving";
 export { SCENE_NAMES, type SceneName } from "./names";
 export { renderStaticRows, type SampledLight, sampleStill } from "./renderStatic";
 export type { Point3, Scene, SceneSky, StarSky, Traffic } from "./scene";
 export { SCENES, sceneNamed } from "./scenes";
-export { OWN_MOVER, type ShotInPlace, type ShotSky, sceneForShot, underSky } from "./setting";
+export { type OpensAs, OWN_MOVER, type ShotSky, sceneForShot, underSky } from "./setting";
 export { type DevelopedFrame, type FrameFlaws, type Stage, setPart, setStage, simulateFrame } from "./simulateFrame";
 export { type StarWay, starWays } from "./stars";
 export { newStillLight, type StillLight, stillBytes } from "./stillLight";

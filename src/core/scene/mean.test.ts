@@ -1,23 +1,18 @@
 import { chosenCamera } from "../camera";
 import { planCapture, plannedFrames } from "../capture";
+import { STILL_PLACE } from "../facts";
 import { decodeSrgb } from "../picture";
 import { parseRecipe } from "../recipe";
-import { type ShotInPlace, sceneForShot, sceneNamed, setStage, simulateFrame } from ".";
+import { sceneForShot, sceneNamed, setStage, simulateFrame } from ".";
 
 const bare = chosenCamera({ phones: [], clipOns: [] }, null);
 /** Frames without a pause between them. */
 const camera = { ...bare, writeSeconds: 0, measuredShutters: [], shutterLagSeconds: 0 };
-const shot: ShotInPlace = {
+const shot: Parameters<typeof sceneForShot>[1] = {
+  ...STILL_PLACE,
   mover: { distanceM: 20, speedMps: 6, headingDegFromPerpendicular: 0 },
   lamps: ["tail-lamp"],
-  lampIntensityCd: null,
-  vehiclesPerHour: 0,
   water: "swell",
-  crowd: null,
-  subjectM: null,
-  ground: null,
-  air: null,
-  drawnWay: null,
   opensAs: "enters",
 };
 const stage = setStage(sceneForShot(sceneNamed("quay-road")!, shot, null, camera.lens), camera.lens, 120);

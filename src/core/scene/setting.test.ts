@@ -1,23 +1,15 @@
+import { STILL_PLACE } from "../facts";
 import { crossingSeconds, type Mover, pathDirection } from "../motion";
 import { GENERIC_MAIN_LENS, sensorSizeMm } from "../optics";
-import { type ShotInPlace, sceneForShot, sceneNamed, viewOf } from ".";
+import { sceneForShot, sceneNamed, viewOf } from ".";
 import { gatherBodies } from "./bodies";
 import { project } from "./camera";
 import { gatherLampStreaks } from "./moving";
 import { passagesIn, placeOn } from "./passages";
 import { prepareScene } from "./prepare";
 
-const shot: ShotInPlace = {
-  mover: null,
-  lamps: [],
-  lampIntensityCd: null,
-  vehiclesPerHour: 0,
-  water: null,
-  crowd: null,
-  subjectM: null,
-  ground: null,
-  air: null,
-  drawnWay: null,
+const shot: Parameters<typeof sceneForShot>[1] = {
+  ...STILL_PLACE,
   opensAs: "enters",
 };
 const WIDTH = 400;
@@ -25,7 +17,7 @@ const frame = {
   focalLengthMm: GENERIC_MAIN_LENS.focalLengthMm,
   sensorWidthMm: sensorSizeMm(GENERIC_MAIN_LENS).widthMm,
 };
-const placed = (name: string, mover: Mover, more: Partial<ShotInPlace> = {}) => {
+const placed = (name: string, mover: Mover, more: Partial<typeof shot> = {}) => {
   const scene = sceneForShot(sceneNamed(name)!, { ...shot, mover, ...more }, null, GENERIC_MAIN_LENS);
   return { scene, view: viewOf(scene, GENERIC_MAIN_LENS, WIDTH) };
 };
@@ -120,7 +112,7 @@ describe("people on a square", () => {
 });
 
 describe("the ground and the air that a shot finds", () => {
-  const found = (name: string, more: Partial<ShotInPlace>) =>
+  const found = (name: string, more: Partial<typeof shot>) =>
     sceneForShot(sceneNamed(name)!, { ...shot, ...more }, null, GENERIC_MAIN_LENS);
   const wetness = (scene: ReturnType<typeof found>) =>
     scene.surfaces.flatMap((surface) => (surface.kind === "strip" ? [surface.material.wetness] : []));

@@ -1,12 +1,13 @@
-import type { LampClassId, Rgb } from "../light";
-import type { Mover, WaterKind } from "../motion";
+import type { SceneFacts } from "../facts";
+import type { Rgb } from "../light";
+import type { Mover } from "../motion";
 import { seenStretch } from "../motion";
 import { type Lens, sensorSizeMm } from "../optics";
 import { hashUnit } from "../random";
 import { DEG_PER_RAD } from "../units";
 import type { GroundWetness, SceneAir } from "./air";
 import { viewOf } from "./camera";
-import { type DrawnWay, trafficOnWay } from "./drawnWay";
+import { trafficOnWay } from "./drawnWay";
 import { mirroredScene } from "./mirrored";
 import { moverOf, spiralAbout, walkerParts } from "./movers";
 import { pathLength } from "./passages";
@@ -15,21 +16,12 @@ import type { Lane, Point3, Scene, SceneCamera, SceneSky, Solid, StarSky, Surfac
 /** Of a material. */
 const WETNESS: Readonly<Record<GroundWetness, number>> = { dry: 0, damp: 0.4, wet: 0.9 };
 
-/** What a shot says of its place, as far as a picture shows it. */
-export interface ShotInPlace {
-  readonly mover: Mover | null;
-  readonly lamps: readonly LampClassId[];
-  readonly lampIntensityCd: number | null;
-  readonly vehiclesPerHour: number;
-  readonly water: WaterKind | null;
-  readonly crowd: { readonly occupancy: number; readonly dwellSeconds: number } | null;
-  readonly subjectM: number | null;
-  readonly ground: GroundWetness | null;
-  /** A lantern's way as a hand drew it over the picture; null for the figure that a place has. */
-  readonly drawnWay: DrawnWay | null;
-  readonly air: SceneAir | null;
-  /** Where the mover is as the shutter opens: at the picture's edge, or before its middle. */
-  readonly opensAs: "enters" | "passes";
+/** Where the mover is as the shutter opens: at the picture's edge, or before its middle. */
+export type OpensAs = "enters" | "passes";
+
+/** What a shot finds in its place, and where its mover is as the shutter opens. */
+interface Found extends SceneFacts {
+  readonly opensAs: OpensAs;
 }
 
 /** The sky that a shot's camera is aimed at. */
@@ -40,7 +32,7 @@ export interface ShotSky {
 }
 
 /** A scene as a shot finds it: its own mover, lamps, traffic, water and people, under its sky, through its lens. */
-export function sceneForShot(placed: Scene, shot: ShotInPlace, sky: ShotSky | null, lens: Lens): Scene {
+export function sceneForShot(placed: Scene, shot: Found, sky: ShotSky | null, lens: Lens): Scene {
   const place = sky ? underSky(placed, sky) : placed;
   const mover = shot.mover;
   const turned =
@@ -72,7 +64,7 @@ export function underSky(place: Scene, { sky, stars, tiltDeg }: ShotSky): Scene 
 }
 
 /** A surface with the shot's own waves, or as wet as the shot finds the ground. */
-function asFound(surface: Surface, { water, ground }: ShotInPlace): Surface {
+function asFound(surface: Surface, { water, ground }: Found): Surface {
   if (surface.kind === "water" && water !== null) return { ...surface, waves: water };
   if (surface.kind === "strip" && ground !== null)
     return { ...surface, material: { ...surface.material, wetness: WETNESS[ground] } };
@@ -83,7 +75,7 @@ function asFound(surface: Surface, { water, ground }: ShotInPlace): Surface {
 const LEAST_CLEAR_M = 1.2;
 
 /** Sets the camera so that the lane passes it at the mover's distance and heading, and sends the mover through. */
-function onLane(scene: Scene, lane: Lane, mover: Mover, shot: ShotInPlace, lens: Lens): Scene {
+function onLane(scene: Scene, lane: Lane, mover: Mover, shot: Found, lens: Lens): Scene {
   const heading = (lane.headingDeg - 90 + mover.headingDegFromPerpendicular) / DEG_PER_RAD;
   const { distanceM } = mover;
   const { camera } = scene;
@@ -145,7 +137,7 @@ const NOSE_M = 2;
 /** What the shot's own mover is called. */
 export const OWN_MOVER = "what passes";
 
-function laneTraffic(lane: Lane, mover: Mover, shot: ShotInPlace, lens: Lens): Traffic[] {
+function laneTraffic(lane: Lane, mover: Mover, shot: Found, lens: Lens): Traffic[] {
   const { headingDegFromPerpendicular: headingDeg, speedMps } = mover;
   const [x, y, z] = lane.through;
   const along = lane.headingDeg / DEG_PER_RAD;
@@ -176,7 +168,7 @@ function laneTraffic(lane: Lane, mover: Mover, shot: ShotInPlace, lens: Lens): T
 }
 
 /** A lantern, and whoever draws with it. */
-function lanternTraffic(scene: Scene, lane: Lane, mover: Mover, shot: ShotInPlace, lens: Lens): Traffic[] {
+function lanternTraffic(scene: Scene, lane: Lane, mover: Mover, shot: Found, lens: Lens): Traffic[] {
   const carried = { name: "lantern", ...moverOf(lane.carries, mover.headingDegFromPerpendicular, shot) };
   const { drawnWay } = shot;
   if (drawnWay !== null) {
@@ -227,7 +219,7 @@ const FEW = { occupancy: 0.05, dwellSeconds: 0.35 } as const;
 const KINDS_A_WALK = 3;
 
 /** People on a place's walks: as many as cover a pixel's ground for the share of time that is said, as fast as they leave it. */
-function walkers({ walks, seed }: Scene, { crowd }: ShotInPlace): Traffic[] {
+function walkers({ walks, seed }: Scene, { crowd }: Found): Traffic[] {
   const { occupancy, dwellSeconds } = crowd ?? FEW;
   const speedMps = WALKER_M / dwellSeconds;
   // Every walk covers its own share, so that together they cover what is said.

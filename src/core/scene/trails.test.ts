@@ -1,5 +1,6 @@
 import { chosenCamera } from "../camera";
 import { planCapture, SOME_TIME } from "../capture";
+import { STILL_PLACE } from "../facts";
 import { LAMP_CLASSES, type LampClassId } from "../light";
 import { outlookOf } from "../outlook";
 import { stillPlace } from "../outlook/testing/facts";
@@ -20,14 +21,8 @@ describe.each(POINTS)("the trail of a %s through the skate yard", (lamp) => {
     "at %d m has the light that the solver promises, at two widths of the picture",
     (distanceM) => {
       const mover = { distanceM, speedMps: 0.3 * distanceM, headingDegFromPerpendicular: 0 };
-      const shot = { mover, lamps: [lamp], lampIntensityCd: null, vehiclesPerHour: 0, water: null, crowd: null };
       const yard = { ...sceneNamed("skate-yard")!, visibilityMetres: 1e9, traffic: [] };
-      const scene = sceneForShot(
-        yard,
-        { ...shot, subjectM: null, ground: null, air: null, drawnWay: null, opensAs: "passes" },
-        null,
-        lens,
-      );
+      const scene = sceneForShot(yard, { ...STILL_PLACE, mover, lamps: [lamp], opensAs: "passes" }, null, lens);
       const [trail] = outlookOf(plan, { ...stillPlace, mover, lamps: [lamp] }).trails;
       for (const width of [320, 960]) {
         const view = viewOf(scene, lens, width);

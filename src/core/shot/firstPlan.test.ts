@@ -27,7 +27,11 @@ describe("what a new shot starts with", () => {
     expect(there!).toBeGreaterThanOrEqual(atNoon!);
     if (recipeLine === "") return;
     expect(parseRecipe(recipeLine).problems).toEqual([]);
-    const request = { ...sceneOf({ intent, minutes, beginsAtMs, aim: null, scene: null }, night), intent, camera };
+    const request = {
+      ...sceneOf({ intent, minutes, beginsAt: new Date(beginsAtMs!), aim: null, scene: null }, night),
+      intent,
+      camera,
+    };
     const [best] = solve({ ...request, filterStops: [3] }).recipes;
     expect(recipeLine.replace("nd 8", "3 stops")).toBe(best!.line);
   });

@@ -36,7 +36,10 @@ export function firstPlan(
 ): FirstPlan {
   const minutes = intentOf(intent).usualMinutes;
   const beginsAtMs = plan && bestBegin(plan, intent, minutes, taken);
-  const scene = sceneOf({ intent, minutes, beginsAtMs, aim: null, scene: null }, plan);
+  const scene = sceneOf(
+    { intent, minutes, beginsAt: beginsAtMs === null ? null : new Date(beginsAtMs), aim: null, scene: null },
+    plan,
+  );
   const filterStops = filters.map(({ stops }) => stops);
   const { recipes } = solve({ ...scene, intent, camera: framed(camera, WHOLE_SENSOR), filterStops });
   return { minutes, beginsAtMs, recipeLine: inOwnNotation(recipes, filters)[0]?.line ?? "" };

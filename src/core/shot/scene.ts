@@ -1,4 +1,5 @@
-import { type IntentId, intentOf, type SceneAssumptions } from "../intent";
+import type { AutomaticField, SavedScene, SceneFacts } from "../facts";
+import { type IntentId, intentOf } from "../intent";
 import { evFromLuminance } from "../light";
 import type { NightPlan } from "../night";
 import type { CameraPose } from "../optics";
@@ -15,37 +16,20 @@ import {
 } from "../sky";
 import { airOf } from "./air";
 
-/** Values of a scene that night, site and aim give by themselves until a person types another. */
-export const AUTOMATIC_FIELDS = [
-  "sceneEv",
-  "vehiclesPerHour",
-  "gustMps",
-  "sensorCelsius",
-  "declinationDeg",
-  "windowSeconds",
-] as const;
-export type AutomaticField = (typeof AUTOMATIC_FIELDS)[number];
-
-/** What a person said of a shot's scene. */
-export interface SavedScene extends ReturnType<typeof saidOf> {
-  /** The automatic values that were typed over. */
-  readonly own: readonly AutomaticField[];
-}
-
-/** What of a scene a person says; sky, air and the stars' altitude come by themselves. */
-export function saidOf({ skyEv: _sky, starAltitudeDeg: _altitude, air: _air, ...said }: SceneAssumptions) {
-  return said;
-}
-
 /** A shot as far as its picture goes. */
-export interface PlannedShot {
+export interface Shot {
   readonly intent: IntentId;
   readonly minutes: number;
-  readonly beginsAtMs: number | null;
+  /** An instant, as a date or in ISO 8601; null until it has a time. */
+  readonly beginsAt: Date | string | null;
   readonly aim: CameraPose | null;
   /** Null while the intent's usual one holds. */
   readonly scene: SavedScene | null;
 }
+
+/** When a shot begins, milliseconds since 1970; null until it has a time. */
+export const beginMsOf = ({ beginsAt }: Pick<Shot, "beginsAt">): number | null =>
+  beginsAt === null ? null : new Date(beginsAt).getTime();
 
 /** A value that comes by itself, and where from. */
 export interface AutomaticValue {
@@ -58,10 +42,9 @@ const tenth = (value: number): number => Math.round(10 * value) / 10;
 const LEAST_STAR_ALTITUDE_DEG = 5;
 
 /** What night, site and aim say of a shot's scene; nothing where they do not know. */
-export function automaticValues(
-  { intent, minutes, beginsAtMs, aim }: PlannedShot,
-  plan: NightPlan | null,
-): Partial<Record<AutomaticField, AutomaticValue>> {
+export function automaticValues(shot: Shot, plan: NightPlan | null): Partial<Record<AutomaticField, AutomaticValue>> {
+  const { intent, minutes, aim } = shot;
+  const beginsAtMs = beginMsOf(shot);
   const { scene, ofStars } = intentOf(intent);
   const moment = plan && beginsAtMs !== null ? plan.momentAt(beginsAtMs) : null;
   return {
@@ -103,7 +86,9 @@ export function automaticValues(
  * EV of the clear sky in a shot's picture when it begins: where it aims, or, for a picture of stars that does not aim yet,
  * overhead; without a time, that of the site's darkest sky. Null for other pictures that have no aim and time.
  */
-function skyEvOf({ intent, beginsAtMs, aim }: PlannedShot, plan: NightPlan | null): number | null {
+function skyEvOf(shot: Shot, plan: NightPlan | null): number | null {
+  const { intent, aim } = shot;
+  const beginsAtMs = beginMsOf(shot);
   const { ofStars, scene } = intentOf(intent);
   if (plan === null) return scene.skyEv;
   const { darkSkyMagPerArcsec2 } = plan.site;
@@ -116,9 +101,10 @@ function skyEvOf({ intent, beginsAtMs, aim }: PlannedShot, plan: NightPlan | nul
 }
 
 /** A shot's scene: what was saved or is usual, with all that comes by itself and was not typed over. */
-export function sceneOf(shot: PlannedShot, plan: NightPlan | null): SceneAssumptions {
+export function sceneOf(shot: Shot, plan: NightPlan | null): SceneFacts {
   const usual = intentOf(shot.intent).scene;
-  const { own, ...saved } = shot.scene ?? { ...usual, own: [] };
+  const { own, metered: _, ...saved } = shot.scene ?? { ...usual, own: [], metered: null };
+  const beginsAtMs = beginMsOf(shot);
   const found = Object.entries(automaticValues(shot, plan)).filter(([field]) => !own.some((each) => each === field));
   return {
     ...usual,
@@ -127,13 +113,15 @@ export function sceneOf(shot: PlannedShot, plan: NightPlan | null): SceneAssumpt
     // A scene saved when only an intensity was asked for carries the lamp that was meant.
     lamps: saved.lamps.length === 0 && saved.lampIntensityCd !== null ? ["headlamp"] : saved.lamps,
     skyEv: skyEvOf(shot, plan),
-    air: plan && shot.beginsAtMs !== null ? airOf(plan.momentAt(shot.beginsAtMs).weather) : null,
+    air: plan && beginsAtMs !== null ? airOf(plan.momentAt(beginsAtMs).weather) : null,
     starAltitudeDeg: shot.aim ? Math.max(LEAST_STAR_ALTITUDE_DEG, shot.aim.tiltDeg) : usual.starAltitudeDeg,
   };
 }
 
 /** The sky that a planned shot aims at; null before it has a time and an aim. */
-export function aimedSkyOf({ beginsAtMs, aim }: PlannedShot, plan: NightPlan | null): ShotSky | null {
+export function aimedSkyOf(shot: Shot, plan: NightPlan | null): ShotSky | null {
+  const { aim } = shot;
+  const beginsAtMs = beginMsOf(shot);
   if (plan === null || beginsAtMs === null || aim === null) return null;
   return skyAt(plan.night, plan.site.darkSkyMagPerArcsec2, beginsAtMs, aim);
 }

@@ -1,7 +1,8 @@
 import { type CapturePlan, periodAfter, planCapture } from "../capture";
+import type { Crowd } from "../facts";
 import { type Demand, intentOf, missOf, type RecipeShape, type SolveRequest } from "../intent";
 import { CLEAN_MEDIAN, framesForCleanMedian, medianEmpties } from "../motion";
-import { type Crowd, METER_TO_CLIP_STOPS, meterStopsOf, type Outlook, outlookOf } from "../outlook";
+import { METER_TO_CLIP_STOPS, meterStopsOf, type Outlook, outlookOf } from "../outlook";
 import type { Recipe } from "../recipe";
 import { bracketReach } from "./bracket";
 import { BRACKET_STOPS, type Draft, framesThatFit, recipesOf } from "./draft";

@@ -2,10 +2,10 @@ import { groundOf, isOfStars, isoText, percent, pixels, type SolveRequest, stops
 import { LAMP_CLASSES } from "../light";
 import { longestStarShutter } from "../motion";
 import { METER_TO_CLIP_STOPS, type Outlook } from "../outlook";
-import { type Recipe, readableDuration, roughDuration } from "../recipe";
+import { readableDuration, roughDuration } from "../recipe";
 import { lawOf } from "../stack";
 import { plain, signed } from "../words";
-import { demandsOf, judge, outlookOfRecipe } from "./judge";
+import type { Judgement } from "./judge";
 
 /** A number of the outlook with where it comes from. */
 export interface Figure {
@@ -260,11 +260,8 @@ function handlingFigures(request: SolveRequest, { softness, cost, plan }: Outloo
   ];
 }
 
-/** Everything that a recipe will give, each number with its because; empty for a line without a shutter time. */
-export function explain(request: SolveRequest, recipe: Recipe): Figure[] {
-  const outlook = outlookOfRecipe(request, recipe);
-  if (outlook === null) return [];
-  const { demands } = judge(outlook, demandsOf(request));
+/** Everything that a judged picture will give, each number with its because. */
+export function explain(request: SolveRequest, { outlook, demands }: Judgement): Figure[] {
   const drafts = [
     ...lightFigures(request, outlook),
     ...trailFigures(outlook),

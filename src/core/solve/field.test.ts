@@ -3,19 +3,7 @@ import { INTENT_IDS, type SolveRequest, usualScene } from "../intent";
 import { SUPPORT_KINDS } from "../motion";
 import { parseRecipe, printRecipe, type Recipe } from "../recipe";
 import { STACK_METHODS } from "../stack";
-import {
-  advise,
-  demandsOf,
-  type Edge,
-  explain,
-  fieldEdges,
-  fieldGround,
-  firstToMove,
-  judge,
-  openRungs,
-  outlookOfRecipe,
-  solve,
-} from ".";
+import { advise, type Edge, fieldEdges, fieldGround, firstToMove, openRungs, solve, studyOf } from ".";
 import { stillStreet, testCamera } from "./testing/requests";
 
 const requests = fc
@@ -83,7 +71,7 @@ describe("the field of a line", () => {
     fc.assert(
       fc.property(requests, lines, (request, recipe) => {
         const { shutterSeconds } = recipe.sequence!;
-        const { demands } = judge(outlookOfRecipe(request, recipe)!, demandsOf(request));
+        const { demands } = studyOf(request, recipe)!.judgement;
         const edges = fieldEdges(request, recipe);
         for (const { demand, value, miss } of demands) {
           if (demand.edge === null || value === null) continue;
@@ -116,7 +104,7 @@ describe("the field of a line", () => {
         const { shutterSeconds } = recipe.sequence!;
         const column = request.camera.shutterLadder.indexOf(shutterSeconds);
         const row = request.camera.isoLadder.indexOf(recipe.iso!);
-        const { demands } = judge(outlookOfRecipe(request, recipe)!, demandsOf(request));
+        const { demands } = studyOf(request, recipe)!.judgement;
         const wanted = demands.filter(({ demand, miss }) => demand.hard && miss > 0).map(({ demand }) => demand.id);
         expect(hard.filter((_, at) => missed[column]![row]! & (1 << at)).map(({ id }) => id)).toEqual(wanted);
       }),
@@ -159,7 +147,7 @@ describe("whatever is asked", () => {
           expect(request.camera.isoLadder).toContain(recipe.iso);
           for (const { nominalSeconds } of outlook.plan.shutters)
             expect(request.camera.shutterLadder).toContain(nominalSeconds);
-          const { hardMissed, softMissed } = judge(outlookOfRecipe(request, recipe)!, demandsOf(request));
+          const { hardMissed, softMissed } = studyOf(request, recipe)!.judgement;
           const soft = softMissed.filter((id) => !beyond.includes(id));
           expect(verdict).toBe(hardMissed > 0 ? "fails" : soft.length > 0 ? "compromise" : "works");
           expect(JSON.stringify(outlook)).not.toMatch(/NaN/);
@@ -172,7 +160,7 @@ describe("whatever is asked", () => {
   it("figures beside a point are finite, each with its because", () => {
     fc.assert(
       fc.property(requests, lines, (request, recipe) => {
-        const figures = explain(request, recipe);
+        const figures = studyOf(request, recipe)?.figures ?? [];
         expect(new Set(figures.map(({ id }) => id)).size).toBe(figures.length);
         for (const { because, label, value } of figures) {
           expect(because).toMatch(/^[A-Z0-9].*\.$/);
@@ -181,12 +169,12 @@ describe("whatever is asked", () => {
       }),
       { ...TOLD_AT_ONCE, numRuns: 150 },
     );
-    expect(explain(stillStreet, parseRecipe("iso 50").recipe)).toEqual([]);
+    expect(studyOf(stillStreet, parseRecipe("iso 50").recipe)).toBeNull();
   });
 
   it("a figure is bad where the point misses a hard demand on it, and lesser where a soft one", () => {
     const toneOf = (line: string) =>
-      explain(stillStreet, parseRecipe(line).recipe).find(({ id }) => id === "meter")?.tone;
+      (studyOf(stillStreet, parseRecipe(line).recipe)?.figures ?? []).find(({ id }) => id === "meter")?.tone;
     const { recipes } = solve(stillStreet);
     expect(toneOf(recipes[0]!.line)).toBe("good");
     const longer = (times: number) => {

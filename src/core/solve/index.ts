@@ -2,7 +2,7 @@ export { advise } from "./advise";
 export { bracketShutters } from "./bracket";
 export type { Verdict } from "./choose";
 export { type ComparedLens, compareLenses, type LensChoice, type LensComparison } from "./compareLenses";
-export { explain, type Figure } from "./explain";
+export type { Figure } from "./explain";
 export {
   type Edge,
   type EdgeCurve,
@@ -14,6 +14,7 @@ export {
   openRungs,
   productAt,
 } from "./field";
-export { demandsOf, type JudgedDemand, type Judgement, judge, outlookOfRecipe, sentenceOf } from "./judge";
+export { demandsOf, type JudgedDemand, type Judgement, judge, sentenceOf } from "./judge";
 export { type MotionBounds, motionBounds } from "./motionBounds";
 export { asksOf, type Solution, type SolvedRecipe, solve, type ToldDemand } from "./solve";
+export { type Study, studyOf, takenAt } from "./study";

@@ -1,7 +1,5 @@
-import { planCapture } from "../capture";
 import { type Demand, intentOf, missOf, type SolveRequest } from "../intent";
-import { type Outlook, outlookOf } from "../outlook";
-import type { Recipe } from "../recipe";
+import type { Outlook } from "../outlook";
 
 /** How a demand stands. */
 export interface JudgedDemand {
@@ -63,15 +61,6 @@ export function judge(outlook: Outlook, demands: readonly Demand[]): Judgement {
     return { demand, value, miss: missOf(demand, value) };
   });
   return { ...standingOf(outlook, demands), outlook, demands: judged };
-}
-
-/** The outlook of a line under a request; null without a shutter time. */
-export function outlookOfRecipe(request: SolveRequest, recipe: Recipe): Outlook | null {
-  const { sensorCelsius, schools } = request;
-  const written = recipe.files === null ? { ...recipe, files: schools.files } : recipe;
-  // The outlook is the same whenever it is taken and whatever the noise comes to.
-  const plan = planCapture(written, request.camera, { pressedAtMs: 0, sensorCelsius, seed: 1 });
-  return plan && outlookOf(plan, request);
 }
 
 /** What a demand comes to, in words. */

@@ -2,7 +2,7 @@ import { chosenCamera } from "../camera";
 import { type IntentId, type SolveRequest, usualScene } from "../intent";
 import { longestStarShutter } from "../motion";
 import { parseRecipe } from "../recipe";
-import { advise, bracketShutters, explain, type SolvedRecipe, solve } from ".";
+import { advise, bracketShutters, type SolvedRecipe, solve, studyOf } from ".";
 import { stillStreet, testCamera } from "./testing/requests";
 
 const generic = chosenCamera({ phones: [], clipOns: [] }, null);
@@ -190,7 +190,7 @@ describe("a tram that takes 3.4 s to cross, on a street that is white from half 
     const all = [...advise(trails, solution), ...solution.recipes.map(said)].join(" ");
     expect(all).not.toMatch(/shorter shutter (would|will|saves)/);
     const figure = (line: string) =>
-      explain(trails, parseRecipe(line).recipe).find(({ id }) => id === "trail-headlamp")?.value;
+      (studyOf(trails, parseRecipe(line).recipe)?.figures ?? []).find(({ id }) => id === "trail-headlamp")?.value;
     expect(figure("1/60 | iso 50")).toBe(figure("4s | iso 50"));
   });
 });

@@ -1,6 +1,6 @@
 import { chosenCamera } from "../camera";
 import { INTENT_IDS, type SolveRequest, usualScene } from "../intent";
-import { advise, explain, fieldEdges, solve } from ".";
+import { advise, fieldEdges, solve, studyOf } from ".";
 
 // Every sentence of a broad sweep is read against rules of writing.
 
@@ -25,7 +25,7 @@ function sentencesOf(request: SolveRequest): string[] {
     ...solution.asks,
     ...solution.recipes.flatMap(({ demands }) => demands.map(({ sentence }) => sentence)),
     ...advise(request, solution),
-    ...(first ? explain(request, first.recipe).map(({ because }) => because) : []),
+    ...(first ? (studyOf(request, first.recipe)?.figures ?? []).map(({ because }) => because) : []),
     ...edges.flatMap(({ reason, moves }) => [reason, moves]),
   ];
 }

@@ -3,7 +3,8 @@ export { bandBytes, createFrameBand } from "./frameBand";
 export { bindKernels, type StackKernels } from "./kernels";
 export { accumulatorBytesPerPixel, layOutMemory, MOST_MEMORY_BYTES } from "./memory";
 export type { BandedWay, FoldedWay, FusingLaw, FusingMethod, PassedWay, ReadKept, SmallFusing } from "./method";
-export { ALIKE_METHODS, lawOf, METHODS, methodOf, methodSlug, STACK_METHODS, type StackMethod } from "./methods";
+export { STACK_METHODS, type StackMethod } from "./methodIds";
+export { ALIKE_METHODS, lawOf, METHODS, methodOf, methodSlug } from "./methods";
 export { sixteenBits } from "./small";
 export {
   createStack,

@@ -1,6 +1,7 @@
 import type { AccumulatorId } from "./accumulators";
 import type { FrameBand } from "./frameBand";
 import type { StackKernels } from "./kernels";
+import type { StackMethod } from "./methodIds";
 
 /** What a fusing method is called where. */
 export interface MethodWords {
@@ -95,7 +96,7 @@ export type MethodOption = "encoded";
 /** A way to fuse frames: everything that the application knows of it. */
 export interface FusingMethod {
   /** Its word in the recipe line, after the arrow. */
-  readonly id: string;
+  readonly id: StackMethod;
   readonly words: MethodWords;
   readonly options: readonly MethodOption[];
   /** Whether its frames are all exposed alike, or are those of a bracket. */

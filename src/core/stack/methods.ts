@@ -1,30 +1,29 @@
 import type { FusingMethod } from "./method";
+import { STACK_METHODS, type StackMethod } from "./methodIds";
 import { fuse } from "./methods/fuse";
 import { lighten } from "./methods/lighten";
 import { lightenOverMean } from "./methods/lightenOverMean";
 import { mean } from "./methods/mean";
 import { median } from "./methods/median";
 
-const ALL = [mean, lightenOverMean, lighten, median, fuse] as const;
+const MODULES: Record<StackMethod, FusingMethod> = {
+  mean,
+  "lighten over mean": lightenOverMean,
+  lighten,
+  median,
+  fuse,
+};
 
-/** A way to fuse frames, by its word in the recipe line. */
-export type StackMethod = (typeof ALL)[number]["id"];
+/** The module of a method. */
+export const methodOf = (id: StackMethod): FusingMethod => MODULES[id];
 
 /** Every way to fuse frames, in the order in which they are offered. */
-export const METHODS: readonly (FusingMethod & { readonly id: StackMethod })[] = ALL;
-
-/** Their words, as in the recipe line. */
-export const STACK_METHODS: readonly StackMethod[] = ALL.map(({ id }) => id);
+export const METHODS: readonly FusingMethod[] = STACK_METHODS.map(methodOf);
 
 /** Those whose frames are exposed alike. */
 export const ALIKE_METHODS: readonly StackMethod[] = METHODS.filter(({ frames }) => frames === "alike").map(
   ({ id }) => id,
 );
-
-const byId = new Map<StackMethod, FusingMethod>(ALL.map((method) => [method.id, method]));
-
-/** The module of a method. */
-export const methodOf = (id: StackMethod): FusingMethod => byId.get(id)!;
 
 /** The law of a run's method; null where its frames are not fused with each other: one frame, or none asked for. */
 export const lawOf = (method: StackMethod | null, frames: number): FusingMethod["law"] | null =>

@@ -4,11 +4,12 @@ import { join } from "node:path";
 import { eq } from "drizzle-orm";
 import type { KitItem, KitList } from "@/contracts/kit";
 import { LIMITS } from "@/contracts/limits";
-import { shotScene } from "@/contracts/scene";
+import { saidOf, savedScene } from "@/core/facts";
+
 import { type IntentId, usualScene } from "@/core/intent";
 import type { Mover } from "@/core/motion";
 import { parseRecipe } from "@/core/recipe";
-import { saidOf } from "@/core/shot";
+
 import { nightSky, sunEvents } from "@/core/sky";
 import type { Db } from "@/db/database";
 import { saveKitItem } from "@/db/kit";
@@ -123,7 +124,7 @@ async function annotate(
 function rowOf<Shot extends { readonly intent: IntentId; readonly mover?: Mover }>({ mover, ...shot }: Shot) {
   if (!mover) return shot;
   const usual = saidOf(usualScene(shot.intent));
-  return { ...shot, scene: shotScene.parse({ ...usual, mover, own: [] }) };
+  return { ...shot, scene: savedScene.parse({ ...usual, mover, own: [] }) };
 }
 
 async function seed(): Promise<void> {

@@ -1,17 +1,16 @@
 import { type Camera, type ClipOn, chosenCamera, framed, type NamedPhone, WHOLE_SENSOR } from "@/core/camera";
-import { type CapturePlan, planCapture, type RunCost, runCost, SOME_TIME } from "@/core/capture";
+import { type CapturePlan, planOfLine, type RunCost, runCost } from "@/core/capture";
 import { CAUTIONS, intentOf } from "@/core/intent";
 import type { Mover } from "@/core/motion";
 import { momentsOf, type NightPlan, type NightWindow, nightWindows, scoreMoment, scoreReasons } from "@/core/night";
-import { parseRecipe } from "@/core/recipe";
 import { sceneOf } from "@/core/shot";
 import { type SunEvents, sunEvents } from "@/core/sky";
 import type { OutingDetail, Shot } from "@/db/outings";
 import type { Site } from "@/db/sites";
-import { nightOf, plannedShotOf } from "./nightOf";
+import { nightOf } from "./nightOf";
 
 /** A shot on the night with everything its sheet says. */
-export interface PlannedShot {
+export interface ShotOnSheet {
   readonly shot: Shot;
   readonly begins: Date;
   readonly ends: Date;
@@ -39,7 +38,7 @@ export interface PlannedNight {
   readonly events: SunEvents;
   readonly windows: readonly NightWindow[];
   /** In the order in which they are taken. */
-  readonly shots: readonly PlannedShot[];
+  readonly shots: readonly ShotOnSheet[];
 }
 
 const MINUTE_MS = 60_000;
@@ -55,12 +54,12 @@ export function plannedNight(
   const windows = nightWindows(plan, momentsOf(plan, MINUTE_MS));
   const own = [site.hazards, site.access].map((text) => text.trim()).filter((text) => text !== "");
   const { begin, end } = plan.night.span;
-  const planned = shots.flatMap((shot): PlannedShot[] => {
+  const planned = shots.flatMap((shot): ShotOnSheet[] => {
     const begins = shot.beginsAt;
     if (!begins || begins < begin || begins > end) return [];
     const ends = new Date(begins.getTime() + shot.minutes * MINUTE_MS);
     const camera = framed(chosenCamera(kit, shot.camera), shot.aim?.crop ?? WHOLE_SENSOR);
-    const capture = planCapture(parseRecipe(shot.recipeLine).recipe, camera, SOME_TIME);
+    const capture = planOfLine(shot.recipeLine, camera);
     const middle = plan.momentAt(Math.min(end.getTime(), (begins.getTime() + ends.getTime()) / 2));
     return [
       {
@@ -74,7 +73,7 @@ export function plannedNight(
         cost: runCost(capture),
         camera,
         capture,
-        mover: sceneOf(plannedShotOf(shot), plan).mover,
+        mover: sceneOf(shot, plan).mover,
         cautions: [...own, ...intentOf(shot.intent).cautions.map((id) => CAUTIONS[id])],
       },
     ];

@@ -3,7 +3,7 @@ import PDFDocument from "pdfkit";
 import { printCoordinates } from "@/core/formats";
 import { intentOf } from "@/core/intent";
 import { readableDuration } from "@/core/recipe";
-import type { PlannedNight, PlannedShot } from "./plannedNight";
+import type { PlannedNight, ShotOnSheet } from "./plannedNight";
 import { fontFile, MARGIN, rule, type Sheet, write } from "./sheet/paper";
 import { picturesPage } from "./sheet/picturesPage";
 
@@ -34,7 +34,7 @@ function overview(doc: Sheet, night: PlannedNight, clock: (at: Date) => string):
   write(doc, "Local rules come first, whatever this sheet says.", 13, true);
 }
 
-function shotPage(doc: Sheet, planned: PlannedShot, position: string, clock: (at: Date) => string): void {
+function shotPage(doc: Sheet, planned: ShotOnSheet, position: string, clock: (at: Date) => string): void {
   const { shot, begins, ends, cost } = planned;
   doc.addPage();
   write(doc, position, 13);

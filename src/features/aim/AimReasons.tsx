@@ -1,8 +1,9 @@
 "use client";
 
-import type { ShotAim, ShotScene } from "@/contracts/scene";
+import type { ShotAim } from "@/contracts/scene";
 import type { Camera } from "@/core/camera";
 import type { CapturePlan } from "@/core/capture";
+import type { SavedScene } from "@/core/facts";
 import type { Focus } from "@/core/recipe";
 import type { Night } from "@/features/nightPlan/NightContext";
 import { Tabs } from "@/ui/Tabs";
@@ -20,10 +21,10 @@ interface AimReasonsProps {
   readonly halfWidth: number;
   /** Null without a shutter time. */
   readonly plan: CapturePlan | null;
-  readonly scene: ShotScene;
+  readonly scene: SavedScene;
   /** Whether the sky is what the picture is of. */
   readonly skyFirst: boolean;
-  readonly onScene: (part: Partial<ShotScene>) => void;
+  readonly onScene: (part: Partial<SavedScene>) => void;
   readonly focus: Focus | null;
   readonly onFocus: (focus: Focus) => void;
 }

@@ -1,16 +1,17 @@
 "use client";
 
 import { Box } from "@chakra-ui/react";
-import type { ShotAim, ShotScene } from "@/contracts/scene";
+import type { ShotAim } from "@/contracts/scene";
 import { cropped } from "@/core/camera";
-import { openSpanSeconds, planCapture, SOME_TIME } from "@/core/capture";
+import { openSpanSeconds, planOfLine } from "@/core/capture";
+import type { SavedScene } from "@/core/facts";
 import { type IntentId, intentOf } from "@/core/intent";
 import { sensorSizeMm } from "@/core/optics";
 import { useKit, useShot, useShotCamera } from "@/features/api/queries";
 import { clock } from "@/features/nightPlan/clock";
 import { useNight, useNightCursor, useNightHeld, useNightIsComing } from "@/features/nightPlan/NightContext";
 import { RecipeLine } from "@/features/recipe/RecipeLine";
-import { changedScene, plannedShotOf, shownScene } from "@/features/shot/planned";
+import { changedScene, shownScene } from "@/features/shot/shownScene";
 import { useShotDraft } from "@/features/shot/useShotDraft";
 import { useShotRecipe } from "@/features/shot/useShotRecipe";
 import { Quiet } from "@/ui/Quiet";
@@ -65,14 +66,14 @@ export function AimStation({ outingId, shotId }: { readonly outingId: string; re
   const halfWidth = ((crop.width / lens.widthPx) * sensorSizeMm(lens).widthMm) / 2 / lens.focalLengthMm;
   const begins = shot.beginsAt ? Date.parse(shot.beginsAt) : night.beginMs + 12 * HOUR_MS;
   const atMs = Math.max(night.beginMs, Math.min(night.endMs - 1000, cursorMs ?? heldMs ?? begins));
-  const plan = planCapture(recipe, camera, SOME_TIME);
+  const plan = planOfLine(shot.recipeLine, camera);
   const spanSeconds = plan ? openSpanSeconds(plan) : 0;
-  const scene = shownScene(plannedShotOf({ ...shot, aim }), night.plan);
+  const scene = shownScene({ ...shot, aim }, night.plan);
   const meteors = night.plan.momentAt(atMs).meteorsPerHour;
 
   // Turning and dragging come in many small steps.
   const turn = (next: ShotAim) => void change(shot, { aim: next }, { restMs: REST_MS });
-  const changeScene = (part: Partial<ShotScene>) =>
+  const changeScene = (part: Partial<SavedScene>) =>
     void change(shot, { scene: changedScene(scene, part) }, { restMs: REST_MS });
   const reasons = (
     <AimReasons

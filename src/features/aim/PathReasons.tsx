@@ -1,9 +1,9 @@
 "use client";
 
 import { Box, Flex } from "@chakra-ui/react";
-import type { ShotScene } from "@/contracts/scene";
 import type { Camera } from "@/core/camera";
 import { type CapturePlan, openSpanSeconds, periodAfter, shutterOf } from "@/core/capture";
+import type { SavedScene } from "@/core/facts";
 import {
   drawnPath,
   freezeSeconds,
@@ -20,7 +20,7 @@ import { Readout } from "@/ui/Readout";
 import { PlanView } from "./PlanView";
 
 interface PathReasonsProps {
-  readonly mover: ShotScene["mover"];
+  readonly mover: SavedScene["mover"];
   readonly camera: Camera;
   readonly halfWidth: number;
   /** Null without a shutter time. */

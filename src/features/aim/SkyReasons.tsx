@@ -3,7 +3,8 @@
 import { Box } from "@chakra-ui/react";
 import type { ShotAim } from "@/contracts/scene";
 import type { Camera } from "@/core/camera";
-import type { Schools } from "@/core/intent";
+import type { Schools } from "@/core/facts";
+
 import { longestStarShutter } from "@/core/motion";
 import { equivalentFocalMm, fieldOfViewDeg, sensorSizeMm } from "@/core/optics";
 import { roughDuration } from "@/core/recipe";

@@ -1,8 +1,10 @@
 /** @jest-environment jsdom */
+
 import { fireEvent, screen } from "@testing-library/react";
 import type { ShotAim } from "@/contracts/scene";
 import { chosenCamera, GENERIC_PHONE } from "@/core/camera";
-import { USUAL_SCHOOLS } from "@/core/intent";
+import { USUAL_SCHOOLS } from "@/core/facts";
+
 import { longestStarShutter } from "@/core/motion";
 import { clearSkyAt, evTowards, moonOf } from "@/core/sky";
 import { type Night, NightProvider, useNight } from "@/features/nightPlan/NightContext";

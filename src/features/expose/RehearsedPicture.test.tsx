@@ -4,7 +4,7 @@ import { chosenCamera } from "@/core/camera";
 import { planCapture, SOME_TIME } from "@/core/capture";
 import { type IntentId, usualScene } from "@/core/intent";
 import { parseRecipe } from "@/core/recipe";
-import { type Rehearsal, shownShot } from "@/core/rehearse";
+import type { Rehearsal } from "@/core/rehearse";
 import { useRehearsal } from "@/features/rehearse/useRehearsal";
 import { press, show } from "@/ui/testing/show";
 import { RehearsedPicture } from "./RehearsedPicture";
@@ -26,8 +26,8 @@ function keepDrawings() {
 function picture(line: string, seen: Rehearsal | null, intent: IntentId = "light-trails") {
   rehearsal.mockReturnValue(seen);
   const plan = planCapture(parseRecipe(line).recipe, camera, SOME_TIME);
-  const shot = shownShot(usualScene(intent));
-  show(<RehearsedPicture intent={intent} sky={null} plan={plan} camera={camera} shot={shot} own={null} />);
+  const request = { ...usualScene(intent), intent, camera, filterStops: [] };
+  show(<RehearsedPicture request={request} sky={null} plan={plan} own={null} />);
 }
 const two = (framesIn: number): Rehearsal => ({
   width: 2,

@@ -6,14 +6,15 @@ import { type ReactNode, useEffect, useRef, useState } from "react";
 import { sceneNameFor } from "@/core/rehearse";
 import { SCENE_TITLES } from "@/core/scene/names";
 import { drawRehearsal } from "@/features/rehearse/drawRehearsal";
-import { type Rehearsed, useRehearsal } from "@/features/rehearse/useRehearsal";
+import { useRehearsal } from "@/features/rehearse/useRehearsal";
 import { Action } from "@/ui/Action";
+import type { Rehearsed } from "@/workers/rehearse.worker";
 
 /** Widths at which the stand-in is simulated and shown, pixels: beside the field, and by itself. */
 const SMALL_WIDTH = 300;
 const LARGE_WIDTH = 960;
 
-const titleOf = ({ intent, shot }: Rehearsed): string => SCENE_TITLES[sceneNameFor(intent, shot)].toLowerCase();
+const titleOf = ({ request }: Rehearsed): string => SCENE_TITLES[sceneNameFor(request.intent, request)].toLowerCase();
 
 interface SimulatedProps extends Rehearsed {
   readonly widthPx: number;

@@ -1,14 +1,16 @@
 /** @jest-environment jsdom */
+
 import { fireEvent, screen } from "@testing-library/react";
-import { type ShotScene, shotScene } from "@/contracts/scene";
+import { type SavedScene, saidOf, savedScene } from "@/core/facts";
+
 import { usualScene } from "@/core/intent";
 import { LIT_SUBJECTS } from "@/core/light";
-import { saidOf } from "@/core/shot";
+
 import { choose, enter, settled, show } from "@/ui/testing/show";
 import { SceneForm } from "./SceneForm";
 
 const usual = saidOf(usualScene("light-trails"));
-const scene: ShotScene = shotScene.parse({ ...usual, own: [] });
+const scene: SavedScene = savedScene.parse({ ...usual, own: [] });
 const shoe = { id: crypto.randomUUID(), name: "Shoe", kind: "tripod" as const, settleSeconds: 0.2, gustPxPerMps: 0.02 };
 
 function form(part: Partial<Parameters<typeof SceneForm>[0]> = {}) {

@@ -2,7 +2,8 @@
 
 import { Box, Flex } from "@chakra-ui/react";
 import { useMemo, useState } from "react";
-import type { MeteredScene, ShotScene } from "@/contracts/scene";
+import type { MeteredScene, SavedScene } from "@/core/facts";
+
 import type { SolveRequest } from "@/core/intent";
 import { solve } from "@/core/solve";
 import { minus, plain, signed, typedNumber } from "@/core/words";
@@ -11,7 +12,7 @@ import { Entry, Row } from "@/ui/Entry";
 import { OneOf } from "@/ui/OneOf";
 import { SCHOOLS, type School, type SchoolOption, SIZE_SCHOOL } from "./schools";
 
-type Schools = ShotScene["schools"];
+type Schools = SavedScene["schools"];
 
 /** Whether every pixel is read by itself, and the camera for either. */
 export interface SizeChoice {

@@ -4,7 +4,8 @@ import { Box, Flex } from "@chakra-ui/react";
 import { useMutation } from "@tanstack/react-query";
 import { useState } from "react";
 import { type MeasureReply, measureReply } from "@/contracts/replies";
-import type { MeteredScene } from "@/contracts/scene";
+import type { MeteredScene } from "@/core/facts";
+
 import { ACCEPTED_PICTURES } from "@/core/formats";
 import type { MeteringMode } from "@/core/picture";
 import { type Recipe, readableDuration } from "@/core/recipe";

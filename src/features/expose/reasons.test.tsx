@@ -3,7 +3,7 @@ import { fireEvent, screen, within } from "@testing-library/react";
 import { chosenCamera } from "@/core/camera";
 import { type SolveRequest, usualScene } from "@/core/intent";
 import { parseRecipe } from "@/core/recipe";
-import { advise, explain, fieldEdges, solve } from "@/core/solve";
+import { advise, fieldEdges, solve, studyOf } from "@/core/solve";
 import { choose, enter, settled, show } from "@/ui/testing/show";
 import { BracketProposal } from "./BracketProposal";
 import { PointPanel } from "./PointPanel";
@@ -26,7 +26,7 @@ const asWritten = { normalizer: (text: string) => text };
 describe("the reasons of a point", () => {
   function panel() {
     const onEdge = jest.fn();
-    const figures = explain(request, recipe);
+    const figures = studyOf(request, recipe)?.figures ?? [];
     const edges = fieldEdges(request, recipe);
     const element = (chosenEdge: string | null) => (
       <PointPanel

@@ -1,4 +1,4 @@
-import type { Schools } from "@/core/intent";
+import type { Schools } from "@/core/facts";
 
 /** One way to do it, said in two sentences. */
 export interface SchoolOption {

@@ -1,11 +1,11 @@
 "use client";
 
 import { useState } from "react";
-import type { ShotScene } from "@/contracts/scene";
 import type { CameraChoice } from "@/core/camera";
+import type { SavedScene } from "@/core/facts";
 import { type IntentId, intentOf } from "@/core/intent";
 import type { Edge } from "@/core/solve";
-import { changedScene } from "@/features/shot/planned";
+import { changedScene } from "@/features/shot/shownScene";
 import { useShotDraft } from "@/features/shot/useShotDraft";
 import type { BeforeChange } from "./RecipeList";
 import type { Exposure } from "./useExposure";
@@ -25,7 +25,7 @@ export function useExposureChanges(exposure: Exposure | null) {
     setBefore({ sceneEv: scene.sceneEv, best: solution.recipes[0]?.line ?? "none", edges: field.edges });
   return {
     before,
-    changeScene: (part: Partial<ShotScene>) => {
+    changeScene: (part: Partial<SavedScene>) => {
       remember();
       void change(shot, { scene: changedScene(scene, part) }, { said: "The scene is changed, and the field with it." });
     },

@@ -1,5 +1,5 @@
 import type { ShotReply } from "@/contracts/replies";
-import { type CaptureCamera, planCapture, runCost, SOME_TIME } from "@/core/capture";
+import { type CaptureCamera, planOfLine, runCost } from "@/core/capture";
 import {
   type Arrangement,
   arrangeShots,
@@ -10,7 +10,6 @@ import {
   planConflicts,
   SLOT_MINUTES,
 } from "@/core/night";
-import { parseRecipe } from "@/core/recipe";
 
 const MINUTE_MS = 60_000;
 
@@ -21,9 +20,7 @@ const BUDGET = { batteryPercent: 90, freeMegabytes: 20_000 };
 export function plannedBlock(shot: ShotReply, camera: CaptureCamera | undefined): PlannedBlock | null {
   if (shot.beginsAt === null) return null;
   const beginMs = Date.parse(shot.beginsAt);
-  const { seconds, megabytes, batteryPercent } = runCost(
-    camera ? planCapture(parseRecipe(shot.recipeLine).recipe, camera, SOME_TIME) : null,
-  );
+  const { seconds, megabytes, batteryPercent } = runCost(camera ? planOfLine(shot.recipeLine, camera) : null);
   const { id, name, walkMinutes, setupMinutes } = shot;
   const endMs = beginMs + shot.minutes * MINUTE_MS;
   return { id, name, beginMs, endMs, walkMinutes, setupMinutes, runSeconds: seconds, megabytes, batteryPercent };

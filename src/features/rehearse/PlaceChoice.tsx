@@ -5,7 +5,7 @@ import type { ShotReply } from "@/contracts/replies";
 import { sceneNameFor } from "@/core/rehearse";
 import type { SceneAir } from "@/core/scene/air";
 import { SCENE_NAMES, SCENE_TITLES, type SceneName } from "@/core/scene/names";
-import { changedScene } from "@/features/shot/planned";
+import { changedScene } from "@/features/shot/shownScene";
 import { useShotDraft } from "@/features/shot/useShotDraft";
 import { Choose } from "@/ui/Choose";
 import type { Rehearse } from "./useRehearse";

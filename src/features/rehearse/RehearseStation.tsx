@@ -89,7 +89,7 @@ function Rehearsing({ rehearse, shot, runHref, onDraft, onSave }: RehearsingProp
   const [pointed, setPointed] = useState(MIDDLE);
   const loupe = useLoupe(rehearsed, withLoupe ? pointed : null);
   const width = opened.resting ? WIDTH_PX : MOVING_WIDTH_PX;
-  const picture = useRehearsal(rehearsed, width, opened.at, opened.resting ? rehearse.promised : null);
+  const picture = useRehearsal(rehearsed, width, opened.at, opened.resting);
   const screen = useScreenPicture(rehearsed, MOVING_WIDTH_PX, withScreen);
   const isLarge = own.shown || picture?.width === WIDTH_PX;
   const whole = opened.at === null && picture !== null && isLarge && picture.framesIn === picture.framesOf;

@@ -5,7 +5,7 @@ import { planCapture, SOME_TIME } from "@/core/capture";
 import { usualScene } from "@/core/intent";
 import { outlookOf } from "@/core/outlook";
 import { parseRecipe } from "@/core/recipe";
-import { type Gathering, gatheringOf, lightAt, openSeconds, promisedShot, shownShot } from "@/core/rehearse";
+import { type Gathering, gatheringOf, lightAt, openSeconds } from "@/core/rehearse";
 import { show } from "@/ui/testing/show";
 import { BAND_STOPS, bandScales, drawnFrames, lightPath } from "./bandGeometry";
 import { GatheringBand, momentText } from "./GatheringBand";
@@ -117,6 +117,7 @@ describe("the picture in numbers", () => {
       kept: { midTone: null, wayDrawn: null, waterLeft: null, starLengthPx: null },
     };
     const measured = measuredOf({ width: 96, height: 72, data, framesIn: 1, framesOf: 1, measured: lights }, lights);
+    const request = { ...usualScene("light-trails"), intent: "light-trails", camera, filterStops: [] } as const;
     const rehearse = {
       scene: {} as never,
       outlook,
@@ -124,14 +125,11 @@ describe("the picture in numbers", () => {
       seconds,
       nameOf,
       filters: [] as never[],
-      promised: promisedShot({ ...usualScene("light-trails") }),
-      request: { ...usualScene("light-trails"), intent: "light-trails", camera, filterStops: [] },
+      request,
       rehearsed: {
-        intent: "light-trails",
+        request,
         sky: null,
         plan,
-        camera,
-        shot: shownShot(usualScene("light-trails")),
         own: null,
       },
     } as const;

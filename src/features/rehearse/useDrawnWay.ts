@@ -2,7 +2,7 @@ import type { ShotReply } from "@/contracts/replies";
 import { sceneNameFor } from "@/core/rehearse";
 import { drawnSpeedMps } from "@/core/scene";
 import { plain } from "@/core/words";
-import { changedScene } from "@/features/shot/planned";
+import { changedScene } from "@/features/shot/shownScene";
 import { useShotDraft } from "@/features/shot/useShotDraft";
 import { type DrawnPoint, keptPoints } from "./own/marks";
 import type { Rehearse } from "./useRehearse";

@@ -2,27 +2,23 @@
 
 import { proxy } from "comlink";
 import { useEffect, useState } from "react";
-import type { PromisedShot, Rehearsal, ScreenPicture } from "@/core/rehearse";
+import type { Rehearsal, ScreenPicture } from "@/core/rehearse";
 import { startRehearse } from "@/workers/clients";
-import type { RehearsalWish } from "@/workers/rehearse.worker";
-import { useWorker } from "@/workers/useWorker";
+import type { Rehearsed } from "@/workers/rehearse.worker";
 
-/** What is rehearsed, as far as a page knows it: without a shutter time there is no plan. */
-export type Rehearsed = Omit<RehearsalWish, "plan" | "widthPx" | "openedSeconds" | "promised"> & {
-  readonly plan: RehearsalWish["plan"] | null;
-};
+import { useWorker } from "@/workers/useWorker";
 
 /**
  * The picture of a plan before it is taken, simulated in a worker; it grows frame by frame. Null until the first.
  *
  * @param openedSeconds How far the run is; null for all of it.
- * @param promised What its promises go by, which are then read off it.
+ * @param reads Whether what was promised of it is read off the whole picture.
  */
 export function useRehearsal(
-  { intent, sky, plan, camera, shot, own }: Rehearsed,
+  { request, sky, plan, own }: Rehearsed,
   widthPx: number,
   openedSeconds: number | null = null,
-  promised: PromisedShot | null = null,
+  reads = false,
 ): Rehearsal | null {
   const [picture, setPicture] = useState<Rehearsal | null>(null);
   const worker = useWorker(startRehearse, true);
@@ -33,7 +29,7 @@ export function useRehearsal(
     }
     let current = true;
     void worker?.rehearse(
-      { intent, sky, plan, camera, shot, own, widthPx, openedSeconds, promised },
+      { request, sky, plan, own, widthPx, openedSeconds, reads },
       proxy(async (next) => {
         if (current) setPicture(next);
       }),
@@ -41,7 +37,7 @@ export function useRehearsal(
     return () => {
       current = false;
     };
-  }, [worker, intent, sky, plan, camera, shot, own, widthPx, openedSeconds, promised]);
+  }, [worker, request, sky, plan, own, widthPx, openedSeconds, reads]);
   return picture;
 }
 
@@ -51,7 +47,7 @@ export function useRehearsal(
  * @param at Its middle, shares of the picture's width and height; null for nowhere.
  */
 export function useLoupe(
-  { intent, sky, plan, camera, shot, own }: Rehearsed,
+  { request, sky, plan, own }: Rehearsed,
   at: { readonly x: number; readonly y: number } | null,
 ): Rehearsal | null {
   const [picture, setPicture] = useState<Rehearsal | null>(null);
@@ -63,18 +59,18 @@ export function useLoupe(
       return;
     }
     let current = true;
-    const wish = { intent, sky, plan, camera, shot, own: null, widthPx: 0, openedSeconds: null, promised: null };
+    const wish = { request, sky, plan, own: null, widthPx: 0, openedSeconds: null, reads: false };
     void worker?.loupe(wish, x, y).then((next) => current && next && setPicture(next));
     return () => {
       current = false;
     };
-  }, [worker, intent, sky, plan, camera, shot, own, x, y]);
+  }, [worker, request, sky, plan, own, x, y]);
   return picture;
 }
 
 /** What the phone's screen shows before the run, by a worker of its own; null until it is there, and while nobody wants it. */
 export function useScreenPicture(
-  { intent, sky, plan, camera, shot }: Rehearsed,
+  { request, sky, plan }: Rehearsed,
   widthPx: number,
   wanted: boolean,
 ): ScreenPicture | null {
@@ -86,13 +82,14 @@ export function useScreenPicture(
       return;
     }
     let current = true;
-    const topIso = camera.isoLadder.at(-1) ?? camera.lens.baseIso;
+    const { isoLadder, lens } = request.camera;
+    const topIso = isoLadder.at(-1) ?? lens.baseIso;
     void worker
-      ?.screen({ intent, sky, plan, camera, shot, own: null, widthPx, openedSeconds: null, promised: null }, topIso)
+      ?.screen({ request, sky, plan, own: null, widthPx, openedSeconds: null, reads: false }, topIso)
       .then((next) => current && setPicture(next));
     return () => {
       current = false;
     };
-  }, [worker, intent, sky, plan, camera, shot, widthPx, wanted]);
+  }, [worker, request, sky, plan, widthPx, wanted]);
   return picture;
 }

@@ -2,8 +2,7 @@
 
 import { useEffect, useMemo, useRef } from "react";
 import type { RunReply } from "@/contracts/replies";
-import { type CaptureCamera, planCapture, plannedFrames, pressedAtMs, SOME_TIME } from "@/core/capture";
-import { parseRecipe } from "@/core/recipe";
+import { type CaptureCamera, plannedFrames, planOfLine, pressedAtMs } from "@/core/capture";
 import { indexOfFrame } from "@/features/api/runMarks";
 import { ON_SKY } from "@/ui/theme/skyScale";
 
@@ -31,7 +30,7 @@ interface RunBarsProps {
 export function RunBars({ running, camera, domain, width, beginMs, endMs, onShow }: RunBarsProps) {
   const { run, lastFrame: last } = running;
   const frames = useMemo(() => {
-    const plan = camera ? planCapture(parseRecipe(run.recipeLine).recipe, camera, SOME_TIME) : null;
+    const plan = camera ? planOfLine(run.recipeLine, camera) : null;
     return plan ? plannedFrames(plan) : [];
   }, [camera, run.recipeLine]);
   const taken =

@@ -1,7 +1,7 @@
 "use client";
 
 import type { ShotReply } from "@/contracts/replies";
-import { type CaptureCamera, planCapture, plannedFrames, SOME_TIME } from "@/core/capture";
+import { type CaptureCamera, plannedFrames, planOfLine } from "@/core/capture";
 import { parseRecipe } from "@/core/recipe";
 import { ON_SKY } from "@/ui/theme/skyScale";
 
@@ -24,7 +24,7 @@ export function ShutterBars({ shot, beginMs, domain, msPerPx, y, camera }: Shutt
   const { recipe } = parseRecipe(shot.recipeLine);
   const [from, to] = domain;
   const period = recipe.sequence?.periodSeconds ?? recipe.sequence?.shutterSeconds ?? 0;
-  const plan = camera && planCapture(recipe, camera, SOME_TIME);
+  const plan = camera && planOfLine(shot.recipeLine, camera);
   if (!plan || (period * 1000) / msPerPx < LEAST_PX) return null;
   const bars = plannedFrames(plan)
     .filter(

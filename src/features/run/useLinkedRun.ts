@@ -1,7 +1,6 @@
 import { useMemo, useState } from "react";
 import type { FrameReply } from "@/contracts/replies";
-import { planCapture, SOME_TIME } from "@/core/capture";
-import { parseRecipe } from "@/core/recipe";
+import { planOfLine } from "@/core/capture";
 import {
   isUnderWay,
   type RunWithFrames,
@@ -29,9 +28,6 @@ export function useLinkedRun(shotId: string) {
   const frames = useFrames(runId) ?? NO_FRAMES;
   const shown = useMemo((): RunWithFrames | null => summary && { ...summary, frames }, [summary, frames]);
   const line = shown?.run.recipeLine;
-  const plan = useMemo(
-    () => (camera && line ? planCapture(parseRecipe(line).recipe, camera, SOME_TIME) : null),
-    [line, camera],
-  );
+  const plan = useMemo(() => (camera && line ? planOfLine(line, camera) : null), [line, camera]);
   return { runId, shown, plan, goesOn: shown !== null && isUnderWay(shown.run), begun: setStartedId };
 }

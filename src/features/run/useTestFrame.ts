@@ -9,7 +9,7 @@ import { nextTry, type TrySettings } from "@/core/testFrame";
 import { getJson } from "@/features/api/client";
 import type { RunWithFrames } from "@/features/api/queries";
 import { meteredScene } from "@/features/shot/meteredScene";
-import { changedScene, shownScene } from "@/features/shot/planned";
+import { changedScene, shownScene } from "@/features/shot/shownScene";
 import { useShotDraft } from "@/features/shot/useShotDraft";
 import { useShotRequest } from "@/features/shot/useShotRequest";
 
@@ -49,7 +49,7 @@ export function useTestFrame(shot: ShotReply | undefined, shotId: string, run: R
   const question = asked?.request;
   const bounds = useMemo(() => (question && frame ? motionBounds(question, whole) : null), [question, frame, whole]);
   if (!shot || !asked || !frame || !measured || !bounds) return null;
-  const { request, filters, planned } = asked;
+  const { request, filters } = asked;
   const { recipe } = parseRecipe(run!.run.recipeLine);
   const { camera } = request;
   const mode = request.schools.metering;
@@ -88,7 +88,7 @@ export function useTestFrame(shot: ShotReply | undefined, shotId: string, run: R
     /** Aims Expose by what was metered. */
     tellExpose: () => {
       if (!light) return;
-      const scene = shownScene(planned, plan);
+      const scene = shownScene(shot, plan);
       const part = { metered: light, sceneEv: light[`${mode}Ev`] };
       void change(shot, { scene: changedScene(scene, part) }, { said: "Expose goes by this frame's light." });
     },

@@ -3,9 +3,8 @@ import type { ShotReply } from "@/contracts/replies";
 import { type CapturePlan, periodAfter, rampRoom, rampWith, runSeconds } from "@/core/capture";
 import { intentOf } from "@/core/intent";
 import { evFromLuminance, type Ladder, luminanceFromEv } from "@/core/light";
-import { sceneOf } from "@/core/shot";
+import { beginMsOf, sceneOf } from "@/core/shot";
 import { useNight } from "@/features/nightPlan/NightContext";
-import { plannedShotOf } from "@/features/shot/planned";
 
 /** How the light of a place changes over a run. */
 export interface Twilight {
@@ -34,16 +33,16 @@ export function useTwilight(
   const night = useNight()?.plan ?? null;
   return useMemo(() => {
     if (!shot || !plan || !night) return null;
-    const planned = plannedShotOf(shot);
+    const begins = beginMsOf(shot);
     const { ofStars } = intentOf(shot.intent);
-    const isPlanned = elapsedSeconds === null && planned.beginsAtMs !== null && planned.beginsAtMs > nowMs;
-    const beginsAtMs = isPlanned ? planned.beginsAtMs! : nowMs;
+    const isPlanned = elapsedSeconds === null && begins !== null && begins > nowMs;
+    const beginsAtMs = isPlanned ? begins : nowMs;
     const seconds = Math.max(0, runSeconds(plan) - (elapsedSeconds ?? 0));
     const { begin, end } = night.night.span;
     // A run at another time than this night's has another sky.
     if (beginsAtMs < begin.getTime() || beginsAtMs + 1000 * seconds > end.getTime()) return null;
     // Lamps go on giving what they give: the darker it gets, the less the picture goes with the sky.
-    const lampLight = ofStars ? 0 : luminanceFromEv(sceneOf(planned, night).sceneEv);
+    const lampLight = ofStars ? 0 : luminanceFromEv(sceneOf(shot, night).sceneEv);
     const lightEv = (seconds: number): number => {
       const sky = luminanceFromEv(night.momentAt(beginsAtMs + 1000 * seconds).skyEv);
       return evFromLuminance(sky + lampLight);

@@ -1,5 +1,6 @@
 import type { MeasureReply } from "@/contracts/replies";
-import type { MeteredScene } from "@/contracts/scene";
+import type { MeteredScene } from "@/core/facts";
+
 import { exposureValue, stackedFilterStops } from "@/core/light";
 import type { MeteringMode } from "@/core/picture";
 import { parseRecipe, type Recipe } from "@/core/recipe";

@@ -1,18 +1,19 @@
 /** @jest-environment jsdom */
+
 import { screen, within } from "@testing-library/react";
 import type { KitReply } from "@/contracts/kit";
-import { shotScene } from "@/contracts/scene";
 import { chosenCamera, GENERIC_PHONE } from "@/core/camera";
+import { saidOf, savedScene } from "@/core/facts";
 import { usualScene } from "@/core/intent";
 import { stackedFilterStops } from "@/core/light";
 import { planNight } from "@/core/night";
 import { parseRecipe } from "@/core/recipe";
-import { filtersOf, inOwnNotation, saidOf, sceneOf } from "@/core/shot";
+import { filtersOf, inOwnNotation, sceneOf } from "@/core/shot";
 import { solve } from "@/core/solve";
 import { shotReply, siteReply } from "@/features/testing/replies";
 import { choose, show } from "@/ui/testing/show";
 import { CameraBar } from "./CameraBar";
-import { changedScene, plannedShotOf, shownScene } from "./planned";
+import { changedScene, shownScene } from "./shownScene";
 
 const id = () => crypto.randomUUID();
 const { profile } = GENERIC_PHONE;
@@ -98,40 +99,40 @@ describe("a shot's scene", () => {
   const shot = shotReply("a", { intent: "light-trails", minutes: 20, beginsAt: "2026-11-25T17:00:00.000Z" });
 
   it("is the intent's usual one, with what site, night, length and aim give by themselves", () => {
-    const scene = shownScene(plannedShotOf(shot), plan);
-    expect(shotScene.safeParse(scene).success).toBe(true);
+    const scene = shownScene(shot, plan);
+    expect(savedScene.safeParse(scene).success).toBe(true);
     expect(scene).toMatchObject({ sceneEv: site.lampEv, windowSeconds: 1200, own: [] });
     const { weather } = plan.momentAt(Date.parse(shot.beginsAt!));
     expect(Math.abs(scene.gustMps - weather.gustMps)).toBeLessThan(0.06);
     expect(Math.abs(scene.sensorCelsius - weather.temperatureC)).toBeLessThan(0.51);
-    expect(shownScene(plannedShotOf(shot), null).sceneEv).toBe(usualScene("light-trails").sceneEv);
+    expect(shownScene(shot, null).sceneEv).toBe(usualScene("light-trails").sceneEv);
     // Stars are not lit by the site's lamps.
-    const stars = plannedShotOf({ ...shot, intent: "star-points" });
+    const stars = { ...shot, intent: "star-points" } as const;
     expect(shownScene(stars, plan).sceneEv).toBe(usualScene("star-points").sceneEv);
     expect(sceneOf(stars, plan).skyEv).toBeCloseTo(plan.momentAt(Date.parse(shot.beginsAt!)).skyEv, 9);
   });
 
   it("counts with the declination and the height that it aims at", () => {
     const aim = { azimuthDeg: 0, tiltDeg: 40, rollDeg: 0, crop: "4:3", guides: "none", constellations: false } as const;
-    const { declinationDeg, starAltitudeDeg } = sceneOf(plannedShotOf({ ...shot, aim }), plan);
+    const { declinationDeg, starAltitudeDeg } = sceneOf({ ...shot, aim }, plan);
     // Due north, 40° high: the pole's height and what is missing to it.
     expect(Math.abs(declinationDeg - (90 - Math.abs(site.latitudeDeg - 40)))).toBeLessThanOrEqual(0.5);
     expect(starAltitudeDeg).toBe(40);
   });
 
   it("keeps what a person typed, says so, and lets go of it", () => {
-    const typed = changedScene(shownScene(plannedShotOf(shot), plan), { gustMps: 14, lampIntensityCd: 90 });
+    const typed = changedScene(shownScene(shot, plan), { gustMps: 14, lampIntensityCd: 90 });
     expect(typed.own).toEqual(["gustMps"]);
-    const shown = shownScene(plannedShotOf(shot, typed), plan);
+    const shown = shownScene({ ...shot, scene: typed }, plan);
     expect(shown).toMatchObject({ gustMps: 14, lampIntensityCd: 90, own: ["gustMps"] });
     const free = changedScene(shown, { own: [] });
-    expect(shownScene(plannedShotOf(shot, free), plan).gustMps).not.toBe(14);
+    expect(shownScene({ ...shot, scene: free }, plan).gustMps).not.toBe(14);
   });
 
   it("of before that distinction was typed throughout, and its lamp was a headlamp", () => {
     const { lamps: _, release: __, ...old } = saidOf(usualScene("light-trails"));
-    const saved = shotScene.parse({ ...old, gustMps: 11, lampIntensityCd: 250, subjectM: null, backgroundM: null });
-    const shown = shownScene(plannedShotOf(shot, saved), plan);
+    const saved = savedScene.parse({ ...old, gustMps: 11, lampIntensityCd: 250, subjectM: null, backgroundM: null });
+    const shown = shownScene({ ...shot, scene: saved }, plan);
     expect(shown).toMatchObject({ gustMps: 11, windowSeconds: old.windowSeconds, lamps: ["headlamp"] });
   });
 });

@@ -109,7 +109,7 @@ export function StackReasons({ stacks, chosen, view, marks, busy, onChoose, onAg
             Fuse the same frames otherwise
           </Box>
           {METHODS.filter(({ id }) => id !== method).map(({ id, words: { gives } }) => (
-            <Action key={id} px="10px" title={`By ${id}`} onClick={() => onAgain(id as StackMethod)}>
+            <Action key={id} px="10px" title={`By ${id}`} onClick={() => onAgain(id)}>
               {gives}
             </Action>
           ))}

@@ -5,7 +5,7 @@ import { groundOf } from "@/core/intent";
 import type { NightPlan } from "@/core/night";
 import { lightName, lightsOf } from "@/core/outlook";
 import { parseRecipe } from "@/core/recipe";
-import { outlookOfRecipe } from "@/core/solve";
+import { studyOf } from "@/core/solve";
 import type { ScaleMarks } from "@/features/picture/HistogramView";
 import { shotRequest } from "@/features/shot/shotRequest";
 
@@ -29,9 +29,9 @@ export function stackLights({ stack, run, shot, camera, kit, plan }: StackOrigin
   const { request } = shotRequest(shot, camera, kit, plan);
   const frames = stack.framesUsed ?? stack.inputs.length;
   const fused = { ...recipe, sequence: { ...recipe.sequence, frames }, stack: stack.parameters.method };
-  const outlook = outlookOfRecipe(request, fused);
-  if (!outlook) return null;
-  const { lights, noiseFloor } = lightsOf(outlook);
+  const study = studyOf(request, fused);
+  if (!study) return null;
+  const { lights, noiseFloor } = lightsOf(study.outlook);
   const ground = groundOf(request);
   return {
     lights: lights.map((light) => ({ name: lightName(light, ground), underWhite: light.underWhite })),

@@ -1,6 +1,6 @@
 import type { Demand } from "../demand";
 import { percent, pixels, stops, time } from "../phrases";
-import type { ShotRequest } from "../request";
+import type { SolveRequest } from "../request";
 
 const MOST = Number.POSITIVE_INFINITY;
 const LEAST = Number.NEGATIVE_INFINITY;
@@ -174,7 +174,7 @@ export function drawingDemands(ground: string): Demand[] {
 }
 
 /** A shutter angle that looks as wanted. */
-export function angleDemands({ schools, framesPerSecond }: ShotRequest): Demand[] {
+export function angleDemands({ schools, framesPerSecond }: SolveRequest): Demand[] {
   const wanted = schools.shutterAngleDeg;
   const said: Demand["said"] = (value, _, met) =>
     `A shutter angle of ${Math.round(value)}° at ${framesPerSecond} frames a second${met ? "" : `, and ${wanted}° is wanted`}.`;

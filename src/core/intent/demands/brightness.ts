@@ -2,7 +2,7 @@ import { METER_TO_CLIP_STOPS, type Outlook } from "../../outlook";
 import { plain, signed } from "../../words";
 import type { Demand } from "../demand";
 import { percent, stops, time } from "../phrases";
-import type { ShotRequest } from "../request";
+import type { SolveRequest } from "../request";
 
 /** Exposing for the highlights means this far under the meter, stops: from just visibly darker to the darkest that still looks good. */
 const HIGHLIGHTS_TARGET = [-0.7, -2] as const;
@@ -16,7 +16,7 @@ const USABLE_SNR = 8;
 const CLEAN_SNR = 20;
 
 /** Where metered surfaces should come out: at the meter, or as far under it as the brightest ones need to keep detail. */
-export function targetStops({ schools, highlightStops }: ShotRequest): number {
+export function targetStops({ schools, highlightStops }: SolveRequest): number {
   if (schools.brightness === "meter") return 0;
   const [least, most] = HIGHLIGHTS_TARGET;
   return Math.max(most, Math.min(least, METER_TO_CLIP_STOPS - highlightStops));
@@ -28,7 +28,7 @@ const underOrOver = (value: number): string =>
   Math.abs(value) < 0.05 ? "just at white" : value >= 0 ? `${stops(value)} under white` : `${stops(value)} over white`;
 
 /** What keeps still surfaces within what a picture can hold. */
-export function surfaceDemands(request: ShotRequest, ground: string, highlights: "hard" | "soft"): Demand[] {
+export function surfaceDemands(request: SolveRequest, ground: string, highlights: "hard" | "soft"): Demand[] {
   const lowest = request.camera.isoLadder[0]!;
   const at = (product: number) => time(product / lowest);
   const target = targetStops(request);
@@ -157,7 +157,7 @@ export function noiseDemands(): Demand[] {
 }
 
 /** A sky in the picture that keeps its colour. */
-export function skyDemand(request: ShotRequest, hard: boolean): Demand[] {
+export function skyDemand(request: SolveRequest, hard: boolean): Demand[] {
   if (request.skyEv === null) return [];
   return [
     {

@@ -2,13 +2,13 @@ import { SUPPORTS } from "../../motion";
 import { type Outlook, screenSharpPx } from "../../outlook";
 import type { Demand } from "../demand";
 import { isoText, pixels, time } from "../phrases";
-import type { ShotRequest } from "../request";
+import type { SolveRequest } from "../request";
 
 /** A blur disc of two pixels passes for sharp at full size. */
 const SHARP_PX = 2;
 
 /** What blurs still things most, in words. */
-function culprit({ softness, plan }: Outlook, request: ShotRequest): string {
+function culprit({ softness, plan }: Outlook, request: SolveRequest): string {
   const { handPx, touchPx, gustPx, focusPx, alignmentPx } = softness;
   const most = Math.max(handPx, touchPx, gustPx, focusPx, alignmentPx);
   const support = SUPPORTS[request.support].name;
@@ -29,7 +29,7 @@ function edgeName({ softness }: Outlook, at: string, forbids: "more" | "less"): 
 }
 
 /** Still things must come out sharp. */
-export function sharpnessDemands(request: ShotRequest): Demand[] {
+export function sharpnessDemands(request: SolveRequest): Demand[] {
   const { lens } = request.camera;
   const screenPx = Math.hypot(lens.widthPx, lens.heightPx) / 1500;
   const said: Demand["said"] = (value, outlook, met) =>
@@ -72,7 +72,7 @@ export function sharpnessDemands(request: ShotRequest): Demand[] {
 }
 
 /** Time, storage, battery, and a person's own ceiling. */
-export function roomDemands(request: ShotRequest): Demand[] {
+export function roomDemands(request: SolveRequest): Demand[] {
   const { windowSeconds, freeMegabytes, batteryPercent, schools } = request;
   const none = Number.NEGATIVE_INFINITY;
   const own: Demand[] =
@@ -153,7 +153,7 @@ export function roomDemands(request: ShotRequest): Demand[] {
 }
 
 /** One long exposure where it can be had, or many short ones. */
-export function manyFramesDemand({ schools }: ShotRequest): Demand[] {
+export function manyFramesDemand({ schools }: SolveRequest): Demand[] {
   if (schools.frames === "one") return [];
   return [
     {

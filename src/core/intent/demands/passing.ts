@@ -4,7 +4,7 @@ import type { LampTrail, Outlook } from "../../outlook";
 import { lawOf } from "../../stack";
 import type { Demand } from "../demand";
 import { isoText, percent, pixels, stops, time } from "../phrases";
-import type { ShotRequest } from "../request";
+import type { SolveRequest } from "../request";
 
 /** Share of a trail that must be drawn for its gaps not to show. */
 const SMOOTH_DUTY = 0.9;
@@ -29,7 +29,7 @@ const gapsCanShow = ({ plan, mover, trails }: Outlook): boolean =>
     trails.some(({ lengthPx }) => lengthPx < (EVEN_STEPS * mover.gapPx) / Math.max(1e-6, 1 - mover.duty)));
 
 /** Something crosses the frame, whole and without gaps. */
-export function crossingDemands(request: ShotRequest): Demand[] {
+export function crossingDemands(request: SolveRequest): Demand[] {
   const { mover } = request;
   if (mover === null) return [];
   const needs = (o: Outlook) => time(o.mover?.wholeSeconds ?? 0);
@@ -165,7 +165,7 @@ function lampDemands(id: LampClassId): Demand[] {
 }
 
 /** Lamps that pass must stand out, and should keep their colour. */
-export function trailDemands(request: ShotRequest): Demand[] {
+export function trailDemands(request: SolveRequest): Demand[] {
   if (request.mover === null || request.lamps.length === 0) return [];
   const brightest = (o: Outlook) =>
     o.trails.length === 0 ? null : Math.max(...o.trails.map(({ aboveBaseStops }) => aboveBaseStops));
@@ -210,7 +210,7 @@ export function trailDemands(request: ShotRequest): Demand[] {
 }
 
 /** Trails on trails add up and clip. */
-export function trafficDemand(request: ShotRequest): Demand[] {
+export function trafficDemand(request: SolveRequest): Demand[] {
   if (!(request.vehiclesPerHour > 0)) return [];
   return [
     {

@@ -3,7 +3,7 @@ import type { Outlook } from "../../outlook";
 import { plain, signed } from "../../words";
 import type { Demand } from "../demand";
 import { percent, pixels, time } from "../phrases";
-import type { ShotRequest } from "../request";
+import type { SolveRequest } from "../request";
 
 const SCHOOL_NAMES = { "rule-500": "the rule of 500", npf: "the NPF rule" } as const;
 /** A night sky reads as one between these, stops from the meter: darker and it is black, brighter and it is day. */
@@ -80,7 +80,7 @@ export function faintStarsDemand(hardMagnitude: number, softMagnitude: number): 
 }
 
 /** Stars as points, by the chosen school. */
-export function pointDemand({ camera, declinationDeg, schools }: ShotRequest): Demand[] {
+export function pointDemand({ camera, declinationDeg, schools }: SolveRequest): Demand[] {
   const limit = longestStarShutter(camera.lens, declinationDeg, schools.stars, schools.starFactor);
   const school = schools.stars === "pixels" ? `${pixels(schools.starFactor)} of trailing` : SCHOOL_NAMES[schools.stars];
   return [

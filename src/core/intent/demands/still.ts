@@ -1,7 +1,7 @@
 import { CLEAN_MEDIAN, WATERS } from "../../motion";
 import type { Demand } from "../demand";
 import { framesText, percent, time } from "../phrases";
-import type { ShotRequest } from "../request";
+import type { SolveRequest } from "../request";
 
 const TEXTURE_CONTRAST = [0.3, 0.65] as const;
 const SILK_CONTRAST = 0.2;
@@ -12,7 +12,7 @@ const UNCLEAN_SEEN = 0.01;
 const LEAST = Number.NEGATIVE_INFINITY;
 
 /** Water as silk, or as streaks. */
-export function waterDemand({ water, schools }: ShotRequest): Demand[] {
+export function waterDemand({ water, schools }: SolveRequest): Demand[] {
   if (water === null) return [];
   const { name } = WATERS[water];
   const silk = schools.water === "silk";
@@ -50,7 +50,7 @@ export function waterDemand({ water, schools }: ShotRequest): Demand[] {
 }
 
 /** A place without the people in it. */
-export function emptyDemands({ crowd }: ShotRequest): Demand[] {
+export function emptyDemands({ crowd }: SolveRequest): Demand[] {
   if (crowd === null) return [];
   const veiled: Demand = {
     id: "veil",

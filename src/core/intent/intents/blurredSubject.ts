@@ -1,3 +1,4 @@
+import { STILL_PLACE } from "../../facts";
 import { noiseDemands, skyDemand, surfaceDemands, targetStops } from "../demands/brightness";
 import { manyFramesDemand, roomDemands, sharpnessDemands } from "../demands/handling";
 import { crossingDemands } from "../demands/passing";
@@ -5,7 +6,6 @@ import { calm, dimLight, skyColour, skyWithTexture } from "../factors";
 import type { Intent } from "../intent";
 import { NEEDS_MOVER } from "../needs";
 import { littleNoise } from "../quality";
-import { STILL_PLACE } from "../request";
 
 const ground = (sceneEv: number): string => (sceneEv >= -1 ? "place" : "land");
 

@@ -1,3 +1,4 @@
+import { STILL_PLACE } from "../../facts";
 import { discDemands } from "../demands/action";
 import { noiseDemands, skyDemand, surfaceDemands, targetStops } from "../demands/brightness";
 import { manyFramesDemand, roomDemands, sharpnessDemands } from "../demands/handling";
@@ -5,7 +6,6 @@ import { lampsLit, skyColour } from "../factors";
 import type { Intent } from "../intent";
 import { NEEDS_DISTANCES } from "../needs";
 import { littleNoise } from "../quality";
-import { STILL_PLACE } from "../request";
 
 const SUBJECT = "subject";
 

@@ -1,3 +1,4 @@
+import { STILL_PLACE } from "../../facts";
 import { DRAWING_SECONDS, drawingDemands } from "../demands/action";
 import { skyDemand, surfaceDemands } from "../demands/brightness";
 import { roomDemands, sharpnessDemands } from "../demands/handling";
@@ -5,7 +6,6 @@ import { trailDemands } from "../demands/passing";
 import { calm, dark, quietRoad } from "../factors";
 import type { Intent } from "../intent";
 import { NEEDS_LAMPS, NEEDS_MOVER } from "../needs";
-import { STILL_PLACE } from "../request";
 
 const ground = (sceneEv: number): string => (sceneEv >= -1 ? "place" : "land");
 /** Dark enough for the drawing, bright enough for what stands around it, stops from the meter. */

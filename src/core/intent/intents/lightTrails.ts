@@ -1,3 +1,4 @@
+import { STILL_PLACE } from "../../facts";
 import { noiseDemands, skyDemand, surfaceDemands, targetStops } from "../demands/brightness";
 import { manyFramesDemand, roomDemands, sharpnessDemands } from "../demands/handling";
 import { crossingDemands, trafficDemand, trailDemands } from "../demands/passing";
@@ -5,7 +6,6 @@ import { calm, lampsLit, skyColour, skyWithTexture, trafficWanted, trailsKeepDet
 import type { Intent } from "../intent";
 import { NEEDS_LAMPS, NEEDS_MOVER } from "../needs";
 import { littleNoise, trailsAboveBase } from "../quality";
-import { STILL_PLACE } from "../request";
 
 const STREET = "street";
 /** A stop of trail is worth more than what noise there is at all. */

@@ -1,3 +1,4 @@
+import { RURAL_NIGHT } from "../../facts";
 import { skyDemand, surfaceDemands } from "../demands/brightness";
 import { roomDemands, sharpnessDemands } from "../demands/handling";
 import { faintStarsDemand, NIGHT_SKY_TARGET, nightSkyDemand, pointDemand, watchDemands } from "../demands/stars";
@@ -5,7 +6,6 @@ import { dark, dryLens, meteorsFall, moonless, openSky } from "../factors";
 import type { Intent } from "../intent";
 import { NEEDS_SKY } from "../needs";
 import { faintStars } from "../quality";
-import { RURAL_NIGHT } from "../request";
 
 const LAND = "land";
 /** A meteor is spread along its streak: where stars of magnitude 6 stand out, those seen by eye do. */

@@ -1,9 +1,9 @@
+import { STILL_PLACE } from "../../facts";
 import { angleDemands } from "../demands/action";
 import { noiseDemands, skyDemand, surfaceDemands, targetStops } from "../demands/brightness";
 import { roomDemands } from "../demands/handling";
 import { calm, skyColour, someLight } from "../factors";
 import type { Intent } from "../intent";
-import { STILL_PLACE } from "../request";
 
 const ground = (sceneEv: number): string => (sceneEv >= -1 ? "place" : "land");
 

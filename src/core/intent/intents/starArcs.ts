@@ -1,3 +1,4 @@
+import { RURAL_NIGHT } from "../../facts";
 import { skyDemand, surfaceDemands } from "../demands/brightness";
 import { roomDemands, sharpnessDemands } from "../demands/handling";
 import { arcDemands, faintStarsDemand, NIGHT_SKY_TARGET, nightSkyDemand } from "../demands/stars";
@@ -5,7 +6,6 @@ import { calm, dark, dryLens, moonless, openSky } from "../factors";
 import type { Intent } from "../intent";
 import { NEEDS_SKY } from "../needs";
 import { faintStars } from "../quality";
-import { RURAL_NIGHT } from "../request";
 
 const LAND = "land";
 /** Arcs of the constellations' own stars, and of as many as fill the sky. */

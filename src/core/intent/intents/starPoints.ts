@@ -1,3 +1,4 @@
+import { RURAL_NIGHT } from "../../facts";
 import { skyDemand, surfaceDemands } from "../demands/brightness";
 import { roomDemands, sharpnessDemands } from "../demands/handling";
 import { faintStarsDemand, NIGHT_SKY_TARGET, nightSkyDemand, pointDemand } from "../demands/stars";
@@ -5,7 +6,6 @@ import { calm, coreUp, dark, dryLens, moonless, openSky } from "../factors";
 import type { Intent } from "../intent";
 import { NEEDS_SKY } from "../needs";
 import { faintStars } from "../quality";
-import { RURAL_NIGHT } from "../request";
 
 const LAND = "land";
 /** What a dark-adapted eye sees under a dark sky, and what makes a picture of many stars. */

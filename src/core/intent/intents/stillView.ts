@@ -1,9 +1,9 @@
+import { STILL_PLACE } from "../../facts";
 import { noiseDemands, skyDemand, surfaceDemands, targetStops } from "../demands/brightness";
 import { manyFramesDemand, roomDemands, sharpnessDemands } from "../demands/handling";
 import { calm, lampsLit, skyColour, skyWithTexture } from "../factors";
 import type { Intent } from "../intent";
 import { littleNoise } from "../quality";
-import { STILL_PLACE } from "../request";
 
 const ground = (sceneEv: number): string => (sceneEv >= -1 ? "façade" : "land");
 

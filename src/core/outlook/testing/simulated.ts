@@ -1,4 +1,5 @@
 import { type CapturePlan, type PlannedFrame, plannedFrames } from "../../capture";
+import type { SceneFacts } from "../../facts";
 import { blackBodyRgb, LAMP_CLASSES, luminanceFromEv } from "../../light";
 import type { Mover } from "../../motion";
 import { GENERIC_MAIN_LENS, type Lens } from "../../optics";
@@ -6,7 +7,6 @@ import { decodeSrgb } from "../../picture";
 import { fuseFrames } from "../../rehearse";
 import { type Scene, type Stage, sceneNamed, simulateFrame, viewOf } from "../../scene";
 import { exposeBand } from "../../sensor";
-import type { SceneFacts } from "..";
 
 // The other side of the outlook: frames of plain physical scenes, exposed and fused as those of a run are, and measured.
 

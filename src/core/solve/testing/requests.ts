@@ -1,4 +1,5 @@
-import { type SolveCamera, type SolveRequest, STILL_PLACE } from "../../intent";
+import { STILL_PLACE } from "../../facts";
+import type { SolveCamera, SolveRequest } from "../../intent";
 import { thirdStops } from "../../light";
 import { GENERIC_MAIN_LENS } from "../../optics";
 

@@ -1,7 +1,7 @@
 import { pressMoment } from "@/core/motion";
 import { moonOf, moonVisibility } from "@/core/sky";
 import { plain as number } from "@/core/words";
-import type { PlannedNight, PlannedShot } from "../plannedNight";
+import type { PlannedNight, ShotOnSheet } from "../plannedNight";
 import { drawAim } from "./aimDrawing";
 import { type Frame, label, MARGIN, PAGE, plain, RULE, rule, type Sheet, WIDTH, write } from "./paper";
 import { drawPath } from "./pathDrawing";
@@ -20,7 +20,7 @@ const LINE_PT = 21;
 const FEWEST_LINES = 3;
 
 /** Where the moon is when a shot is taken, and when it comes and goes. */
-function moonText({ plan }: PlannedNight, { begins }: PlannedShot, clock: (at: Date) => string): string {
+function moonText({ plan }: PlannedNight, { begins }: ShotOnSheet, clock: (at: Date) => string): string {
   const { altitudeDeg, azimuthDeg, illuminatedFraction } = moonOf(plan.night, begins.getTime());
   const lit = `Moon ${Math.round(100 * illuminatedFraction)} % lit`;
   const where =
@@ -36,7 +36,7 @@ function moonText({ plan }: PlannedNight, { begins }: PlannedShot, clock: (at: D
 }
 
 /** High and low water around a shot; null where there is no tide. */
-function tideText({ plan }: PlannedNight, { begins }: PlannedShot, clock: (at: Date) => string): string | null {
+function tideText({ plan }: PlannedNight, { begins }: ShotOnSheet, clock: (at: Date) => string): string | null {
   const { begin, end } = plan.night.span;
   const from = Math.max(begin.getTime(), begins.getTime() - TIDE_AROUND_MS);
   const to = Math.min(end.getTime(), begins.getTime() + TIDE_AROUND_MS);
@@ -110,7 +110,7 @@ function writingLines(doc: Sheet): void {
 export function picturesPage(
   doc: Sheet,
   night: PlannedNight,
-  planned: PlannedShot,
+  planned: ShotOnSheet,
   position: string,
   clock: (at: Date) => string,
 ): void {

@@ -1,23 +1,24 @@
 "use client";
 
 import { Box } from "@chakra-ui/react";
-import { type ShotScene, shotScene } from "@/contracts/scene";
-import { AUTOMATIC_FIELDS, type AutomaticField, type AutomaticValue } from "@/core/shot";
+import { AUTOMATIC_FIELDS, type AutomaticField, type SavedScene, savedScene } from "@/core/facts";
+
+import type { AutomaticValue } from "@/core/shot";
 import { minus, typedNumber } from "@/core/words";
 import { Action } from "@/ui/Action";
 import { Entry, Row } from "@/ui/Entry";
 
 /** A scene that is being changed, as every part of its form sees it. */
 export interface SceneDraft {
-  readonly scene: ShotScene;
+  readonly scene: SavedScene;
   /** What comes by itself where nobody types another value. */
   readonly automatic: Partial<Record<AutomaticField, AutomaticValue>>;
-  readonly onChange: (change: Partial<ShotScene>) => void;
+  readonly onChange: (change: Partial<SavedScene>) => void;
 }
 
 /** Takes a value for a part of the scene; what is wrong with it, or null. */
-export function commitScene({ onChange }: SceneDraft, key: keyof ShotScene, value: unknown): string | null {
-  const checked = shotScene.shape[key].safeParse(value);
+export function commitScene({ onChange }: SceneDraft, key: keyof SavedScene, value: unknown): string | null {
+  const checked = savedScene.shape[key].safeParse(value);
   if (!checked.success) return checked.error.issues[0]?.message ?? "That cannot be used.";
   onChange({ [key]: checked.data });
   return null;
@@ -33,7 +34,7 @@ export function SceneHeading({ children }: { readonly children: string }) {
 }
 
 /** Where a value comes from that also comes by itself, and the way back to that. */
-export function Origin({ draft, field }: { readonly draft: SceneDraft; readonly field: keyof ShotScene }) {
+export function Origin({ draft, field }: { readonly draft: SceneDraft; readonly field: keyof SavedScene }) {
   const automatic = AUTOMATIC_FIELDS.find((each) => each === field);
   const own = automatic && draft.automatic[automatic];
   if (!own) return null;
@@ -56,7 +57,7 @@ export function Origin({ draft, field }: { readonly draft: SceneDraft; readonly 
 
 interface NumberRowProps {
   readonly draft: SceneDraft;
-  readonly field: keyof ShotScene;
+  readonly field: keyof SavedScene;
   readonly label: string;
   /** As it is called by itself. */
   readonly name: string;

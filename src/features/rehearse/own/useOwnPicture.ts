@@ -58,7 +58,6 @@ export function useOwnPicture(shot: ShotReply, recipe: Recipe, rehearse: Rehears
     const { paths, regions, name: _name, told: _told, ...frame } = own;
     return {
       ...frame,
-      facts: request,
       marks: {
         paths,
         regions,

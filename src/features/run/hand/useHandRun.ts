@@ -4,8 +4,7 @@ import { z } from "zod";
 import type { HandFrameChange, HandRunRequest } from "@/contracts/handFrame";
 import type { FrameReply } from "@/contracts/replies";
 import { type Camera, chosenCamera } from "@/core/camera";
-import { type CapturePlan, planCapture, plannedFrames, type RunMoment, runMoment, SOME_TIME } from "@/core/capture";
-import { parseRecipe } from "@/core/recipe";
+import { type CapturePlan, plannedFrames, planOfLine, type RunMoment, runMoment } from "@/core/capture";
 import { errorText, sendJson } from "@/features/api/client";
 import { type RunWithFrames, useFrames, useLiveRun, useShot, useWatchRun } from "@/features/api/queries";
 import { notice } from "@/ui/Notice";
@@ -20,8 +19,7 @@ const wrong = (error: unknown) => notice({ tone: "wrong", text: errorText(error)
 /** Between pressing Begin and the first frame: to walk to the phone. */
 const LEAD_MS = 5000;
 
-const planOf = (line: string, camera: Camera): CapturePlan | null =>
-  planCapture(parseRecipe(line).recipe, camera, SOME_TIME);
+const planOf = (line: string, camera: Camera): CapturePlan | null => planOfLine(line, camera);
 
 /** A run by hand as it stands: its plan, where its clock is, and all that one does with it. */
 export function useHandRun(shotId: string, camera: Camera | undefined) {
