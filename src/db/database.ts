@@ -7,7 +7,7 @@ import type { PgDatabase, PgQueryResultHKT } from "drizzle-orm/pg-core";
 import { drizzle as drizzlePglite } from "drizzle-orm/pglite";
 import { migrate as migratePglite } from "drizzle-orm/pglite/migrator";
 import pg from "pg";
-import { listenOn } from "./listen";
+import { listenOn, type MessageListener } from "./listen";
 import * as schema from "./schema";
 
 /** Queries through Drizzle, whichever kind of database is behind them. */
@@ -16,13 +16,6 @@ export type Db = PgDatabase<PgQueryResultHKT, typeof schema>;
 /** One statement's rows, as the job queue wants them. */
 export interface SqlResult {
   readonly rows: Record<string, unknown>[];
-}
-
-/** Who wants the messages of a channel. */
-export interface MessageListener {
-  readonly onMessage: (payload: string) => void;
-  /** The connection was lost and is there again: messages in between did not come. */
-  readonly onGap: () => void;
 }
 
 /** An open database of either kind. */

@@ -1,5 +1,11 @@
 import pg from "pg";
-import type { MessageListener } from "./database";
+
+/** Who wants the messages of a channel. */
+export interface MessageListener {
+  readonly onMessage: (payload: string) => void;
+  /** The connection was lost and is there again: messages in between did not come. */
+  readonly onGap: () => void;
+}
 
 const FIRST_WAIT_MS = 250;
 const LONGEST_WAIT_MS = 4000;

@@ -1,5 +1,5 @@
 import type { SceneAir } from "../scene/air";
-import type { SavedScene } from ".";
+import type { SavedScene } from "./savedScene";
 
 /** The named choices between practices that disagree. */
 export type Schools = SavedScene["schools"];

@@ -1,4 +1,4 @@
-import type { SceneFacts } from ".";
+import type { SceneFacts } from "./sceneFacts";
 
 /** Whether a fact changes what the scene that is rehearsed holds; a new fact says so here, or nothing compiles. */
 const SHOWN: Record<keyof SceneFacts, boolean> = {

@@ -1,6 +1,6 @@
 import { overlapChance } from "../conditions";
 import { evFromLuminance } from "../light";
-import type { Moment, NightSite } from "../night";
+import type { Moment, NightSite } from "../night/moment";
 import { luminanceFromMagnitude } from "../sky";
 import { THIN_SPACE } from "../units";
 import { plain } from "../words";

@@ -1,5 +1,5 @@
 import type { SceneFacts } from "../facts";
-import type { WindowKind } from "../night";
+import type { WindowKind } from "../night/windows";
 
 import type { Outlook } from "../outlook";
 import type { SceneName } from "../scene/names";

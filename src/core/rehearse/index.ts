@@ -6,13 +6,11 @@ export {
   measurePicture,
 } from "./measure";
 export { framesUntil, openSeconds } from "./moment";
+export type { OwnMarks, OwnPath, OwnRegion } from "./ownMarks";
 export {
   CLIPPED_CODE,
   lightOf,
   type OwnFrame,
-  type OwnMarks,
-  type OwnPath,
-  type OwnRegion,
   ownStage,
   peopleLeft,
   unknownPixels,

@@ -1,6 +1,6 @@
 import { LAMP_CLASSES } from "../light";
 import { type Traffic, trafficOnWay, type View } from "../scene";
-import type { OwnPath } from "./ownPicture";
+import type { OwnPath } from "./ownMarks";
 
 /** A lamp that is drawn over a picture: in pieces, each as fast as the hand was there, at one distance. */
 export function trafficAlong(

@@ -1,5 +1,4 @@
 import { type CapturePlan, periodAfter, shutterOf } from "../capture";
-import type { LampClassId } from "../light";
 import { WATERS, type WaterKind, waterContrast } from "../motion";
 import type { Lens } from "../optics";
 import { meanWaterContrast, type Outlook } from "../outlook";
@@ -7,22 +6,9 @@ import { LINEAR } from "../picture";
 import { type Scene, type Stage, sceneNamed, type View } from "../scene";
 import { colourResponse, electronsPerLuminanceSecond, fullWell } from "../sensor";
 import { lawOf } from "../stack";
+import type { OwnMarks } from "./ownMarks";
 import { trafficAlong } from "./ownPaths";
 import { emptied, smoothed, starsOf } from "./ownRegions";
-
-/** Where in a picture: shares of its width and height. */
-export type Place = readonly [number, number];
-
-/** A lamp's way over the picture, with the seconds at which the hand was there. */
-export interface OwnPath {
-  readonly lamp: LampClassId;
-  readonly points: readonly (readonly [number, number, number])[];
-}
-
-/** A part of the picture in which something moves. */
-export type OwnRegion =
-  | { readonly kind: "water"; readonly water: WaterKind; readonly outline: readonly Place[] }
-  | { readonly kind: "crowd" | "sky"; readonly outline: readonly Place[] };
 
 /** A person's own picture of a place, and how it was taken. */
 export interface OwnFrame {
@@ -108,17 +94,6 @@ function viewOfFrame({ width, height }: OwnFrame, lens: Lens): View {
     sinHeading: 0,
     cosHeading: 1,
   };
-}
-
-/** What is drawn on a picture, and what one knows of the place beside it. */
-export interface OwnMarks {
-  readonly paths: readonly OwnPath[];
-  readonly regions: readonly OwnRegion[];
-  /** How far off the lamp of a path is, metres. */
-  readonly distanceM: number;
-  readonly lampIntensityCd: number | null;
-  /** Where the stars turn about, as the picture was aimed; null without an aim. */
-  readonly aim: { readonly latitudeDeg: number; readonly azimuthDeg: number; readonly tiltDeg: number } | null;
 }
 
 /**

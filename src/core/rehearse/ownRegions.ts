@@ -1,7 +1,7 @@
 import { directionOf, FWHM_PER_SIGMA, POINT_FWHM_PX, pictureProjection } from "../optics";
 import type { Streak, View } from "../scene";
 import { DEG_PER_RAD } from "../units";
-import type { OwnMarks, OwnRegion, Place } from "./ownPicture";
+import type { OwnMarks, OwnRegion, Place } from "./ownMarks";
 
 type Outline = Pick<OwnRegion, "outline">;
 

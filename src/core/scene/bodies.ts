@@ -2,7 +2,7 @@ import type { Rgb } from "../light";
 import { project, type View } from "./camera";
 import { addLampIlluminance } from "./lampLight";
 import { forEachPiece, offsetPoint, type Passage, type Placed } from "./passages";
-import type { PreparedScene } from "./prepare";
+import type { PreparedScene } from "./preparedScene";
 import type { BodyPart } from "./scene";
 
 /** A part of a mover over a short time: its outline where the time begins and where it ends, each straight from corner to corner. */

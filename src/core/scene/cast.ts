@@ -1,6 +1,6 @@
 import { frontTopM } from "./front";
 import { ridgeHeight } from "./hill";
-import type { PreparedScene } from "./prepare";
+import type { PreparedScene } from "./preparedScene";
 import { type Hit, meetSolid } from "./solids";
 
 const NEAREST = 1e-3;

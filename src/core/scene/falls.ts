@@ -2,7 +2,7 @@ import type { WaterKind } from "../motion";
 import { directionAt, type View } from "./camera";
 import { meetScene } from "./cast";
 import { FLOWS } from "./flows";
-import type { PreparedScene } from "./prepare";
+import type { PreparedScene } from "./preparedScene";
 import { newHit } from "./solids";
 import type { StillLight } from "./stillLight";
 import { meanWaves, TILE_CELLS, TILE_METRES } from "./waves";

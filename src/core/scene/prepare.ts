@@ -1,38 +1,12 @@
-import { blackBodyRgb, type Rgb } from "../light";
+import { blackBodyRgb } from "../light";
 import { DEG_PER_RAD } from "../units";
 import { meetStanding } from "./cast";
-import { type PreparedRidge, prepareRidge } from "./hill";
-import { type LampField, lookAround, prepareLamp } from "./lampLight";
-import type { Fall, GroundStrip, Scene, Solid, Surface, Wall, Water } from "./scene";
-import { lookOf, type SkyLook } from "./skyLook";
-import { type PreparedSolid, prepareSolid } from "./solids";
-
-interface Headed {
-  /** Along its heading. */
-  readonly ux: number;
-  readonly uz: number;
-}
-
-/** A scene with everything worked out that does not depend on the ray. */
-export interface PreparedScene {
-  readonly strips: readonly (GroundStrip & Headed)[];
-  readonly walls: readonly (Wall & Headed & { readonly lit: Rgb })[];
-  readonly ridges: readonly PreparedRidge[];
-  readonly falls: readonly (Fall & Headed)[];
-  readonly solids: readonly PreparedSolid[];
-  readonly water: Water | null;
-  readonly lamps: LampField;
-  readonly sky: SkyLook;
-  /** Of the camera, in which the sky's directions count. */
-  readonly sinHeading: number;
-  readonly cosHeading: number;
-  /** Light on every surface from lamps that one does not see, lux by channel. */
-  readonly fill: Rgb;
-  readonly skylightGain: number;
-  readonly lampGain: number;
-  readonly visibilityMetres: number;
-  readonly seed: number;
-}
+import { prepareRidge } from "./hill";
+import { lookAround, prepareLamp } from "./lampLight";
+import type { Headed, PreparedScene } from "./preparedScene";
+import type { Scene, Solid, Surface } from "./scene";
+import { lookOf } from "./skyLook";
+import { prepareSolid } from "./solids";
 
 /** What of a scene does not depend on how bright anything is. */
 type Shape = Pick<PreparedScene, "strips" | "walls" | "ridges" | "falls" | "solids" | "water"> & {

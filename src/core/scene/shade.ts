@@ -6,7 +6,7 @@ import { frontPoint } from "./front";
 import { ridgePoint } from "./hill";
 import { addLampIlluminance, type PreparedLamp } from "./lampLight";
 import { valueNoise } from "./noise";
-import type { PreparedScene } from "./prepare";
+import type { PreparedScene } from "./preparedScene";
 import type { Block, Dial, Material, Solid } from "./scene";
 import { type Hit, newHit } from "./solids";
 import { textureFactor } from "./textures";

@@ -1,6 +1,6 @@
 import { fromCamera, type View } from "./camera";
 import type { PreparedLamp } from "./lampLight";
-import type { PreparedScene } from "./prepare";
+import type { PreparedScene } from "./preparedScene";
 
 const TILE_PX = 16;
 const NONE: readonly number[] = [];

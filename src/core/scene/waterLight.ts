@@ -1,7 +1,7 @@
 import type { WaterKind } from "../motion";
 import { directionAt, project, type View } from "./camera";
 import { meetScene } from "./cast";
-import type { PreparedScene } from "./prepare";
+import type { PreparedScene } from "./preparedScene";
 import type { Water } from "./scene";
 import { castAway, fresnel, throughAir } from "./shade";
 import { COUNT, SLOPES, STEP, USUAL } from "./slopes";

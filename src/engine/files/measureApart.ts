@@ -3,11 +3,6 @@ import type { MeasureReply } from "@/contracts/replies";
 import { startThread } from "../thread";
 import type { MeasureThread } from "./measureThread";
 
-/** What the thread answers. */
-export type MeasureThreadReply =
-  | { readonly kind: "measured"; readonly measured: MeasureReply }
-  | { readonly kind: "unreadable"; readonly reason: string };
-
 /** A picture that cannot be measured, in words. */
 export class UnreadablePicture extends Error {}
 

@@ -1,9 +1,14 @@
 import { parentPort } from "node:worker_threads";
 import sharp from "sharp";
+import type { MeasureReply } from "@/contracts/replies";
 import { serveThread } from "../thread";
-import type { MeasureThreadReply } from "./measureApart";
 import { measurePicture } from "./measurePicture";
 import { plainReason } from "./pictureFailure";
+
+/** What the thread answers. */
+export type MeasureThreadReply =
+  | { readonly kind: "measured"; readonly measured: MeasureReply }
+  | { readonly kind: "unreadable"; readonly reason: string };
 
 // A thread that measures pictures: millions of pixels are counted where nobody waits for an answer.
 

@@ -4,11 +4,6 @@ import { storedPath } from "../store";
 import { startThread, type Thread } from "../thread";
 import type { PictureThread } from "./pictureThread";
 
-/** What the thread answers when it opens a picture. */
-export type OpenedReply =
-  | { readonly kind: "opened"; readonly view: PictureViewReply }
-  | { readonly kind: "unreadable"; readonly reason: string };
-
 /** A picture that cannot be shown, in words. */
 export class UnshowablePicture extends Error {}
 

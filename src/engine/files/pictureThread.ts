@@ -1,6 +1,7 @@
 import { parentPort } from "node:worker_threads";
 import { transfer } from "comlink";
 import sharp from "sharp";
+import type { PictureViewReply } from "@/contracts/replies";
 import {
   clippedShares,
   halvedPixels,
@@ -13,8 +14,12 @@ import {
 } from "@/core/picture";
 import { serveThread } from "../thread";
 import { decodePicture, readHeader } from "./decode";
-import type { OpenedReply } from "./openPictures";
 import { plainReason } from "./pictureFailure";
+
+/** What the thread answers when it opens a picture. */
+export type OpenedReply =
+  | { readonly kind: "opened"; readonly view: PictureViewReply }
+  | { readonly kind: "unreadable"; readonly reason: string };
 
 // A thread that holds one picture, decoded and in all its sizes, and gives out tiles of it; it ends with the picture.
 

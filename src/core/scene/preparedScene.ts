@@ -1,0 +1,34 @@
+import type { Rgb } from "../light";
+import type { PreparedRidge } from "./hill";
+import type { LampField } from "./lampLight";
+import type { Fall, GroundStrip, Wall, Water } from "./scene";
+import type { SkyLook } from "./skyLook";
+import type { PreparedSolid } from "./solids";
+
+/** What stands along a heading. */
+export interface Headed {
+  /** Along its heading. */
+  readonly ux: number;
+  readonly uz: number;
+}
+
+/** A scene with everything worked out that does not depend on the ray. */
+export interface PreparedScene {
+  readonly strips: readonly (GroundStrip & Headed)[];
+  readonly walls: readonly (Wall & Headed & { readonly lit: Rgb })[];
+  readonly ridges: readonly PreparedRidge[];
+  readonly falls: readonly (Fall & Headed)[];
+  readonly solids: readonly PreparedSolid[];
+  readonly water: Water | null;
+  readonly lamps: LampField;
+  readonly sky: SkyLook;
+  /** Of the camera, in which the sky's directions count. */
+  readonly sinHeading: number;
+  readonly cosHeading: number;
+  /** Light on every surface from lamps that one does not see, lux by channel. */
+  readonly fill: Rgb;
+  readonly skylightGain: number;
+  readonly lampGain: number;
+  readonly visibilityMetres: number;
+  readonly seed: number;
+}
