@@ -1,6 +1,6 @@
 import { z } from "zod";
-import { filterStops } from "@/core/light";
-import { SUPPORT_KINDS } from "@/core/motion";
+import { filterStops } from "@/core/light/filter";
+import { SUPPORT_KINDS } from "@/core/motion/shake";
 import { completedProfile } from "./olderPhone";
 import { phoneProfile } from "./phone";
 

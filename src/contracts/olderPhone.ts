@@ -1,4 +1,4 @@
-import { GENERIC_PHONE } from "@/core/camera";
+import { GENERIC_PHONE } from "@/core/camera/genericPhone";
 
 type Parts = Readonly<Record<string, unknown>>;
 const isParts = (value: unknown): value is Parts =>

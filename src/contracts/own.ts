@@ -1,7 +1,7 @@
 import { z } from "zod";
 import { drawnWay, MOST_POINTS, share } from "@/core/facts/drawnWay";
-import { LAMP_CLASS_IDS } from "@/core/light";
-import { WATERS, type WaterKind } from "@/core/motion";
+import { LAMP_CLASS_IDS } from "@/core/light/lamps";
+import { WATERS, type WaterKind } from "@/core/motion/water";
 
 const MOST_MARKS = 40;
 

@@ -1,7 +1,7 @@
 import { z } from "zod";
-import { savedScene } from "@/core/facts";
+import { savedScene } from "@/core/facts/savedScene";
 import { INTENT_IDS } from "@/core/intent/ids";
-import { BIN_COUNT } from "@/core/picture";
+import { BIN_COUNT } from "@/core/picture/statistics";
 import { beforeRun } from "./beforeRun";
 import { HAND_WAYS, handFrame } from "./handFrame";
 import { ownPicture } from "./own";

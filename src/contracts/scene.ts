@@ -1,7 +1,6 @@
 import { z } from "zod";
-import { CROP_NAMES } from "@/core/camera";
-import { savedScene } from "@/core/facts";
-import { within } from "@/core/facts/savedScene";
+import { CROP_NAMES } from "@/core/camera/crop";
+import { savedScene, within } from "@/core/facts/savedScene";
 import { INTENT_IDS } from "@/core/intent/ids";
 import { lens, phoneProfile } from "./phone";
 

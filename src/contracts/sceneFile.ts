@@ -1,6 +1,6 @@
 import { z } from "zod";
-import { WATERS, type WaterKind } from "@/core/motion";
-import type { Scene } from "@/core/scene";
+import { WATERS, type WaterKind } from "@/core/motion/water";
+import type { Scene } from "@/core/scene/scene";
 import { TEXTURES, WALL_STYLES } from "@/core/scene/scene";
 
 // A scene as a file: a place in metres, candela, cd/m² and kelvin. See docs/SCENES.md.

@@ -1,6 +1,7 @@
 import { z } from "zod";
-import { isZone, ROAD_CLASSES } from "@/core/conditions";
-import { savedScene } from "@/core/facts";
+import { isZone } from "@/core/conditions/localTime";
+import { ROAD_CLASSES } from "@/core/conditions/traffic";
+import { savedScene } from "@/core/facts/savedScene";
 import { INTENT_IDS } from "@/core/intent/ids";
 import { beforeRun } from "./beforeRun";
 import { ownPicture } from "./own";

@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { parseCoordinates } from "@/core/formats";
+import { parseCoordinates } from "@/core/formats/coordinates";
 import { typedNumber } from "@/core/words";
 
 /** A number as people write it, held to what it may be. */
