@@ -6,7 +6,6 @@ const config: NextConfig = {
   devIndicators: false,
   serverExternalPackages: [
     "@electric-sql/pglite",
-    "pg-boss",
     "pg",
     "sharp",
     "exifr",

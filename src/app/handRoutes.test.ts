@@ -24,7 +24,7 @@ const AT = "2026-10-24T18:20:00.000Z";
 
 beforeAll(async () => {
   database = await openEmbedded(null, join(process.cwd(), "src/db/migrations"));
-  const application = { database, boss: null, changes: new EventEmitter(), capturing: new Map() };
+  const application = { database, changes: new EventEmitter(), capturing: new Map() };
   (globalThis as { aevumenApplication?: unknown }).aevumenApplication = Promise.resolve(application);
   const outing = await createEmptyOuting(database.db, { name: "Quay", date: "2026-10-24" });
   shotId = await createShot(database.db, {

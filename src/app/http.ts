@@ -37,8 +37,12 @@ type Sent<Value> = Value extends string
       : Value;
 
 /** Answers as the contract says, which the page holds it to. */
-export function answer<Schema extends z.ZodType>(_contract: Schema, reply: Sent<z.input<Schema>>): Response {
-  return Response.json(reply);
+export function answer<Schema extends z.ZodType>(
+  _contract: Schema,
+  reply: Sent<z.input<Schema>>,
+  status = 200,
+): Response {
+  return Response.json(reply, { status });
 }
 
 /** The text of a request's body. @throws RefusedRequest as soon as more than `mostBytes` have arrived. */

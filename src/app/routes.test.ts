@@ -55,7 +55,7 @@ let database: Database;
 
 beforeAll(async () => {
   database = await openEmbedded(null, join(process.cwd(), "src/db/migrations"));
-  const application = { database, boss: null, changes: new EventEmitter(), capturing: new Map() };
+  const application = { database, changes: new EventEmitter(), capturing: new Map() };
   (globalThis as { aevumenApplication?: unknown }).aevumenApplication = Promise.resolve(application);
 });
 afterAll(async () => {

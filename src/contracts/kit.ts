@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { filterStops } from "@/core/light/filter";
+import { FILTER_NOTATIONS, filterStops } from "@/core/light/filter";
 import { SUPPORT_KINDS } from "@/core/motion/shake";
 import { completedProfile } from "./olderPhone";
 import { phoneProfile } from "./phone";
@@ -15,7 +15,7 @@ const within = (what: string, least: number, most: number) =>
 export const filterRequest = z
   .strictObject({
     name,
-    notation: z.enum(["factor", "stops", "density"]),
+    notation: z.enum(FILTER_NOTATIONS),
     value: z.number("Write the strength as a number.").positive("A filter's strength is more than nothing."),
   })
   // Checks after the first still run where it failed: each leaves alone what another has refused.
@@ -88,9 +88,7 @@ const kept = { id: z.uuid() };
 /** The kit as the application answers. */
 export const kitReply = z.object({
   phones: z.array(phoneRequest.extend(kept).strip()),
-  filters: z.array(
-    z.object({ ...kept, name: z.string(), notation: z.enum(["factor", "stops", "density"]), value: z.number() }),
-  ),
+  filters: z.array(z.object({ ...kept, name: z.string(), notation: z.enum(FILTER_NOTATIONS), value: z.number() })),
   clipOns: z.array(clipOnRequest.extend(kept).strip()),
   supports: z.array(supportRequest.extend(kept).strip()),
 });

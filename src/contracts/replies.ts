@@ -11,9 +11,16 @@ import { runMark } from "./runMark";
 import { shotAim } from "./scene";
 import { nightOverrides, siteRequest } from "./site";
 import { refusedFile, stackInput, stackParameters } from "./stack";
+import { JOB_STATES, LOG_KINDS, RUN_SOURCES, RUN_STATES } from "./states";
 
 const instant = z.iso.datetime();
 const refused = z.array(refusedFile);
+
+/** Done, and nothing to tell. */
+export const doneReply = z.object({});
+
+/** What was made. */
+export const createdReply = z.object({ id: z.uuid() });
 
 export const siteReply = siteRequest.extend({ id: z.uuid() }).strip();
 
@@ -49,6 +56,15 @@ export const outingListReply = z.array(
   }),
 );
 
+/** An outing that was changed. */
+export const outingRowReply = outing;
+
+/** An outing that was started, and its first shot. */
+export const outingStarted = z.object({ outing, shotId: z.uuid() });
+
+/** A recipe line in its usual spelling. */
+export const recipeReply = z.object({ line: z.string() });
+
 export const outingReply = z.object({ outing, site: siteReply.nullable(), shots: z.array(shotReply) });
 
 export const frameReply = z.object({
@@ -80,11 +96,11 @@ export const runReply = z.object({
   run: z.object({
     id: z.uuid(),
     shotId: z.uuid(),
-    source: z.enum(["phone", "files", "hand"]),
+    source: z.enum(RUN_SOURCES),
     handWay: z.enum(HAND_WAYS).nullable(),
     recipeLine: z.string(),
     phoneName: z.string().nullable(),
-    state: z.enum(["running", "paused", "done", "aborted", "failed"]),
+    state: z.enum(RUN_STATES),
     framesWanted: z.number(),
     problem: z.string().nullable(),
     refused,
@@ -105,7 +121,7 @@ export const runEvent = runReply.extend({ frames: z.array(frameReply) });
 
 export const jobReply = z.object({
   id: z.uuid(),
-  state: z.enum(["waiting", "running", "done", "cancelled", "failed"]),
+  state: z.enum(JOB_STATES),
   done: z.number(),
   total: z.number(),
   framesPerSecond: z.number(),
@@ -132,6 +148,9 @@ export const stackReply = z.object({
   }),
   job: jobReply.nullable(),
 });
+
+/** A stack that was begun. */
+export const stackStarted = z.object({ id: z.uuid(), jobId: z.uuid() });
 
 /** A shot with everything made for it, newest first. */
 export const shotDetailReply = z.object({ shot: shotReply, runs: z.array(runReply), stacks: z.array(stackReply) });
@@ -180,26 +199,25 @@ export const placesReply = z.array(
 
 export const importReply = z.object({ taken: z.number(), refused });
 
+/** What was done, and what somebody says of it. */
+export const logEntryReply = z.object({
+  id: z.uuid(),
+  outingId: z.uuid(),
+  shotId: z.uuid().nullable(),
+  stackId: z.uuid().nullable(),
+  kind: z.enum(LOG_KINDS),
+  recipeLine: z.string(),
+  phoneName: z.string().nullable(),
+  frameCount: z.number(),
+  refusedCount: z.number(),
+  thumbnailHash: z.string().nullable(),
+  note: z.string(),
+  rating: z.number().nullable(),
+  createdAt: instant,
+});
+
 export const logReply = z.array(
-  z.object({
-    entry: z.object({
-      id: z.uuid(),
-      outingId: z.uuid(),
-      shotId: z.uuid().nullable(),
-      stackId: z.uuid().nullable(),
-      kind: z.enum(["run", "stack"]),
-      recipeLine: z.string(),
-      phoneName: z.string().nullable(),
-      frameCount: z.number(),
-      refusedCount: z.number(),
-      thumbnailHash: z.string().nullable(),
-      note: z.string(),
-      rating: z.number().nullable(),
-      createdAt: instant,
-    }),
-    outingName: z.string(),
-    shotName: z.string().nullable(),
-  }),
+  z.object({ entry: logEntryReply, outingName: z.string(), shotName: z.string().nullable() }),
 );
 
 /** What went wrong, in words a person can act on. */

@@ -10,16 +10,7 @@ import { type Database, openEmbedded, openServer } from "./database";
 import { publish, subscribe } from "./events";
 import { deleteKitItem, findKit, saveKitItem } from "./kit";
 import { addLogEntry, listLog, updateLogEntry } from "./log";
-import {
-  createOuting,
-  createShot,
-  findOuting,
-  findShot,
-  listOutings,
-  saveRecipe,
-  updateOuting,
-  updateShot,
-} from "./outings";
+import { createOuting, createShot, findOuting, findShot, listOutings, updateOuting, updateShot } from "./outings";
 import {
   addFrame,
   addRefusal,
@@ -40,7 +31,7 @@ import { runs } from "./schema";
 import { createSite, findSite, listSites, updateSite } from "./sites";
 import {
   cancelJob,
-  claimJob,
+  claimNextJob,
   createStackJob,
   findJob,
   findStack,
@@ -49,6 +40,7 @@ import {
   updateOwnJob,
   updateStack,
 } from "./stacks";
+import { ChangedElsewhereError } from "./unchanged";
 
 const MIGRATIONS = join(process.cwd(), "src/db/migrations");
 const SERVER_URL = process.env.TEST_DATABASE_URL;
@@ -146,9 +138,34 @@ describe.each(KINDS)("the %s database", (_kind, open) => {
     expect(await updateOuting(db, randomUUID(), { name: "x" })).toBeUndefined();
   });
 
-  it("shows a shot's newest recipe", async () => {
-    await saveRecipe(database.db, shotId, "4s | iso 50");
-    expect((await findShot(database.db, shotId))?.recipeLine).toBe("4s | iso 50");
+  it("changes a shot's line only while it still is what somebody saw", async () => {
+    const { db } = database;
+    const seen = (await findShot(db, shotId))!.recipeLine;
+    await updateShot(db, shotId, { recipeLine: "4s | iso 50" }, { recipeLine: seen });
+    const late = updateShot(db, shotId, { recipeLine: "8s" }, { recipeLine: seen });
+    await expect(late).rejects.toThrow(ChangedElsewhereError);
+    expect((await findShot(db, shotId))?.recipeLine).toBe("4s | iso 50");
+  });
+
+  it("refuses a word that this version does not know, by the name of its column", async () => {
+    const { db, sql } = database;
+    const outing = await createOuting(db, {
+      name: "x",
+      date: "2026-11-24",
+      siteId: null,
+      shot: { name: "x", recipeLine: "" },
+    });
+    await sql("update shots set intent = 'aurora' where id = $1", [outing.shotId]);
+    await expect(findShot(db, outing.shotId)).rejects.toThrow(/intent.*"aurora"/);
+    await sql("delete from outings where id = $1", [outing.outing.id]);
+  });
+
+  it("starts an outing with its shot, or neither", async () => {
+    const { db } = database;
+    const before = (await listOutings(db)).length;
+    const shot = { name: null as unknown as string, recipeLine: "" };
+    await expect(createOuting(db, { name: "x", date: "2026-11-24", siteId: null, shot })).rejects.toThrow();
+    expect(await listOutings(db)).toHaveLength(before);
   });
 
   const newRun = (source: "files" | "phone") =>
@@ -219,15 +236,16 @@ describe.each(KINDS)("the %s database", (_kind, open) => {
     });
     const [first, second] = [randomUUID(), randomUUID()];
     expect(await findUnfinishedStacks(db)).toContain(stack.id);
-    expect(await claimJob(db, job.id, first)).toBe(true);
+    expect((await claimNextJob(db, first))?.id).toBe(job.id);
     expect(await updateOwnJob(db, job.id, first, { done: 2 })).toBe(true);
     // The first one was frozen; the second takes over.
-    expect(await claimJob(db, job.id, second)).toBe(true);
+    await database.sql("update jobs set beat_at = now() - interval '1 minute' where id = $1", [job.id]);
+    expect((await claimNextJob(db, second))?.id).toBe(job.id);
     expect(await updateOwnJob(db, job.id, first, { done: 9, state: "done" })).toBe(false);
     expect(await findJob(db, job.id)).toMatchObject({ state: "running", done: 2, worker: second });
     expect(await cancelJob(db, job.id)).toBe(true);
     expect(await updateOwnJob(db, job.id, second, { done: 3 })).toBe(false);
-    expect(await claimJob(db, job.id, second)).toBe(false);
+    expect(await claimNextJob(db, second)).toBeUndefined();
     expect(await cancelJob(db, job.id)).toBe(false);
     expect((await findJob(db, job.id))?.state).toBe("cancelled");
     expect(await findUnfinishedStacks(db)).not.toContain(stack.id);
@@ -260,7 +278,7 @@ describe.each(KINDS)("the %s database", (_kind, open) => {
       version: "1",
     });
     const worker = randomUUID();
-    await claimJob(database.db, job.id, worker);
+    expect((await claimNextJob(database.db, worker))?.id).toBe(job.id);
     await updateOwnJob(database.db, job.id, worker, { done: 1, framesPerSecond: 7.5 });
     await updateStack(database.db, stack.id, { resultHash: "d".repeat(64), framesUsed: 1 });
     const detail = await findStack(database.db, stack.id);

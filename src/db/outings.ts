@@ -1,15 +1,14 @@
-import { and, asc, desc, eq, inArray, isNotNull, isNull } from "drizzle-orm";
+import { and, asc, desc, eq, isNotNull, isNull, sql } from "drizzle-orm";
 import type { ShotAim } from "@/contracts/scene";
 import type { SavedScene } from "@/core/facts";
 import type { IntentId } from "@/core/intent";
 import type { Db } from "./database";
-import { outings, recipes, shots, sites, stacks } from "./schema";
+import { outings, shots, sites, stacks } from "./schema";
 import type { Site } from "./sites";
-import { changeUnchanged, holdUnchanged } from "./unchanged";
+import { changeUnchanged } from "./unchanged";
 
 export type Outing = typeof outings.$inferSelect;
-/** A shot with its newest recipe line. */
-export type Shot = typeof shots.$inferSelect & { readonly recipeLine: string };
+export type Shot = typeof shots.$inferSelect;
 
 /** What a new shot is made of. */
 export interface NewShot {
@@ -40,23 +39,19 @@ export async function createOuting(
   db: Db,
   { shot, ...outing }: typeof outings.$inferInsert & { readonly shot: NewShot },
 ): Promise<{ outing: Outing; shotId: string }> {
-  const row = await createEmptyOuting(db, outing);
-  const shotId = await createShot(db, { outingId: row.id, ...shot });
-  return { outing: row, shotId };
+  return db.transaction(async (within) => {
+    const row = await createEmptyOuting(within, outing);
+    return { outing: row, shotId: await createShot(within, { outingId: row.id, ...shot }) };
+  });
 }
 
 /** Adds a shot at the end of an outing. */
-export async function createShot(
-  db: Db,
-  { recipeLine, ...shot }: NewShot & { readonly outingId: string },
-): Promise<string> {
-  const others = await db.select({ position: shots.position }).from(shots).where(eq(shots.outingId, shot.outingId));
-  const position = others.reduce((most, other) => Math.max(most, other.position), 0) + 1;
+export async function createShot(db: Db, shot: NewShot & { readonly outingId: string }): Promise<string> {
+  const position = sql`(select coalesce(max(position), 0) + 1 from shots where outing_id = ${shot.outingId})`;
   const [row] = await db
     .insert(shots)
     .values({ ...shot, position })
-    .returning();
-  await db.insert(recipes).values({ shotId: row!.id, line: recipeLine });
+    .returning({ id: shots.id });
   return row!.id;
 }
 
@@ -101,42 +96,13 @@ export async function findOuting(db: Db, outingId: string): Promise<OutingDetail
     .from(shots)
     .where(and(eq(shots.outingId, outingId), isNull(shots.deletedAt)))
     .orderBy(asc(shots.position));
-  const lines = await newestLines(
-    db,
-    shotRows.map(({ id }) => id),
-  );
-  return { ...row, shots: shotRows.map((shot) => ({ ...shot, recipeLine: lines.get(shot.id) ?? "" })) };
+  return { ...row, shots: shotRows };
 }
 
-/** One shot with its recipe line, or undefined. */
+/** One shot, or undefined. */
 export async function findShot(db: Db, shotId: string): Promise<Shot | undefined> {
   const [shot] = await db.select().from(shots).where(eq(shots.id, shotId));
-  if (!shot) return undefined;
-  return { ...shot, recipeLine: (await newestLines(db, [shotId])).get(shotId) ?? "" };
-}
-
-async function newestLines(db: Db, shotIds: readonly string[]): Promise<Map<string, string>> {
-  if (shotIds.length === 0) return new Map();
-  const rows = await db
-    .select()
-    .from(recipes)
-    .where(inArray(recipes.shotId, [...shotIds]))
-    .orderBy(asc(recipes.createdAt));
-  return new Map(rows.map((row) => [row.shotId, row.line]));
-}
-
-/**
- * Gives a shot a new recipe; earlier ones stay in its history.
- *
- * @throws ChangedElsewhereError when the shot's line is no longer the one that it `was`.
- */
-export async function saveRecipe(db: Db, shotId: string, line: string, was?: string): Promise<void> {
-  await db.transaction(async (tx) => {
-    await tx.select({ id: shots.id }).from(shots).where(eq(shots.id, shotId)).for("update");
-    const lines = await newestLines(tx, [shotId]);
-    holdUnchanged({ line: lines.get(shotId) }, { line: was });
-    await tx.insert(recipes).values({ shotId, line });
-  });
+  return shot;
 }
 
 /** Changes an outing; undefined when there is none. @throws ChangedElsewhereError when it is not as it `was`. */
@@ -148,12 +114,5 @@ export const updateOuting = (
 ): Promise<Outing | undefined> => changeUnchanged(db, outings, outingId, change, was);
 
 /** Changes a shot; undefined when there is none. @throws ChangedElsewhereError when it is not as it `was`. */
-export async function updateShot(
-  db: Db,
-  shotId: string,
-  change: Partial<typeof shots.$inferSelect>,
-  was?: object,
-): Promise<Shot | undefined> {
-  await changeUnchanged(db, shots, shotId, change, was);
-  return findShot(db, shotId);
-}
+export const updateShot = (db: Db, shotId: string, change: Partial<Shot>, was?: object): Promise<Shot | undefined> =>
+  changeUnchanged(db, shots, shotId, change, was);

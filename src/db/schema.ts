@@ -12,19 +12,21 @@ import {
 } from "drizzle-orm/pg-core";
 import { z } from "zod";
 import { beforeRun } from "@/contracts/beforeRun";
-import type { HandFrame, HandWay } from "@/contracts/handFrame";
+import { HAND_STATES, HAND_WAYS } from "@/contracts/handFrame";
 import { completedProfile } from "@/contracts/olderPhone";
 import { ownPicture } from "@/contracts/own";
 import { phoneProfile, shotCamera } from "@/contracts/phone";
-import type { MarkKind } from "@/contracts/runMark";
+import { MARK_KINDS } from "@/contracts/runMark";
 import { shotAim } from "@/contracts/scene";
 import { horizonProfile, nightOverrides, siteSeries } from "@/contracts/site";
 import { refusedFile, stackInput, stackParameters } from "@/contracts/stack";
-import type { RoadClass } from "@/core/conditions";
+import { JOB_KINDS, JOB_STATES, LOG_KINDS, RUN_SOURCES, RUN_STATES } from "@/contracts/states";
+import { ROAD_CLASSES } from "@/core/conditions";
 import { savedScene } from "@/core/facts";
-import type { IntentId } from "@/core/intent";
-import type { SupportKind } from "@/core/motion";
-import { storedJson } from "./stored";
+import { INTENT_IDS } from "@/core/intent";
+import { FILTER_NOTATIONS } from "@/core/light";
+import { SUPPORT_KINDS } from "@/core/motion";
+import { storedJson, storedWord } from "./stored";
 
 /** To a shot from the one before, and to set up there, until a person says otherwise. */
 export const USUAL_WALK_MINUTES = 5;
@@ -44,7 +46,7 @@ export const sites = pgTable("sites", {
   darkSkyMagPerArcsec2: doublePrecision("dark_sky_mag_per_arcsec2").notNull(),
   /** EV at ISO 100 of what the lamps light. */
   lampEv: doublePrecision("lamp_ev").notNull().default(4),
-  road: text("road").$type<RoadClass>().notNull().default("street"),
+  road: storedWord("road", ROAD_CLASSES).notNull().default("street"),
   tidal: boolean("tidal").notNull().default(false),
   /** Least altitude at which the galactic centre counts as up. */
   coreAltitudeDeg: doublePrecision("core_altitude_deg").notNull().default(10),
@@ -88,7 +90,9 @@ export const shots = pgTable(
       .references(() => outings.id, { onDelete: "cascade" }),
     name: text("name").notNull(),
     position: integer("position").notNull(),
-    intent: text("intent").$type<IntentId>().notNull().default("light-trails"),
+    /** Its settings, in the usual spelling; empty until there are some. */
+    recipeLine: text("recipe_line").notNull().default(""),
+    intent: storedWord("intent", INTENT_IDS).notNull().default("light-trails"),
     /** When its block begins; null until it is placed on the night. */
     beginsAt: instant("begins_at"),
     minutes: doublePrecision("minutes").notNull().default(10),
@@ -110,20 +114,6 @@ export const shots = pgTable(
   ({ outingId, position }) => [index("shots_outing_index").on(outingId, position)],
 );
 
-/** Recipes a shot has had, newest last; the newest is the shot's own. */
-export const recipes = pgTable(
-  "recipes",
-  {
-    id: id(),
-    shotId: uuid("shot_id")
-      .notNull()
-      .references(() => shots.id, { onDelete: "cascade" }),
-    line: text("line").notNull(),
-    createdAt: createdAt(),
-  },
-  ({ shotId, createdAt }) => [index("recipes_shot_index").on(shotId, createdAt)],
-);
-
 /** Phones of the kit. */
 export const phones = pgTable("phones", {
   id: id(),
@@ -136,7 +126,7 @@ export const phones = pgTable("phones", {
 export const filters = pgTable("filters", {
   id: id(),
   name: text("name").notNull(),
-  notation: text("notation").$type<"factor" | "stops" | "density">().notNull(),
+  notation: storedWord("notation", FILTER_NOTATIONS).notNull(),
   value: doublePrecision("value").notNull(),
   createdAt: createdAt(),
 });
@@ -155,7 +145,7 @@ export const clipOns = pgTable("clip_ons", {
 export const supports = pgTable("supports", {
   id: id(),
   name: text("name").notNull().unique(),
-  kind: text("kind").$type<SupportKind>().notNull(),
+  kind: storedWord("kind", SUPPORT_KINDS).notNull(),
   settleSeconds: doublePrecision("settle_seconds").notNull(),
   gustPxPerMps: doublePrecision("gust_px_per_mps").notNull(),
   createdAt: createdAt(),
@@ -169,12 +159,12 @@ export const runs = pgTable(
     shotId: uuid("shot_id")
       .notNull()
       .references(() => shots.id, { onDelete: "cascade" }),
-    source: text("source").$type<"phone" | "files" | "hand">().notNull(),
+    source: storedWord("source", RUN_SOURCES).notNull(),
     /** Of a run by hand. */
-    handWay: text("hand_way").$type<HandWay>(),
+    handWay: storedWord("hand_way", HAND_WAYS),
     recipeLine: text("recipe_line").notNull(),
     phoneName: text("phone_name"),
-    state: text("state").$type<"running" | "paused" | "done" | "aborted" | "failed">().notNull(),
+    state: storedWord("state", RUN_STATES).notNull(),
     framesWanted: integer("frames_wanted").notNull(),
     problem: text("problem"),
     refused: storedJson("refused", z.array(refusedFile).readonly())
@@ -196,7 +186,7 @@ export const runMarks = pgTable(
     runId: uuid("run_id")
       .notNull()
       .references(() => runs.id, { onDelete: "cascade" }),
-    kind: text("kind").$type<MarkKind>().notNull(),
+    kind: storedWord("kind", MARK_KINDS).notNull(),
     frame: integer("frame").notNull(),
     text: text("text").notNull(),
     /** Of a spoken note: where its sound lies in the store, and its kind. */
@@ -219,7 +209,7 @@ export const handFrames = pgTable(
     takenAt: instant("taken_at").notNull(),
     shutterSeconds: doublePrecision("shutter_seconds"),
     iso: doublePrecision("iso"),
-    state: text("state").$type<HandFrame["state"]>().notNull().default("good"),
+    state: storedWord("state", HAND_STATES).notNull().default("good"),
     note: text("note").notNull().default(""),
     createdAt: createdAt(),
   },
@@ -299,15 +289,17 @@ export const jobs = pgTable(
   "jobs",
   {
     id: id(),
-    kind: text("kind").$type<"stack">().notNull(),
+    kind: storedWord("kind", JOB_KINDS).notNull(),
     subjectId: uuid("subject_id").notNull(),
-    state: text("state").$type<"waiting" | "running" | "done" | "cancelled" | "failed">().notNull(),
+    state: storedWord("state", JOB_STATES).notNull(),
     done: integer("done").notNull().default(0),
     total: integer("total").notNull(),
     framesPerSecond: doublePrecision("frames_per_second").notNull().default(0),
     secondsLeft: doublePrecision("seconds_left"),
     resumed: integer("resumed").notNull().default(0),
     problem: text("problem"),
+    /** How often a worker took it up. */
+    attempts: integer("attempts").notNull().default(0),
     /** The worker that has it, and its last sign of life. */
     worker: uuid("worker"),
     beatAt: instant("beat_at"),
@@ -327,7 +319,7 @@ export const logEntries = pgTable(
     shotId: uuid("shot_id").references(() => shots.id, { onDelete: "set null" }),
     runId: uuid("run_id").references(() => runs.id, { onDelete: "set null" }),
     stackId: uuid("stack_id").references(() => stacks.id, { onDelete: "set null" }),
-    kind: text("kind").$type<"run" | "stack">().notNull(),
+    kind: storedWord("kind", LOG_KINDS).notNull(),
     recipeLine: text("recipe_line").notNull(),
     phoneName: text("phone_name"),
     frameCount: integer("frame_count").notNull(),

@@ -1,4 +1,4 @@
-import { and, desc, eq, inArray, sql } from "drizzle-orm";
+import { and, asc, desc, eq, gte, inArray, isNull, lt, or, sql } from "drizzle-orm";
 import type { Db } from "./database";
 import { jobs, stacks } from "./schema";
 
@@ -63,14 +63,52 @@ export async function findUnfinishedStacks(db: Db): Promise<ReadonlySet<string>>
   return new Set(rows.map(({ stackId }) => stackId));
 }
 
-/** Makes a job a worker's own, from whoever had it; false when it has ended or was cancelled meanwhile. */
-export async function claimJob(db: Db, jobId: string, worker: string): Promise<boolean> {
-  const claimed = await db
+/** For how long a worker may be silent before its job is given to another; it shows that it lives every few seconds. */
+const SILENT_SECONDS = 16;
+/** A job that was interrupted so often is not tried again by itself. */
+const MOST_ATTEMPTS = 21;
+
+/** No sign of life for a while; nor one from the future, where a clock was set back. */
+const isSilent = or(
+  isNull(jobs.beatAt),
+  sql`${jobs.beatAt} not between now() - make_interval(secs => ${SILENT_SECONDS}) and now() + make_interval(secs => ${SILENT_SECONDS})`,
+);
+const isLost = and(eq(jobs.state, "running"), isSilent);
+
+/**
+ * Makes the oldest job that waits, or whose worker is silent, a worker's own. Two workers never get the same one: each passes over
+ * the rows that another is looking at.
+ */
+export async function claimNextJob(db: Db, worker: string): Promise<Job | undefined> {
+  const next = db
+    .select({ id: jobs.id })
+    .from(jobs)
+    .where(and(or(eq(jobs.state, "waiting"), isLost), lt(jobs.attempts, MOST_ATTEMPTS)))
+    .orderBy(asc(jobs.createdAt))
+    .limit(1)
+    .for("update", { skipLocked: true });
+  const [claimed] = await db
     .update(jobs)
-    .set({ state: "running", worker, beatAt: sql`now()` })
-    .where(and(eq(jobs.id, jobId), inArray(jobs.state, ["waiting", "running"])))
+    .set({ state: "running", worker, beatAt: sql`now()`, attempts: sql`${jobs.attempts} + 1` })
+    .where(eq(jobs.id, sql`(${next})`))
+    .returning();
+  return claimed;
+}
+
+/** Puts every job that runs back among those that wait: where the only process begins nobody can be at work. */
+export async function releaseJobs(db: Db): Promise<void> {
+  await db.update(jobs).set({ state: "waiting", worker: null, beatAt: null }).where(eq(jobs.state, "running"));
+}
+
+/** Fails jobs that were interrupted too often. @returns Which. */
+export async function giveUpJobs(db: Db): Promise<readonly string[]> {
+  const problem = `The stack was interrupted ${MOST_ATTEMPTS} times and is not tried again by itself. Its frames are untouched; fuse them again.`;
+  const given = await db
+    .update(jobs)
+    .set({ state: "failed", secondsLeft: null, problem })
+    .where(and(or(eq(jobs.state, "waiting"), isLost), gte(jobs.attempts, MOST_ATTEMPTS)))
     .returning({ id: jobs.id });
-  return claimed.length > 0;
+  return given.map(({ id }) => id);
 }
 
 /**

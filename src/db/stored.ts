@@ -46,3 +46,20 @@ export function storedJson<Schema extends z.ZodType>(
     },
   })(column);
 }
+
+/**
+ * A text column of one of a few words, which is parsed whenever it is read.
+ *
+ * @throws StoredValueError on reading a word that this version does not know.
+ */
+export function storedWord<const Words extends readonly [string, ...string[]]>(column: string, words: Words) {
+  const schema = z.enum(words);
+  return customType<{ data: Words[number]; driverData: string }>({
+    dataType: () => "text",
+    fromDriver: (driver) => {
+      const parsed = schema.safeParse(driver);
+      if (!parsed.success) throw new StoredValueError(column, `It is ${JSON.stringify(driver)}.`, parsed.error);
+      return parsed.data as Words[number];
+    },
+  })(column);
+}

@@ -1,12 +1,10 @@
 import { EventEmitter } from "node:events";
 import { join } from "node:path";
-import type PgBoss from "pg-boss";
 import { type Database, openEmbedded, openServer } from "@/db/database";
 import { type ChangeEvent, publish, subscribe } from "@/db/events";
 import { closeLostRuns } from "@/db/runs";
 import type { ActiveRun, RunsHost } from "./capturing";
 import { applicationFolder, dataFolder, makeDataFolder } from "./folders";
-import { openQueue } from "./jobs/queue";
 import { workOnJobs } from "./jobs/work";
 import { holdFolder } from "./owner";
 import { resumeRuns } from "./runs";
@@ -14,7 +12,6 @@ import { clearAbandoned, clearUnfinished } from "./store";
 
 /** Everything that is open while the application runs; one for each process. */
 export interface Application extends RunsHost {
-  readonly boss: PgBoss;
   /** Emits `change` with a `ChangeEvent` for whatever any process publishes, and `gap` where some may have been missed. */
   readonly changes: EventEmitter<{ change: [ChangeEvent]; gap: [] }>;
   readonly capturing: Map<string, ActiveRun>;
@@ -77,7 +74,6 @@ async function careForLeftRuns(host: RunsHost): Promise<() => void> {
 /** @throws FolderHeldError when another process holds the data folder. */
 export async function openApplication({ purpose, works }: OpenOptions): Promise<Application> {
   const { database, release } = await openDatabase(purpose);
-  const boss = await openQueue(database);
   const changes: Application["changes"] = new EventEmitter();
   changes.setMaxListeners(0);
   await subscribe(database, {
@@ -86,17 +82,15 @@ export async function openApplication({ purpose, works }: OpenOptions): Promise<
   });
   const capturing: Application["capturing"] = new Map();
   const stopClosing = await careForLeftRuns({ database, capturing });
-  const stopWorking = works ? await workOnJobs(database, boss) : () => {};
+  const stopWorking = works ? await workOnJobs(database) : async () => {};
   return {
     database,
-    boss,
     changes,
     capturing,
     close: async () => {
       stopClosing();
       for (const { stop } of capturing.values()) stop.abort();
-      stopWorking();
-      await boss.stop({ graceful: false });
+      await stopWorking();
       await release();
     },
   };

@@ -3,16 +3,10 @@ import type { IntentId } from "@/core/intent";
 import { filtersOf, firstPlan } from "@/core/shot";
 import type { Db } from "@/db/database";
 import { findKit } from "@/db/kit";
-import {
-  createEmptyOuting,
-  createShot,
-  findOuting,
-  type Outing,
-  type Shot,
-  saveRecipe,
-  updateShot,
-} from "@/db/outings";
+import { createEmptyOuting, createShot, findOuting, findShot, type Outing, type Shot, updateShot } from "@/db/outings";
 import { USUAL_SETUP_MINUTES, USUAL_WALK_MINUTES } from "@/db/schema";
+import { createSite } from "@/db/sites";
+import { siteAt } from "./newSite";
 import { nightOf } from "./plan/nightOf";
 
 const MINUTE_MS = 60_000;
@@ -39,14 +33,29 @@ async function startOf(db: Db, outingId: string, intent: IntentId, except: strin
   return { ...first, beginsAt: beginsAtMs === null ? null : new Date(beginsAtMs) };
 }
 
-/** Starts an outing at a site with a first shot that starts right. */
-export async function startOuting(
+/** Where an outing goes: a site of the list, a place that becomes one, or nowhere, for loose files. */
+export interface OutingStart {
+  readonly name: string;
+  readonly date: string;
+  readonly siteId: string | null;
+  /** Taken where there is no `siteId`. */
+  readonly site: Parameters<typeof siteAt>[0] | null;
+}
+
+/** Starts an outing with a first shot that starts right, and its site where that is new: all of it or nothing. */
+export function startOuting(
   db: Db,
-  outing: { readonly name: string; readonly date: string; readonly siteId: string },
+  { siteId: known, site, ...outing }: OutingStart,
 ): Promise<{ outing: Outing; shotId: string }> {
-  const started = await createEmptyOuting(db, outing);
-  const shotId = await addShot(db, { outingId: started.id, name: "First shot", intent: "light-trails" });
-  return { outing: started, shotId };
+  return db.transaction(async (within) => {
+    const siteId = known ?? (site ? (await createSite(within, siteAt(site))).id : null);
+    const started = await createEmptyOuting(within, { ...outing, siteId });
+    const shotId =
+      siteId === null
+        ? await createShot(within, { outingId: started.id, name: "Fused from files", recipeLine: "" })
+        : await addShot(within, { outingId: started.id, name: "First shot", intent: "light-trails" });
+    return { outing: started, shotId };
+  });
 }
 
 /** Adds a shot that starts right: as long as its intent takes, in the best free time of the night, with the solver's best recipe. */
@@ -59,17 +68,23 @@ export async function addShot(
 }
 
 /**
- * Goes on from a changed intent: what still stands as the old intent had set it, length, time and recipe, each becomes the new
- * one's; what a person set stays.
+ * Changes a shot; undefined when there is none. After a change of intent, what still stands as the old intent had set it, length,
+ * time and recipe, each becomes the new one's; what a person set stays.
+ *
+ * @throws ChangedElsewhereError when it is not as it `was`; then nothing is changed.
  */
-export async function followIntent(db: Db, shot: Shot, before: IntentId): Promise<void> {
-  if (shot.intent === before) return;
-  const old = await startOf(db, shot.outingId, before, shot.id);
-  const next = await startOf(db, shot.outingId, shot.intent, shot.id);
-  const timed = shot.beginsAt !== null && shot.beginsAt.getTime() !== old.beginsAt?.getTime();
-  await updateShot(db, shot.id, {
-    ...(shot.minutes === old.minutes ? { minutes: next.minutes } : {}),
-    ...(timed ? {} : { beginsAt: next.beginsAt }),
+export function changeShot(db: Db, shotId: string, change: Partial<Shot>, was?: object): Promise<Shot | undefined> {
+  return db.transaction(async (within) => {
+    const before = await findShot(within, shotId);
+    const shot = await updateShot(within, shotId, change, was);
+    if (!before || !shot || shot.intent === before.intent) return shot;
+    const old = await startOf(within, shot.outingId, before.intent, shot.id);
+    const next = await startOf(within, shot.outingId, shot.intent, shot.id);
+    const timed = shot.beginsAt !== null && shot.beginsAt.getTime() !== old.beginsAt?.getTime();
+    return updateShot(within, shotId, {
+      ...(shot.minutes === old.minutes ? { minutes: next.minutes } : {}),
+      ...(timed ? {} : { beginsAt: next.beginsAt }),
+      ...(shot.recipeLine === old.recipeLine ? { recipeLine: next.recipeLine } : {}),
+    });
   });
-  if (shot.recipeLine === old.recipeLine) await saveRecipe(db, shot.id, next.recipeLine);
 }

@@ -23,7 +23,6 @@ import type { RunsHost } from "./capturing";
 import { makeThumbnail, readHeader } from "./files/decode";
 import { THUMBNAIL_EDGE_PX } from "./files/importFiles";
 import { plainReason } from "./files/pictureFailure";
-import { BEAT_EVERY_MS } from "./jobs/queue";
 import { PhoneAnswerError, type RemotePhone } from "./phone/client";
 import { collectRun } from "./phone/collect";
 import { linkedPhone, phoneIfThere, setStandIn } from "./phone/linked";
@@ -76,6 +75,8 @@ async function keepFrame(
   });
 }
 
+/** How often the process that fills a run shows that it lives. */
+const BEAT_EVERY_MS = 4000;
 const AWAY = "The phone is out of reach; it goes on by itself, and its frames come when it is back.";
 
 /** Takes a run's frames from the phone until it has ended, and logs it. */

@@ -6,7 +6,14 @@ export {
   illuminanceFromEv,
   luminanceFromEv,
 } from "./exposureValue";
-export { type FilterNotation, filterStops, filterTransmission, type NeutralFilter, stackedFilterStops } from "./filter";
+export {
+  FILTER_NOTATIONS,
+  type FilterNotation,
+  filterStops,
+  filterTransmission,
+  type NeutralFilter,
+  stackedFilterStops,
+} from "./filter";
 export { isOnLadder, type Ladder, nearestRung, thirdStops } from "./ladder";
 export {
   LAMP_CLASS_IDS,

@@ -5,12 +5,11 @@ import { eq } from "drizzle-orm";
 import type { KitItem, KitList } from "@/contracts/kit";
 import { LIMITS } from "@/contracts/limits";
 import { saidOf, savedScene } from "@/core/facts";
-
 import { type IntentId, usualScene } from "@/core/intent";
 import type { Mover } from "@/core/motion";
 import { parseRecipe } from "@/core/recipe";
-
 import { nightSky, sunEvents } from "@/core/sky";
+import type { StackMethod } from "@/core/stack";
 import type { Db } from "@/db/database";
 import { saveKitItem } from "@/db/kit";
 import { updateLogEntry } from "@/db/log";
@@ -18,7 +17,7 @@ import { createOuting, createShot } from "@/db/outings";
 import { listFrames, runSize } from "@/db/runs";
 import { logEntries, runs, stacks } from "@/db/schema";
 import { createSite } from "@/db/sites";
-import { createStackJob } from "@/db/stacks";
+import { claimNextJob, createStackJob } from "@/db/stacks";
 import { OSSARY_QUAY } from "../../../demo/ossaryQuay";
 import { openDatabase } from "../application";
 import { PIPELINE_VERSION } from "../defaults";
@@ -86,17 +85,19 @@ async function shoot(
   return started.run.id;
 }
 
-async function fuse(db: Db, shotId: string, runId: string, method: "lighten" | "mean"): Promise<string> {
+async function fuse(db: Db, shotId: string, runId: string, method: StackMethod): Promise<string> {
   const frames = await listFrames(db, runId, 0, LIMITS.batchFiles);
   const inputs = frames.map(({ id, name, hash }) => ({ frameId: id, name, hash }));
-  const { stack, job } = await createStackJob(db, {
+  const { stack } = await createStackJob(db, {
     shotId,
     runId,
     parameters: { method, encoded: false },
     inputs,
     version: PIPELINE_VERSION,
   });
-  await runStackJob(db, { jobId: job.id, worker: randomUUID() }, new AbortController());
+  const worker = randomUUID();
+  const job = await claimNextJob(db, worker);
+  if (job) await runStackJob(db, job, worker, new AbortController());
   return stack.id;
 }
 

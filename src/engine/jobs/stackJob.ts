@@ -6,7 +6,7 @@ import { publish } from "@/db/events";
 import { addLogEntry } from "@/db/log";
 import { findShot } from "@/db/outings";
 import { findFrames, findRun } from "@/db/runs";
-import { claimJob, findJob, findStack, type Stack, updateOwnJob, updateStack } from "@/db/stacks";
+import { findJob, findStack, type Job, type Stack, updateOwnJob, updateStack } from "@/db/stacks";
 import { makeThumbnail } from "../files/decode";
 import { exifDate } from "../files/exif";
 import { THUMBNAIL_EDGE_PX } from "../files/importFiles";
@@ -14,9 +14,10 @@ import { checkpointFolder, dropCheckpoints } from "../stack/checkpoint";
 import type { StackOutcome, StackProgress } from "../stack/request";
 import { stackInProcess } from "../stack/stackInProcess";
 import { adoptFile, storeBytes, storedPath, temporaryPath } from "../store";
-import { BEAT_EVERY_MS } from "./queue";
 
 const REPORT_EVERY_MS = 200;
+/** How often a worker shows that it lives. */
+const BEAT_EVERY_MS = 4000;
 
 /** A job and the worker that has it. */
 export interface ClaimedJob {
@@ -85,12 +86,12 @@ async function untilTold<Result>(tell: () => Promise<Result>): Promise<Result> {
   }
 }
 
-/** Runs one stack job to its end, whatever that is: done, cancelled or failed, each said in its row. */
-export async function runStackJob(db: Db, claimed: ClaimedJob, abort: AbortController): Promise<void> {
-  const { jobId, worker } = claimed;
-  const job = await findJob(db, jobId);
-  const detail = job && (await findStack(db, job.subjectId));
-  if (!detail || !(await claimJob(db, jobId, worker))) return;
+/** Runs a claimed stack job to its end, whatever that is: done, cancelled or failed, each said in its row. */
+export async function runStackJob(db: Db, job: Job, worker: string, abort: AbortController): Promise<void> {
+  const jobId = job.id;
+  const claimed = { jobId, worker };
+  const detail = await findStack(db, job.subjectId);
+  if (!detail) return;
   await publish(db, { topic: "job", id: jobId });
   const { stack } = detail;
   const outputPath = await temporaryPath();

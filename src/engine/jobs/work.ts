@@ -1,16 +1,21 @@
 import { randomUUID } from "node:crypto";
-import type PgBoss from "pg-boss";
 import type { Database } from "@/db/database";
 import { publish, subscribe } from "@/db/events";
-import { findJob, findUnfinishedStacks, updateOwnJob } from "@/db/stacks";
+import {
+  claimNextJob,
+  findJob,
+  findUnfinishedStacks,
+  giveUpJobs,
+  type Job,
+  releaseJobs,
+  updateOwnJob,
+} from "@/db/stacks";
 import { isDiskFull } from "../room";
 import { keepCheckpointsOf } from "../stack/checkpoint";
-import { mendQueue, STACK_QUEUE, type StackJobData } from "./queue";
 import { runStackJob } from "./stackJob";
 
-const POLL_SECONDS = 0.5;
-/** Where other processes may die, and where only the clock can do harm. */
-const MEND_EVERY_MS = { server: 5000, embedded: 60_000 } as const;
+/** A worker looks for a job when it is told of one, and now and then: its message may have been missed, or a worker may have died. */
+const LOOK_EVERY_MS = 5000;
 
 const say = (what: string) => (error: unknown) =>
   console.error(`${what}:`, error instanceof Error ? error.message : error);
@@ -22,48 +27,68 @@ function problemOf(error: unknown): string {
     : "The stack failed; its frames are untouched.";
 }
 
-/** Works on queued jobs in this process, one at a time. @returns What stops the watching; the queue is stopped by itself. */
-export async function workOnJobs(database: Database, boss: PgBoss): Promise<() => void> {
+/** Works on waiting jobs in this process, one at a time. @returns What stops it: the job at hand is left for the next worker. */
+export async function workOnJobs(database: Database): Promise<() => Promise<void>> {
   const { db } = database;
-  const running = new Map<string, AbortController>();
-  const stopCancelled = async (id: string) => {
-    const abort = running.get(id);
-    if (abort && (await findJob(db, id))?.state === "cancelled") abort.abort();
+  let current: { readonly id: string; readonly abort: AbortController } | null = null;
+  let working: Promise<void> | null = null;
+  let lookAgain = false;
+  let stopped = false;
+
+  const run = async (job: Job, worker: string): Promise<void> => {
+    const abort = new AbortController();
+    current = { id: job.id, abort };
+    try {
+      await runStackJob(db, job, worker, abort);
+    } catch (error) {
+      if (stopped) return;
+      say("stack job")(error);
+      await updateOwnJob(db, job.id, worker, { state: "failed", problem: problemOf(error), secondsLeft: null });
+      await publish(db, { topic: "job", id: job.id });
+    } finally {
+      current = null;
+    }
   };
+  const workOff = async (): Promise<void> => {
+    do {
+      lookAgain = false;
+      for (const id of await giveUpJobs(db)) await publish(db, { topic: "job", id });
+      const worker = randomUUID();
+      for (let job = await claimNextJob(db, worker); job && !stopped; job = await claimNextJob(db, worker))
+        await run(job, worker);
+    } while (lookAgain && !stopped);
+  };
+  const look = (): void => {
+    lookAgain = true;
+    if (stopped || working) return;
+    working = workOff()
+      .catch(say("looking for jobs"))
+      .finally(() => {
+        working = null;
+      });
+  };
+
   await subscribe(database, {
     onChange: ({ topic, id }) => {
-      if (topic === "job") stopCancelled(id).catch(say("cancelling"));
+      if (topic !== "job") return;
+      if (id !== current?.id) look();
+      else
+        findJob(db, id)
+          .then((job) => job?.state === "cancelled" && id === current?.id && current.abort.abort())
+          .catch(say("cancelling"));
     },
     // What was cancelled meanwhile shows at the job's next sign of life.
-    onGap: () => {},
+    onGap: look,
   });
-  await mendQueue(database, boss, database.kind === "embedded");
+  if (database.kind === "embedded") await releaseJobs(db);
   await keepCheckpointsOf(await findUnfinishedStacks(db));
-  const mending = setInterval(
-    () => void mendQueue(database, boss, false).catch(say("mending the queue")),
-    MEND_EVERY_MS[database.kind],
-  );
-  mending.unref();
-
-  await boss.work<StackJobData>(
-    STACK_QUEUE,
-    { pollingIntervalSeconds: POLL_SECONDS, batchSize: 1 },
-    async ([queued]) => {
-      const jobId = queued?.data.jobId;
-      if (!jobId) return;
-      const abort = new AbortController();
-      const worker = randomUUID();
-      running.set(jobId, abort);
-      try {
-        await runStackJob(db, { jobId, worker }, abort);
-      } catch (error) {
-        say("stack job")(error);
-        await updateOwnJob(db, jobId, worker, { state: "failed", problem: problemOf(error), secondsLeft: null });
-        await publish(db, { topic: "job", id: jobId });
-      } finally {
-        running.delete(jobId);
-      }
-    },
-  );
-  return () => clearInterval(mending);
+  const looking = setInterval(look, LOOK_EVERY_MS);
+  looking.unref();
+  look();
+  return async () => {
+    stopped = true;
+    clearInterval(looking);
+    current?.abort.abort();
+    await working;
+  };
 }

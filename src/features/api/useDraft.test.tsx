@@ -1,6 +1,7 @@
 /** @jest-environment jsdom */
 import { useQueryClient } from "@tanstack/react-query";
 import { screen, waitFor } from "@testing-library/react";
+import { z } from "zod";
 import { press, settled, show } from "@/ui/testing/show";
 import { ProblemError, saved, sendJson } from "./client";
 import { type Draft, shownIn, useDraft } from "./useDraft";
@@ -15,8 +16,7 @@ interface Jar {
 type JarPart = Partial<Jar>;
 const told = {
   row: "jar 1",
-  read: (answer: unknown) =>
-    answer && "sand" in (answer as Jar) ? { shows: answer as Jar, fields: answer as Jar } : null,
+  reply: z.object({ sand: z.number(), lid: z.string() }).transform((jar) => ({ shows: jar, fields: jar })),
 };
 const draft = {
   told,
@@ -54,7 +54,7 @@ const bodies = () => sent.mock.calls.map(([, , body]) => body);
 
 beforeEach(() => {
   sent.mockReset();
-  sent.mockResolvedValue({});
+  sent.mockResolvedValue(null);
 });
 
 describe("a draft", () => {
@@ -66,7 +66,7 @@ describe("a draft", () => {
     expect(jar()).toEqual({ sand: 2, lid: "on" });
     await waitFor(() => expect(bodies()).toEqual([{ sand: 2, was: { sand: 1 } }]));
     expect(stale()).toBe(false);
-    await settled(() => answer({}));
+    await settled(() => answer(null));
     await kept;
     expect(stale()).toBe(true);
   });
@@ -78,10 +78,10 @@ describe("a draft", () => {
     const both = [change({ sand: 2 }), change({ sand: 3 })];
     await waitFor(() => expect(answers).toHaveLength(1));
     expect(jar()!.sand).toBe(3);
-    await settled(() => answers[0]!({}));
+    await settled(() => answers[0]!(null));
     await waitFor(() => expect(answers).toHaveLength(2));
     expect(stale()).toBe(false);
-    await settled(() => answers[1]!({}));
+    await settled(() => answers[1]!(null));
     await Promise.all(both);
     expect(bodies()).toEqual([
       { sand: 2, was: { sand: 1 } },
@@ -98,7 +98,7 @@ describe("a draft", () => {
     // Made before the answer comes: the lid is not known to have been taken off with the sand.
     const second = change({ lid: "half" }, {}, { told });
     await waitFor(() => expect(sent).toHaveBeenCalledTimes(1));
-    await settled(() => answer({ sand: 2, lid: "off" }));
+    await settled(() => answer(told.reply.parse({ sand: 2, lid: "off" })));
     await Promise.all([first, second]);
     expect(bodies().at(-1)).toEqual({ lid: "half", was: { lid: "off" } });
     expect(jar()!.sand).toBe(2);

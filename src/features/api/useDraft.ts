@@ -2,8 +2,8 @@
 
 import { type QueryClient, type QueryKey, useQueryClient } from "@tanstack/react-query";
 import { useCallback } from "react";
-import { z } from "zod";
-import { CHANGED_ELSEWHERE } from "@/contracts/replies";
+import type { z } from "zod";
+import { CHANGED_ELSEWHERE, doneReply } from "@/contracts/replies";
 import { notice } from "@/ui/Notice";
 import { errorText, ProblemError, sendJson, whileSaving } from "./client";
 
@@ -32,11 +32,16 @@ export interface Draft<Part> {
   readonly told?: Told<Part>;
 }
 
-/** A row that several drafts change, and how its state is read from an answer. */
+/** What an answer tells of a row: what is shown of it, and its fields by the names under which changes send them. */
+interface ToldRow<Part> {
+  readonly shows: Part;
+  readonly fields: object;
+}
+
+/** A row that several drafts change, and how its state is read from an answer; null where it tells nothing. */
 interface Told<Part> {
   readonly row: string;
-  /** What is shown of it, and its fields by the names under which changes send them; null where it tells nothing. */
-  readonly read: (answer: unknown) => { readonly shows: Part; readonly fields: object } | null;
+  readonly reply: z.ZodType<ToldRow<Part> | null>;
 }
 
 /** A change, and what it changes from. */
@@ -68,7 +73,6 @@ interface Outbox {
   readonly gathered: Map<string, Gathered>;
 }
 
-const anything = z.unknown();
 const outboxes = new WeakMap<QueryClient, Outbox>();
 
 function outboxOf(client: QueryClient): Outbox {
@@ -165,9 +169,8 @@ async function deliver<Part extends object>(
   const made = box.answers;
   const answer = box.tail.then(async () => {
     const given = bodyOf(part, was && newest(box, draft, was, made));
-    const reply = await sendJson(method, url, given, anything);
     // The next one begins from what this answer tells.
-    const told = draft.told?.read(reply) ?? null;
+    const told = await sendJson(method, url, given, draft.told?.reply ?? doneReply.transform(() => null));
     if (draft.told && told) box.told.set(draft.told.row, { answer: ++box.answers, fields: told.fields });
     return told;
   });

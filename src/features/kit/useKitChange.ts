@@ -1,6 +1,6 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
-import { z } from "zod";
 import { KIT_ITEMS, type KitItem, type KitList, type KitReply } from "@/contracts/kit";
+import { doneReply } from "@/contracts/replies";
 import { errorText, sendJson } from "@/features/api/client";
 import { shownIn, useDraft } from "@/features/api/useDraft";
 import { notice } from "@/ui/Notice";
@@ -35,7 +35,7 @@ export function useKitChange(): KitChange {
   const client = useQueryClient();
   const change = useDraft();
   const { mutate } = useMutation({
-    mutationFn: ({ method, url, body }: Request) => sendJson(method, url, body, z.unknown()),
+    mutationFn: ({ method, url, body }: Request) => sendJson(method, url, body, doneReply),
     onSettled: () => client.invalidateQueries({ queryKey: ["kit"] }),
     onError: (error) => notice({ tone: "wrong", text: errorText(error) }),
   });

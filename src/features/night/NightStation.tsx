@@ -3,8 +3,7 @@
 import { Box, Flex, Grid } from "@chakra-ui/react";
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
-import { z } from "zod";
-import type { OutingReply } from "@/contracts/replies";
+import { createdReply, type OutingReply } from "@/contracts/replies";
 import type { IntentId } from "@/core/intent";
 import { MOST_SHOTS, NO_OVERRIDES } from "@/core/night";
 import { errorText, sendJson } from "@/features/api/client";
@@ -21,7 +20,6 @@ import { ShotList } from "./ShotList";
 import { WindowList } from "./WindowList";
 import { YearStrip } from "./YearStrip";
 
-const anything = z.unknown();
 const MARGIN = 0.35;
 
 /** What can be changed of an outing here. */
@@ -40,7 +38,7 @@ export function NightStation({ outingId }: { readonly outingId: string; readonly
   const removeShot = useShotRemoval();
   const add = useMutation({
     mutationFn: ({ name, intent }: { readonly name: string; readonly intent: IntentId }) =>
-      sendJson("POST", `/api/outings/${outingId}/shots`, { name, intent }, anything),
+      sendJson("POST", `/api/outings/${outingId}/shots`, { name, intent }, createdReply),
     onSuccess: () => client.invalidateQueries({ queryKey: ["outing", outingId] }),
     onError: (error) => notice({ tone: "wrong", text: errorText(error) }),
   });

@@ -1,7 +1,7 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useRouter } from "next/navigation";
 import { z } from "zod";
-import { stackReply } from "@/contracts/replies";
+import { doneReply, stackReply } from "@/contracts/replies";
 import type { MarkRequest } from "@/contracts/runMark";
 import type { CheckedSettings } from "@/core/checklist";
 import { parseRecipe } from "@/core/recipe";
@@ -10,7 +10,6 @@ import type { RunWithFrames } from "@/features/api/queries";
 import { notice } from "@/ui/Notice";
 
 const started = z.object({ id: z.uuid() });
-const anything = z.unknown();
 
 /** What is asked of a phone when a run begins. */
 export interface WantedRun {
@@ -48,7 +47,7 @@ export function useRunActions({ outingId, shotId, runId, setPhone, onStarted }: 
     onError: wrong,
   });
   const tell = useMutation({
-    mutationFn: (what: "abort" | "pause" | "resume") => sendJson("POST", `/api/runs/${runId}/${what}`, {}, anything),
+    mutationFn: (what: "abort" | "pause" | "resume") => sendJson("POST", `/api/runs/${runId}/${what}`, {}, doneReply),
     onError: wrong,
   });
   const mark = useMutation({
@@ -57,7 +56,7 @@ export function useRunActions({ outingId, shotId, runId, setPhone, onStarted }: 
       notice({
         tone: "said",
         text: kind === "note" ? `Noted beside frame ${frame + 1}.` : `Frame ${frame + 1} is left out: ${kind}.`,
-        undo: () => void sendJson("DELETE", `/api/runs/${runId}/marks/${id}`, {}, anything).catch(wrong),
+        undo: () => void sendJson("DELETE", `/api/runs/${runId}/marks/${id}`, {}, doneReply).catch(wrong),
       }),
     onError: wrong,
   });
@@ -75,7 +74,7 @@ export function useRunActions({ outingId, shotId, runId, setPhone, onStarted }: 
       notice({
         tone: "said",
         text: `Kept beside frame ${frame + 1}.`,
-        undo: () => void sendJson("DELETE", `/api/runs/${runId}/marks/${id}`, {}, anything).catch(wrong),
+        undo: () => void sendJson("DELETE", `/api/runs/${runId}/marks/${id}`, {}, doneReply).catch(wrong),
       }),
     onError: wrong,
   });

@@ -29,10 +29,7 @@ export const shotShown = ({ id, outingId }: ShotReply) => [
 /** A shot's row as the answer to a change tells it; another intent plans its line, time and scene anew. */
 const toldOf = ({ id }: ShotReply) => ({
   row: `shot ${id}`,
-  read: (answer: unknown) => {
-    const { data } = shotReply.safeParse(answer);
-    return data ? { shows: data, fields: { ...data, line: data.recipeLine } } : null;
-  },
+  reply: shotReply.transform((shot) => ({ shows: shot, fields: { ...shot, line: shot.recipeLine } })),
 });
 
 /** Changes parts of shots. */

@@ -1,7 +1,7 @@
 "use client";
 
 import { useMemo, useState } from "react";
-import type { OutingReply, ShotDetailReply } from "@/contracts/replies";
+import { type OutingReply, recipeReply, type ShotDetailReply } from "@/contracts/replies";
 import { type ParsedRecipe, parseRecipe, printRecipe, type Recipe } from "@/core/recipe";
 import { useShot } from "@/features/api/queries";
 import { shownIn, useDraft } from "@/features/api/useDraft";
@@ -45,7 +45,7 @@ export function useShotRecipe(shotId: string): ShotRecipe {
       })),
     ];
     // Of the shot's row the line is told by other changes alone.
-    const told = { row: `shot ${shotId}`, read: () => null };
+    const told = { row: `shot ${shotId}`, reply: recipeReply.transform(() => null) };
     const draft = { method: "PUT", url: `/api/shots/${shotId}/recipe`, shown, told } as const;
     void change(draft, { part: { line: text }, was: { line: savedLine } });
   };

@@ -4,7 +4,7 @@ import { useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { z } from "zod";
 import { LIMITS, sizeText } from "@/contracts/limits";
-import { importReply } from "@/contracts/replies";
+import { doneReply, importReply } from "@/contracts/replies";
 import { BEGINNING_BYTES, beginsLikeZip, pictureFormatOf, pictureFormatsText } from "@/core/formats";
 import { errorText, sendJson, uploadFile } from "@/features/api/client";
 
@@ -21,7 +21,6 @@ export interface Upload {
 }
 
 const opened = z.object({ id: z.uuid() });
-const anything = z.unknown();
 const AT_ONCE = 2;
 
 /** Smaller files are sent whatever they are: their refusal is then kept with the batch. */
@@ -85,7 +84,7 @@ export function useImport(shotId: string, intoRun: string | null = null) {
         }
       };
       await Promise.all(Array.from({ length: AT_ONCE }, sendNext));
-      if (intoRun === null) await sendJson("POST", `/api/runs/${id}/finish`, {}, anything);
+      if (intoRun === null) await sendJson("POST", `/api/runs/${id}/finish`, {}, doneReply);
       else await client.invalidateQueries({ queryKey: ["frames", intoRun] });
     };
     if (reasons.includes(null)) await sendAll().catch((error: unknown) => setProblem(errorText(error)));

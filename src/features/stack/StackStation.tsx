@@ -3,8 +3,7 @@
 import { Box } from "@chakra-ui/react";
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
-import { z } from "zod";
-import { stackReply } from "@/contracts/replies";
+import { doneReply, stackReply } from "@/contracts/replies";
 import type { StackMethod } from "@/core/stack";
 import { errorText, sendJson } from "@/features/api/client";
 import { useLiveJob, useShot, useWatchJob } from "@/features/api/queries";
@@ -16,8 +15,6 @@ import { Station } from "@/ui/Station";
 import { StackProgressView } from "./StackProgressView";
 import { StackReasons } from "./StackReasons";
 import { useStackLights } from "./useStackLights";
-
-const anything = z.unknown();
 
 /** Stack: the job as it goes, then its result to look at and take away. */
 export function StackStation({ outingId, shotId }: { readonly outingId: string; readonly shotId: string }) {
@@ -37,7 +34,7 @@ export function StackStation({ outingId, shotId }: { readonly outingId: string; 
 
   const wrong = (error: unknown) => notice({ tone: "wrong", text: errorText(error) });
   const cancel = useMutation({
-    mutationFn: (id: string) => sendJson("POST", `/api/jobs/${id}/cancel`, {}, anything),
+    mutationFn: (id: string) => sendJson("POST", `/api/jobs/${id}/cancel`, {}, doneReply),
     onError: wrong,
   });
   const again = useMutation({

@@ -1,5 +1,6 @@
 import { answer, readJson, refusal, route } from "@/app/http";
 import { KIT_ITEMS, type KitList, kitFile, kitReply } from "@/contracts/kit";
+import { doneReply } from "@/contracts/replies";
 import { findKit, saveKitItem } from "@/db/kit";
 import { application } from "@/engine/application";
 
@@ -11,8 +12,10 @@ export const POST = route(async (request) => {
   const kit = kitFile.safeParse(await readJson(request));
   if (!kit.success) return refusal(kit.error);
   const { db } = (await application()).database;
-  for (const list of Object.keys(KIT_ITEMS) as KitList[]) {
-    for (const item of kit.data[list]) await saveKitItem(db, list, item);
-  }
-  return Response.json({}, { status: 201 });
+  await db.transaction(async (within) => {
+    for (const list of Object.keys(KIT_ITEMS) as KitList[]) {
+      for (const item of kit.data[list]) await saveKitItem(within, list, item);
+    }
+  });
+  return answer(doneReply, {}, 201);
 });

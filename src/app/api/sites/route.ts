@@ -17,10 +17,13 @@ export const POST = route(async (request) => {
   const sites = wanted.safeParse(await readJson(request));
   if (!sites.success) return refusal(sites.error);
   const { db } = (await application()).database;
-  const created = [];
-  for (const site of sites.data) {
-    const given = Object.fromEntries(Object.entries(site).filter(([, value]) => value !== undefined));
-    created.push(await createSite(db, { ...siteAt(site), ...given }));
-  }
-  return Response.json(created, { status: 201 });
+  const created = await db.transaction(async (within) => {
+    const rows = [];
+    for (const site of sites.data) {
+      const given = Object.fromEntries(Object.entries(site).filter(([, value]) => value !== undefined));
+      rows.push(await createSite(within, { ...siteAt(site), ...given }));
+    }
+    return rows;
+  });
+  return answer(z.array(siteReply), created, 201);
 });

@@ -1,10 +1,11 @@
-import { notFound, problem, readJson, refusal, route } from "@/app/http";
+import { answer, notFound, problem, readJson, refusal, route } from "@/app/http";
+import { stackStarted } from "@/contracts/replies";
 import { stackRequest } from "@/contracts/stack";
+import { publish } from "@/db/events";
 import { findFrames, findRun } from "@/db/runs";
 import { createStackJob } from "@/db/stacks";
 import { application } from "@/engine/application";
 import { PIPELINE_VERSION } from "@/engine/defaults";
-import { enqueueStack } from "@/engine/jobs/queue";
 import { ensureRoom } from "@/engine/room";
 import { stackDiskBytes } from "@/engine/stack/diskNeed";
 
@@ -13,7 +14,7 @@ export const POST = route(async (request) => {
   const wanted = stackRequest.safeParse(await readJson(request));
   if (!wanted.success) return refusal(wanted.error);
   const { runId, frameIds, parameters } = wanted.data;
-  const { database, boss } = await application();
+  const { database } = await application();
   const run = await findRun(database.db, runId);
   if (!run) return notFound("run");
   const chosen = new Set(frameIds);
@@ -31,6 +32,6 @@ export const POST = route(async (request) => {
     inputs: frames.map(({ id, name, hash }) => ({ frameId: id, name, hash })),
     version: PIPELINE_VERSION,
   });
-  await enqueueStack(boss, { jobId: job.id });
-  return Response.json({ id: stack.id, jobId: job.id }, { status: 201 });
+  await publish(database.db, { topic: "job", id: job.id });
+  return answer(stackStarted, { id: stack.id, jobId: job.id }, 201);
 });

@@ -2,7 +2,7 @@ import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useEffect, useMemo, useState } from "react";
 import { z } from "zod";
 import type { HandFrameChange, HandRunRequest } from "@/contracts/handFrame";
-import type { FrameReply } from "@/contracts/replies";
+import { doneReply, type FrameReply } from "@/contracts/replies";
 import { type Camera, chosenCamera } from "@/core/camera";
 import { type CapturePlan, plannedFrames, planOfLine, type RunMoment, runMoment } from "@/core/capture";
 import { errorText, sendJson } from "@/features/api/client";
@@ -13,7 +13,6 @@ import { type Tap, useTaps } from "./useTaps";
 
 const NO_FRAMES: readonly FrameReply[] = [];
 const started = z.object({ id: z.uuid() });
-const anything = z.unknown();
 const wrong = (error: unknown) => notice({ tone: "wrong", text: errorText(error) });
 
 /** Between pressing Begin and the first frame: to walk to the phone. */
@@ -63,18 +62,18 @@ export function useHandRun(shotId: string, camera: Camera | undefined) {
     onError: wrong,
   });
   const end = useMutation({
-    mutationFn: () => sendJson("POST", `/api/runs/${runId}/finish`, {}, anything),
+    mutationFn: () => sendJson("POST", `/api/runs/${runId}/finish`, {}, doneReply),
     onSuccess: refresh,
     onError: wrong,
   });
   const correct = useMutation({
     mutationFn: ({ id, change }: { readonly id: string; readonly change: HandFrameChange }) =>
-      sendJson("PATCH", `/api/runs/${runId}/hand-frames/${id}`, change, anything),
+      sendJson("PATCH", `/api/runs/${runId}/hand-frames/${id}`, change, doneReply),
     onSuccess: refresh,
     onError: wrong,
   });
   const remove = useMutation({
-    mutationFn: (id: string) => sendJson("DELETE", `/api/runs/${runId}/hand-frames/${id}`, {}, anything),
+    mutationFn: (id: string) => sendJson("DELETE", `/api/runs/${runId}/hand-frames/${id}`, {}, doneReply),
     onSuccess: refresh,
     onError: wrong,
   });

@@ -1,6 +1,6 @@
 import { useCallback, useEffect, useState } from "react";
-import { z } from "zod";
 import { type HandFramesRequest, handFramesRequest } from "@/contracts/handFrame";
+import { doneReply } from "@/contracts/replies";
 import { ProblemError, sendJson } from "@/features/api/client";
 import { notice } from "@/ui/Notice";
 
@@ -51,7 +51,7 @@ export function useTaps(runId: string | null): { readonly waiting: readonly Tap[
       // Also where another tap has come meanwhile: what was sent waits no more.
       setWaiting((before) => before.filter(({ id }) => !sent.has(id)));
     };
-    sendJson("POST", `/api/runs/${runId}/hand-frames`, { frames } satisfies HandFramesRequest, z.unknown()).then(
+    sendJson("POST", `/api/runs/${runId}/hand-frames`, { frames } satisfies HandFramesRequest, doneReply).then(
       forget,
       (error: unknown) => {
         if (error instanceof ProblemError && FOR_GOOD.includes(error.code)) {

@@ -1,6 +1,7 @@
 import { z } from "zod";
-import { notFound, readJson, refusal, route } from "@/app/http";
+import { answer, notFound, readJson, refusal, route } from "@/app/http";
 import { KIT_ITEMS, kitListNamed } from "@/contracts/kit";
+import { doneReply } from "@/contracts/replies";
 import { saveKitItem } from "@/db/kit";
 import { application } from "@/engine/application";
 
@@ -17,5 +18,5 @@ export const PUT = route<{ list: string }>(async (request, { list: written }) =>
   const was = KIT_ITEMS[list].optional().safeParse(before);
   if (!was.success) return refusal(was.error);
   await saveKitItem((await application()).database.db, list, item.data, was.data);
-  return Response.json({});
+  return answer(doneReply, {});
 });

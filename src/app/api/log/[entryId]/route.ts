@@ -1,4 +1,5 @@
-import { isId, notFound, readJson, refusal, route } from "@/app/http";
+import { answer, isId, notFound, readJson, refusal, route } from "@/app/http";
+import { logEntryReply } from "@/contracts/replies";
 import { logChange } from "@/contracts/requests";
 import { updateLogEntry } from "@/db/log";
 import { application } from "@/engine/application";
@@ -15,5 +16,5 @@ export const PATCH = route<{ entryId: string }>(async (request, { entryId }) => 
   };
   if (!isId(entryId)) return notFound("entry");
   const entry = await updateLogEntry((await application()).database.db, entryId, change, was);
-  return entry ? Response.json(entry) : notFound("entry");
+  return entry ? answer(logEntryReply, entry) : notFound("entry");
 });

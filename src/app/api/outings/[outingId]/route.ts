@@ -1,5 +1,5 @@
 import { answer, isId, notFound, readJson, refusal, route } from "@/app/http";
-import { outingReply } from "@/contracts/replies";
+import { outingReply, outingRowReply } from "@/contracts/replies";
 import { outingChange } from "@/contracts/site";
 import { findOuting, updateOuting } from "@/db/outings";
 import { findSite } from "@/db/sites";
@@ -20,5 +20,5 @@ export const PATCH = route<{ outingId: string }>(async (request, { outingId }) =
   const change = Object.fromEntries(Object.entries(given).filter(([, value]) => value !== undefined));
   if (wanted.data.siteId && !(await findSite(db, wanted.data.siteId))) return notFound("site");
   const outing = isId(outingId) ? await updateOuting(db, outingId, change, was) : undefined;
-  return outing ? Response.json(outing) : notFound("outing");
+  return outing ? answer(outingRowReply, outing) : notFound("outing");
 });

@@ -1,11 +1,11 @@
 import { answer, isId, notFound, readJson, refusal, route } from "@/app/http";
-import { shotDetailReply } from "@/contracts/replies";
+import { shotDetailReply, shotReply } from "@/contracts/replies";
 import { shotChange } from "@/contracts/site";
-import { findShot, updateShot } from "@/db/outings";
+import { findShot } from "@/db/outings";
 import { listRuns } from "@/db/runs";
 import { listStacks } from "@/db/stacks";
 import { application } from "@/engine/application";
-import { followIntent } from "@/engine/newShot";
+import { changeShot } from "@/engine/newShot";
 
 /** One shot with its runs and stacks. */
 export const GET = route<{ shotId: string }>(async (_request, { shotId }) => {
@@ -26,9 +26,6 @@ export const PATCH = route<{ shotId: string }>(async (request, { shotId }) => {
     ...(deleted === undefined ? {} : { deletedAt: deleted ? new Date() : null }),
   };
   const { db } = (await application()).database;
-  const before = isId(shotId) ? await findShot(db, shotId) : undefined;
-  const shot = before && (await updateShot(db, shotId, change, was));
-  if (!before || !shot) return notFound("shot");
-  await followIntent(db, shot, before.intent);
-  return Response.json(await findShot(db, shotId));
+  const shot = isId(shotId) ? await changeShot(db, shotId, change, was) : undefined;
+  return shot ? answer(shotReply, shot) : notFound("shot");
 });

@@ -1,5 +1,6 @@
 import tzlookup from "tz-lookup";
-import { isId, notFound, readJson, refusal, route } from "@/app/http";
+import { answer, isId, notFound, readJson, refusal, route } from "@/app/http";
+import { siteReply } from "@/contracts/replies";
 import { siteChange } from "@/contracts/site";
 import { updateSite } from "@/db/sites";
 import { application } from "@/engine/application";
@@ -16,5 +17,5 @@ export const PATCH = route<{ siteId: string }>(async (request, { siteId }) => {
   }
   const marked = deleted === undefined ? change : { ...change, deletedAt: deleted ? new Date() : null };
   const site = isId(siteId) ? await updateSite((await application()).database.db, siteId, marked, was) : undefined;
-  return site ? Response.json(site) : notFound("site");
+  return site ? answer(siteReply, site) : notFound("site");
 });

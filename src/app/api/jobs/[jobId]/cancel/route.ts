@@ -1,4 +1,5 @@
-import { isId, notFound, route } from "@/app/http";
+import { answer, isId, notFound, route } from "@/app/http";
+import { doneReply } from "@/contracts/replies";
 import { publish } from "@/db/events";
 import { cancelJob, findJob } from "@/db/stacks";
 import { application } from "@/engine/application";
@@ -9,5 +10,5 @@ export const POST = route<{ jobId: string }>(async (_request, { jobId }) => {
   const job = isId(jobId) ? await findJob(db, jobId) : undefined;
   if (!job) return notFound("job");
   if (await cancelJob(db, jobId)) await publish(db, { topic: "job", id: jobId });
-  return Response.json({});
+  return answer(doneReply, {});
 });

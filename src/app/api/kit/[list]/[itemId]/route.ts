@@ -1,5 +1,6 @@
-import { isId, notFound, route } from "@/app/http";
+import { answer, isId, notFound, route } from "@/app/http";
 import { kitListNamed } from "@/contracts/kit";
+import { doneReply } from "@/contracts/replies";
 import { deleteKitItem } from "@/db/kit";
 import { application } from "@/engine/application";
 
@@ -7,5 +8,5 @@ import { application } from "@/engine/application";
 export const DELETE = route<{ list: string; itemId: string }>(async (_request, { list: written, itemId }) => {
   const list = kitListNamed(written);
   const gone = list && isId(itemId) && (await deleteKitItem((await application()).database.db, list, itemId));
-  return gone ? Response.json({}) : notFound("piece of kit");
+  return gone ? answer(doneReply, {}) : notFound("piece of kit");
 });

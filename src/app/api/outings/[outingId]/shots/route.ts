@@ -1,4 +1,5 @@
-import { isId, notFound, readJson, refusal, route } from "@/app/http";
+import { answer, isId, notFound, readJson, refusal, route } from "@/app/http";
+import { createdReply } from "@/contracts/replies";
 import { shotRequest } from "@/contracts/requests";
 import { findOuting } from "@/db/outings";
 import { application } from "@/engine/application";
@@ -12,5 +13,5 @@ export const POST = route<{ outingId: string }>(async (request, { outingId }) =>
   if (!isId(outingId) || !(await findOuting(db, outingId))) return notFound("outing");
   const { name, intent } = wanted.data;
   const id = await addShot(db, { outingId, name, intent });
-  return Response.json({ id }, { status: 201 });
+  return answer(createdReply, { id }, 201);
 });

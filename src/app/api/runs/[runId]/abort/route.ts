@@ -1,4 +1,5 @@
-import { notFound, route } from "@/app/http";
+import { answer, notFound, route } from "@/app/http";
+import { doneReply } from "@/contracts/replies";
 import { application } from "@/engine/application";
 
 /** Ends a run after the frame at hand; what was taken stays. */
@@ -6,5 +7,5 @@ export const POST = route<{ runId: string }>(async (_request, { runId }) => {
   const active = (await application()).capturing.get(runId);
   if (!active) return notFound("run in progress");
   await active.phone.abort(runId);
-  return Response.json({});
+  return answer(doneReply, {});
 });

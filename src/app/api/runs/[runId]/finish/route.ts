@@ -1,4 +1,5 @@
-import { isId, notFound, route } from "@/app/http";
+import { answer, isId, notFound, route } from "@/app/http";
+import { doneReply } from "@/contracts/replies";
 import { publish } from "@/db/events";
 import { findRun, finishRun } from "@/db/runs";
 import { application } from "@/engine/application";
@@ -14,5 +15,5 @@ export const POST = route<{ runId: string }>(async (_request, { runId }) => {
     await logRun(db, runId);
     await publish(db, { topic: "run", id: runId });
   }
-  return Response.json({});
+  return answer(doneReply, {});
 });

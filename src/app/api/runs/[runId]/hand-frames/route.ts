@@ -1,5 +1,6 @@
-import { isId, notFound, problem, readJson, refusal, route } from "@/app/http";
+import { answer, isId, notFound, problem, readJson, refusal, route } from "@/app/http";
 import { handFramesRequest } from "@/contracts/handFrame";
+import { doneReply } from "@/contracts/replies";
 import { publish } from "@/db/events";
 import { logHandFrames } from "@/db/handFrames";
 import { findRun } from "@/db/runs";
@@ -18,5 +19,5 @@ export const POST = route<{ runId: string }>(async (request, { runId }) => {
     wanted.data.frames.map(({ takenAt, ...frame }) => ({ runId, takenAt: new Date(takenAt), ...frame })),
   );
   await publish(db, { topic: "run", id: runId });
-  return Response.json({}, { status: 201 });
+  return answer(doneReply, {}, 201);
 });

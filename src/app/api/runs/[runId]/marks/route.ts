@@ -1,4 +1,5 @@
-import { isId, notFound, readJson, refusal, route } from "@/app/http";
+import { answer, isId, notFound, readJson, refusal, route } from "@/app/http";
+import { createdReply } from "@/contracts/replies";
 import { markRequest } from "@/contracts/runMark";
 import { publish } from "@/db/events";
 import { addMark, findRun } from "@/db/runs";
@@ -12,5 +13,5 @@ export const POST = route<{ runId: string }>(async (request, { runId }) => {
   if (!isId(runId) || !(await findRun(db, runId))) return notFound("run");
   const id = await addMark(db, { runId, ...wanted.data });
   await publish(db, { topic: "run", id: runId });
-  return Response.json({ id }, { status: 201 });
+  return answer(createdReply, { id }, 201);
 });

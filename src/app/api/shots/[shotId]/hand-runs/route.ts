@@ -1,5 +1,6 @@
-import { isId, notFound, readJson, refusal, route } from "@/app/http";
+import { answer, isId, notFound, readJson, refusal, route } from "@/app/http";
 import { handRunRequest } from "@/contracts/handFrame";
+import { createdReply } from "@/contracts/replies";
 import { parseRecipe } from "@/core/recipe";
 import { publish } from "@/db/events";
 import { endHandRuns } from "@/db/handFrames";
@@ -28,5 +29,5 @@ export const POST = route<{ shotId: string }>(async (request, { shotId }) => {
     framesWanted: parseRecipe(line).recipe.sequence?.frames ?? 1,
     createdAt: new Date(startedAt),
   });
-  return Response.json({ id: run.id }, { status: 201 });
+  return answer(createdReply, { id: run.id }, 201);
 });

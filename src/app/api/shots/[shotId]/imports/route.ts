@@ -1,4 +1,5 @@
-import { isId, notFound, route } from "@/app/http";
+import { answer, isId, notFound, route } from "@/app/http";
+import { createdReply } from "@/contracts/replies";
 import { findShot } from "@/db/outings";
 import { createRun } from "@/db/runs";
 import { application } from "@/engine/application";
@@ -15,5 +16,5 @@ export const POST = route<{ shotId: string }>(async (_request, { shotId }) => {
     state: "running",
     framesWanted: 0,
   });
-  return Response.json({ id: run.id }, { status: 201 });
+  return answer(createdReply, { id: run.id }, 201);
 });

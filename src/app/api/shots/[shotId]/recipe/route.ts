@@ -1,7 +1,8 @@
-import { isId, notFound, problem, readJson, refusal, route } from "@/app/http";
+import { answer, isId, notFound, problem, readJson, refusal, route } from "@/app/http";
+import { recipeReply } from "@/contracts/replies";
 import { recipeRequest } from "@/contracts/requests";
 import { parseRecipe, printRecipe } from "@/core/recipe";
-import { findShot, saveRecipe } from "@/db/outings";
+import { updateShot } from "@/db/outings";
 import { application } from "@/engine/application";
 
 /** Gives a shot a new recipe, in its canonical spelling. */
@@ -18,8 +19,9 @@ export const PUT = route<{ shotId: string }>(async (request, { shotId }) => {
     );
   }
   const { db } = (await application()).database;
-  if (!isId(shotId) || !(await findShot(db, shotId))) return notFound("shot");
   const line = printRecipe(recipe);
-  await saveRecipe(db, shotId, line, wanted.data.was?.line);
-  return Response.json({ line });
+  const was = wanted.data.was && { recipeLine: wanted.data.was.line };
+  const shot = isId(shotId) ? await updateShot(db, shotId, { recipeLine: line }, was) : undefined;
+  if (!shot) return notFound("shot");
+  return answer(recipeReply, { line });
 });

@@ -1,4 +1,5 @@
-import { isId, notFound, problem, readJson, refusal, route } from "@/app/http";
+import { answer, isId, notFound, problem, readJson, refusal, route } from "@/app/http";
+import { createdReply } from "@/contracts/replies";
 import { runRequest } from "@/contracts/requests";
 import { parseRecipe } from "@/core/recipe";
 import { findShot } from "@/db/outings";
@@ -24,5 +25,5 @@ export const POST = route<{ shotId: string }>(async (request, { shotId }) => {
   const options = { widthPx, pace, startsAt: null, seed: Date.now() % 2 ** 31 };
   const started = await startRun(app, { shotId, recipe, options });
   if (started.kind === "refused") return problem(422, "phone-refuses", started.problems.join(" "), started.problems);
-  return Response.json({ id: started.run.id }, { status: 201 });
+  return answer(createdReply, { id: started.run.id }, 201);
 });

@@ -1,5 +1,6 @@
-import { isId, notFound, readJson, refusal, route } from "@/app/http";
+import { answer, isId, notFound, readJson, refusal, route } from "@/app/http";
 import { handFrameChange } from "@/contracts/handFrame";
+import { doneReply } from "@/contracts/replies";
 import { publish } from "@/db/events";
 import { changeHandFrame, removeHandFrame } from "@/db/handFrames";
 import { application } from "@/engine/application";
@@ -17,7 +18,7 @@ export const PATCH = route<OfFrame>(async (request, { runId, frameId }) => {
   if (!isId(runId) || !isId(frameId) || !(await changeHandFrame(db, runId, frameId, wanted.data)))
     return notFound("frame");
   await publish(db, { topic: "run", id: runId });
-  return Response.json({});
+  return answer(doneReply, {});
 });
 
 /** Takes a logged frame back. */
@@ -25,5 +26,5 @@ export const DELETE = route<OfFrame>(async (_request, { runId, frameId }) => {
   const { db } = (await application()).database;
   if (!isId(runId) || !isId(frameId) || !(await removeHandFrame(db, runId, frameId))) return notFound("frame");
   await publish(db, { topic: "run", id: runId });
-  return Response.json({});
+  return answer(doneReply, {});
 });

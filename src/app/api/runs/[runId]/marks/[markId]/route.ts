@@ -1,4 +1,5 @@
-import { isId, notFound, route } from "@/app/http";
+import { answer, isId, notFound, route } from "@/app/http";
+import { doneReply } from "@/contracts/replies";
 import { publish } from "@/db/events";
 import { removeMark } from "@/db/runs";
 import { application } from "@/engine/application";
@@ -8,5 +9,5 @@ export const DELETE = route<{ runId: string; markId: string }>(async (_request, 
   const { db } = (await application()).database;
   if (!isId(runId) || !isId(markId) || !(await removeMark(db, runId, markId))) return notFound("mark");
   await publish(db, { topic: "run", id: runId });
-  return Response.json({});
+  return answer(doneReply, {});
 });

@@ -1,6 +1,7 @@
 import { Readable } from "node:stream";
 import type { ReadableStream as NodeReadableStream } from "node:stream/web";
-import { isId, notFound, problem, refusal, route } from "@/app/http";
+import { answer, isId, notFound, problem, refusal, route } from "@/app/http";
+import { createdReply } from "@/contracts/replies";
 import { MOST_SPOKEN_BYTES, SPOKEN_TYPES, spokenQuery } from "@/contracts/runMark";
 import { publish } from "@/db/events";
 import { addMark, findRun } from "@/db/runs";
@@ -29,7 +30,7 @@ export const POST = route<{ runId: string }>(async (request, { runId }) => {
     const text = `spoken, ${Math.max(1, Math.round(seconds))} s`;
     const id = await addMark(db, { runId, kind: "note", frame, text, soundHash: hash, soundType });
     await publish(db, { topic: "run", id: runId });
-    return Response.json({ id }, { status: 201 });
+    return answer(createdReply, { id }, 201);
   } catch (error) {
     if (error instanceof TooLargeError)
       return problem(413, "too-large", "The note is too long; nothing of it was kept. Speak a shorter one.");

@@ -1,0 +1,9 @@
+/** Who takes a run's frames: a phone that is linked, a person's own files, or somebody by hand. */
+export const RUN_SOURCES = ["phone", "files", "hand"] as const;
+export const RUN_STATES = ["running", "paused", "done", "aborted", "failed"] as const;
+
+export const JOB_KINDS = ["stack"] as const;
+export const JOB_STATES = ["waiting", "running", "done", "cancelled", "failed"] as const;
+
+/** What an entry of the log is about. */
+export const LOG_KINDS = ["run", "stack"] as const;
