@@ -1,6 +1,7 @@
 "use client";
 
 import { Slider } from "@chakra-ui/react";
+import { useRef } from "react";
 
 interface SlideProps {
   readonly label: string;
@@ -10,6 +11,9 @@ interface SlideProps {
   /** Said instead of the number. */
   readonly valueText?: string;
   readonly width?: string;
+  /** Takes every value while a hand is on it; without it `onChange` does. */
+  readonly onDraft?: (value: number) => void;
+  /** Takes the value that a hand or a key leaves. */
   readonly onChange: (value: number) => void;
 }
 
@@ -17,7 +21,10 @@ interface SlideProps {
 const THUMB = { width: 15, height: 15 };
 
 /** A whole number between two ends, moved by hand or with the arrow keys. */
-export function Slide({ label, least, most, value, valueText, width = "100%", onChange }: SlideProps) {
+export function Slide({ label, least, most, value, valueText, width = "100%", onDraft, onChange }: SlideProps) {
+  // What a hand leaves is known before the page has drawn it.
+  const latest = useRef(value);
+  latest.current = value;
   return (
     <Slider.Root
       min={least}
@@ -27,7 +34,12 @@ export function Slide({ label, least, most, value, valueText, width = "100%", on
       width={width}
       thumbSize={THUMB}
       {...(valueText !== undefined && { getAriaValueText: () => valueText })}
-      onValueChange={({ value: [next] }) => next !== undefined && next !== value && onChange(next)}
+      onValueChange={({ value: [next = value] }) => {
+        if (next === latest.current) return;
+        latest.current = next;
+        (onDraft ?? onChange)(next);
+      }}
+      {...(onDraft && { onValueChangeEnd: () => onChange(latest.current) })}
     >
       <Slider.Control>
         <Slider.Track>

@@ -47,7 +47,8 @@ export function AimStation({ outingId, shotId }: { readonly outingId: string; re
   const cursorMs = useNightCursor();
   const heldMs = useNightHeld();
   const change = useShotDraft();
-  const { savedLine, recipe, type, save, apply } = useShotRecipe(shotId);
+  const shown = useShotRecipe(shotId);
+  const { recipe, type, apply } = shown;
   const aim = shot?.aim ?? START;
   if (shot && kit && !night && !coming) {
     return (
@@ -123,7 +124,7 @@ export function AimStation({ outingId, shotId }: { readonly outingId: string; re
         reasonsName="Path and focus"
         reasons={reasons}
       />
-      <RecipeLine key={shotId} line={savedLine} onSave={save} onDraft={type} />
+      <RecipeLine shown={shown} />
     </>
   );
 }

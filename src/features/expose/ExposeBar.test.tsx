@@ -29,6 +29,7 @@ function bar(line: string, meter: Figure | null = null) {
       kit={kit}
       camera={chosenCamera(kit, null)}
       onRecipe={(recipe: Recipe) => lines.push(printRecipe(recipe))}
+      onDraft={jest.fn()}
       onCamera={jest.fn()}
       onIntent={onIntent}
     />,

@@ -25,6 +25,8 @@ interface ExposeBarProps {
   readonly kit: KitReply;
   readonly camera: Camera;
   readonly onRecipe: (recipe: Recipe) => void;
+  /** Takes the recipe while a hand is on a slider. */
+  readonly onDraft: (recipe: Recipe) => void;
   readonly onCamera: (choice: CameraChoice) => void;
   readonly onIntent: (intent: IntentId) => void;
 }
@@ -52,18 +54,17 @@ function fusedBy(recipe: Recipe, stack: StackMethod): Recipe {
 
 /** What the picture is to be, the camera, and what slides and opens the ground: a filter, and how many frames. */
 export function ExposeBar(props: ExposeBarProps) {
-  const { recipe, filters, meter, intent, kit, camera, onRecipe, onCamera, onIntent } = props;
+  const { recipe, filters, meter, intent, kit, camera, onRecipe, onDraft, onCamera, onIntent } = props;
   const stops = Math.round(100 * stackedFilterStops(recipe.filters)) / 100;
   const frames = recipe.sequence?.frames ?? 1;
   const owned = filters.find((each) => Math.abs(each.stops - stops) < 0.01);
   const worth = lawOf(recipe.stack, frames)?.isLongExposure ? `, worth ${signed(Math.log2(frames))} stops` : "";
-  const setFrames = (next: number) =>
-    onRecipe({
-      ...recipe,
-      sequence: { shutterSeconds: 1, ...recipe.sequence, periodSeconds: null, frames: next },
-      bracketStops: next > 1 ? recipe.bracketStops : null,
-      stack: next > 1 ? (recipe.stack ?? "mean") : null,
-    });
+  const withFrames = (next: number): Recipe => ({
+    ...recipe,
+    sequence: { shutterSeconds: 1, ...recipe.sequence, periodSeconds: null, frames: next },
+    bracketStops: next > 1 ? recipe.bracketStops : null,
+    stack: next > 1 ? (recipe.stack ?? "mean") : null,
+  });
   return (
     <Grid
       templateColumns="1fr auto"
@@ -128,7 +129,8 @@ export function ExposeBar(props: ExposeBarProps) {
             most={FRAMES.length - 1}
             value={Math.round(Math.log2(Math.min(MOST_FRAMES, frames)))}
             valueText={counted(frames, "frame")}
-            onChange={(at) => setFrames(FRAMES[at] ?? 1)}
+            onDraft={(at) => onDraft(withFrames(FRAMES[at] ?? 1))}
+            onChange={(at) => onRecipe(withFrames(FRAMES[at] ?? 1))}
           />
         </Flex>
         {frames > 1 && (

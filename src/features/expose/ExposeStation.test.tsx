@@ -32,12 +32,12 @@ async function station(change: Partial<ShotReply> = {}) {
   const waiting: (() => void)[] = [];
   const state = { held: false, shot: () => shot, release: () => waiting.splice(0).map((answer) => answer()) };
   asked.mockImplementation(async (url) => (url === "/api/kit" ? kit : { shot, runs: [], stacks: [] }));
-  sent.mockImplementation(async (_method, url, body) => {
+  sent.mockImplementation(async (_method, url, body, reply) => {
     if (state.held) await new Promise<void>((resolve) => waiting.push(resolve));
     shot = url.endsWith("/recipe")
       ? { ...shot, recipeLine: (body as { line: string }).line }
       : { ...shot, ...(body as object) };
-    return {} as never;
+    return reply.parse(url.endsWith("/recipe") ? { line: shot.recipeLine } : { ...shot, beforeRun: null }) as never;
   });
   show(
     <NightProvider outing={outingReply([shot])} shotId={shot.id}>

@@ -15,9 +15,17 @@ import { useExposureChanges } from "./useExposureChanges";
 
 const ONE_SECOND = { frames: 1, shutterSeconds: 1, periodSeconds: null };
 
+/** A recipe with the shutter time and ISO of a point. */
+const atPoint = (recipe: Recipe, { shutterSeconds, iso }: FieldPoint): Recipe => ({
+  ...recipe,
+  sequence: { ...ONE_SECOND, ...recipe.sequence, periodSeconds: null, shutterSeconds },
+  iso,
+});
+
 /** Expose: which settings can work, and why. The recipe line and the point of the field are one and the same. */
 export function ExposeStation({ shotId }: { readonly outingId: string; readonly shotId: string }) {
-  const { savedLine, line, recipe, type, save, apply } = useShotRecipe(shotId);
+  const shown = useShotRecipe(shotId);
+  const { line, recipe, draft, apply } = shown;
   const exposure = useExposure(shotId, recipe);
   const changes = useExposureChanges(exposure);
   const [edgeId, setEdgeId] = useState<string | null>(null);
@@ -38,6 +46,7 @@ export function ExposeStation({ shotId }: { readonly outingId: string; readonly 
               kit={kit}
               camera={camera}
               onRecipe={apply}
+              onDraft={draft}
               intent={shot.intent}
               onCamera={changes.changeCamera}
               onIntent={changes.changeIntent}
@@ -52,9 +61,8 @@ export function ExposeStation({ shotId }: { readonly outingId: string; readonly 
               recipes={solution.recipes}
               chosenEdge={edgeId}
               onEdge={setEdgeId}
-              onPoint={({ shutterSeconds, iso: nextIso }) =>
-                apply({ ...base, sequence: { ...base.sequence!, periodSeconds: null, shutterSeconds }, iso: nextIso })
-              }
+              onDraft={(at) => draft(atPoint(base, at))}
+              onPoint={(at) => apply(atPoint(base, at))}
               onRecipe={(chosen) => apply(chosen.recipe)}
             />
           </>
@@ -73,7 +81,7 @@ export function ExposeStation({ shotId }: { readonly outingId: string; readonly 
           />
         }
       />
-      <RecipeLine key={shotId} line={savedLine} onSave={save} onDraft={type} />
+      <RecipeLine shown={shown} />
     </>
   );
 }

@@ -17,7 +17,7 @@ const request: SolveRequest = {
 function exposureField(line: string, asked = request) {
   const { recipe } = parseRecipe(line);
   const field = solveWorker.field(asked, recipe);
-  const given = { onEdge: jest.fn(), onPoint: jest.fn(), onRecipe: jest.fn() };
+  const given = { onEdge: jest.fn(), onDraft: jest.fn(), onPoint: jest.fn(), onRecipe: jest.fn() };
   const view = show(
     <ExposureField
       request={asked}

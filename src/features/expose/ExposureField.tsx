@@ -25,6 +25,8 @@ interface ExposureFieldProps {
   readonly recipes: readonly SolvedRecipe[];
   readonly chosenEdge: string | null;
   readonly onEdge: (id: string | null) => void;
+  /** Takes the point while a hand is on it, and where it was left. */
+  readonly onDraft: (point: FieldPoint) => void;
   readonly onPoint: (point: FieldPoint) => void;
   readonly onRecipe: (recipe: SolvedRecipe) => void;
 }
@@ -33,7 +35,20 @@ const SLIDES = "transform 180ms, opacity 180ms";
 
 /** Shutter across, ISO up, every limit as an edge with its name; what is left is the open ground. */
 export function ExposureField(props: ExposureFieldProps) {
-  const { request, recipe, field, busy = false, before, point, recipes, chosenEdge, onEdge, onPoint, onRecipe } = props;
+  const {
+    request,
+    recipe,
+    field,
+    busy = false,
+    before,
+    point,
+    recipes,
+    chosenEdge,
+    onEdge,
+    onDraft,
+    onPoint,
+    onRecipe,
+  } = props;
   const { edges } = field;
   const [ref, { width, height }] = useSize<HTMLDivElement>();
   const { isoLadder } = request.camera;
@@ -41,7 +56,7 @@ export function ExposureField(props: ExposureFieldProps) {
   const { frames, box, scales, diagonals, diagonalLabels, labels, shown, pointAt } = layout;
   const { y } = scales;
   const closed = edges.length > 0 && field.openRungs === 0;
-  const hand = useFieldHand({ camera: request.camera, scales, frames, point, onPoint });
+  const hand = useFieldHand({ camera: request.camera, scales, frames, point, onDraft, onPoint });
   return (
     <Box ref={ref} flex="1" minH="0" position="relative">
       {width > 0 && (

@@ -13,25 +13,28 @@ interface FieldHand {
   readonly scales: FieldScales;
   readonly frames: number;
   readonly point: FieldPoint | null;
+  readonly onDraft: (point: FieldPoint) => void;
   readonly onPoint: (point: FieldPoint) => void;
 }
 
 /** Moves the point of a field by hand and by keys, from rung to rung of the phone's ladders. */
-export function useFieldHand({ camera, scales: { x, y }, frames, point, onPoint }: FieldHand) {
+export function useFieldHand({ camera, scales: { x, y }, frames, point, onDraft, onPoint }: FieldHand) {
   const { shutterLadder, isoLadder } = camera;
   const [held, setHeld] = useState(false);
-  const moveTo = (at: DragPoint) =>
-    onPoint({
-      shutterSeconds: nearestRung(shutterLadder, x.invert(at.x) / frames),
-      iso: nearestRung(isoLadder, y.invert(at.y)),
-    });
+  const pointAt = (at: DragPoint): FieldPoint => ({
+    shutterSeconds: nearestRung(shutterLadder, x.invert(at.x) / frames),
+    iso: nearestRung(isoLadder, y.invert(at.y)),
+  });
   const ref = useDrag<SVGSVGElement>({
     start: (at) => {
       setHeld(true);
-      moveTo(at);
+      onDraft(pointAt(at));
     },
-    move: moveTo,
-    end: () => setHeld(false),
+    move: (at) => onDraft(pointAt(at)),
+    end: (at) => {
+      setHeld(false);
+      onPoint(pointAt(at));
+    },
   });
   const step = (ladder: readonly number[], value: number, by: number) => {
     const at = ladder.indexOf(nearestRung(ladder, value)) + by;

@@ -2,16 +2,29 @@
 
 import { Box, Flex } from "@chakra-ui/react";
 import { useRef } from "react";
+import { type ParsedRecipe, printRecipe } from "@/core/recipe";
 import { Action } from "@/ui/Action";
 import { onKeys } from "@/ui/keys";
 import { underlined } from "./underlined";
-import { type LineTextProps, useLineText } from "./useLineText";
+
+/** A line as it is typed, and what becomes of it. */
+export interface ShownLine extends ParsedRecipe {
+  readonly line: string;
+  readonly type: (text: string) => void;
+  readonly save: (line: string) => void;
+  readonly revert: () => void;
+  readonly undo: (() => void) | null;
+}
 
 /** The recipe as one line of text: what is wrong is underlined, and what was expected is said above it. */
-export function RecipeLine(props: LineTextProps) {
+export function RecipeLine({ shown }: { readonly shown: ShownLine }) {
   const mirror = useRef<HTMLDivElement>(null);
-  const { text, problems, change, commit, revert, takeBack, focus, canTakeBack } = useLineText(props);
+  const { line: text, recipe, problems, type, save, revert, undo } = shown;
   const [first] = problems;
+  // A line that is right is finished by Enter, or by leaving the field.
+  const commit = () => {
+    if (problems.length === 0) save(printRecipe(recipe));
+  };
   return (
     <Flex
       as="section"
@@ -81,21 +94,17 @@ export function RecipeLine(props: LineTextProps) {
             autoComplete="off"
             aria-invalid={problems.length > 0}
             aria-describedby={first ? "recipe-problem" : undefined}
-            onChange={(event) => change(event.target.value)}
+            onChange={(event) => type(event.target.value)}
             onKeyDown={onKeys({ Enter: commit, Escape: revert })}
-            onFocus={() => focus(true)}
-            onBlur={() => {
-              focus(false);
-              commit();
-            }}
+            onBlur={commit}
             onScroll={(event) => {
               if (mirror.current) mirror.current.style.transform = `translateX(${-event.currentTarget.scrollLeft}px)`;
             }}
           />
         </Box>
       </Box>
-      {canTakeBack && (
-        <Action look="text" color="ash" fontSize="note" minH="32px" onClick={takeBack} _hover={{ color: "bone" }}>
+      {undo && (
+        <Action look="text" color="ash" fontSize="note" minH="32px" onClick={undo} _hover={{ color: "bone" }}>
           Undo
         </Action>
       )}

@@ -45,7 +45,8 @@ interface RehearseStationProps {
 
 /** Rehearse: the picture before it is taken, at every moment of its run, beside what the phone's screen would show. */
 export function RehearseStation({ outingId, shotId }: RehearseStationProps) {
-  const { savedLine, recipe, type, save } = useShotRecipe(shotId);
+  const shown = useShotRecipe(shotId);
+  const { recipe, type, save } = shown;
   const rehearse = useRehearse(shotId, recipe);
   const known = useShot(shotId).data;
   const base = `/outings/${outingId}/shots/${shotId}`;
@@ -60,7 +61,7 @@ export function RehearseStation({ outingId, shotId }: RehearseStationProps) {
       ) : (
         <Box flex="1" />
       )}
-      <RecipeLine key={shotId} line={savedLine} onSave={save} onDraft={type} />
+      <RecipeLine shown={shown} />
     </>
   );
 }

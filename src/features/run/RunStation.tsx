@@ -9,7 +9,6 @@ import { useRunStation } from "./useRunStation";
 /** Run: the recipe goes to the phone and the frames come back, or somebody takes them by the clock and logs them. */
 export function RunStation({ outingId, shotId }: { readonly outingId: string; readonly shotId: string }) {
   const station = useRunStation(outingId, shotId);
-  const { savedLine, save, type } = station.recipeLine;
   return (
     <>
       <Station
@@ -18,7 +17,7 @@ export function RunStation({ outingId, shotId }: { readonly outingId: string; re
         reasonsName="Settings"
         reasons={<RunColumn station={station} />}
       />
-      {station.shot && <RecipeLine key={shotId} line={savedLine} onSave={save} onDraft={type} />}
+      {station.shot && <RecipeLine shown={station.recipeLine} />}
     </>
   );
 }

@@ -26,7 +26,8 @@ export function useRunStation(outingId: string, shotId: string) {
   const camera = useShotCamera(shotId);
   const kit = useKit().data;
   const change = useShotDraft();
-  const { savedLine, line, recipe, problems, type, save, apply } = useShotRecipe(shotId);
+  const recipeLine = useShotRecipe(shotId);
+  const { line, recipe, problems, apply } = recipeLine;
   const [pace, setPace] = useState<"recipe" | "quick">("quick");
   const [chosenWidth, setChosenWidth] = useState<number | null>(null);
   const [chosenTaker, setTaker] = useState<Taker | null>(null);
@@ -94,7 +95,7 @@ export function useRunStation(outingId: string, shotId: string) {
     isBusy: busy || !isHeard,
     isStarting: start.isPending,
     canTry: isFree && recipe.sequence !== null,
-    recipeLine: { savedLine, save, type },
+    recipeLine,
     setTaker,
     setPace,
     setWidth: setChosenWidth,
