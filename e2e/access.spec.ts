@@ -13,7 +13,7 @@ for (const theme of ["Dusk", "Desk"]) {
     ).json();
     await page.goto("/");
     if (theme === "Desk") await page.getByRole("button", { name: "Change to the light theme, Desk" }).click();
-    await expect(page.locator("html")).toHaveClass(theme === "Desk" ? "light" : "dark");
+    await expect(page.locator("html")).toHaveClass(theme.toLowerCase());
     const base = `/outings/${outing.id}/shots/${shotId}`;
     for (const path of ["/", "/sites", "/kit", ...STATIONS.map((station) => `${base}/${station}`)]) {
       await page.goto(path);

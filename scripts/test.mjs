@@ -1,7 +1,7 @@
 // npm test: everything that must hold, in the order in which it fails fastest.
 import { spawnSync } from "node:child_process";
 import { existsSync, mkdirSync, readFileSync, rmSync } from "node:fs";
-import { join } from "node:path";
+import { join, relative } from "node:path";
 import { ensureBuilt, ensureInstalled, freePort, root, run, startServer } from "./prepare.mjs";
 
 const tool = (name) => join(root, "node_modules", ".bin", name);
@@ -42,19 +42,13 @@ function tally() {
   return `${passed} passed, ${failed} failed`;
 }
 
-async function main() {
-  await ensureInstalled();
-  const chromium = ensureChromium();
-  rmSync(data, { recursive: true, force: true });
-  mkdirSync(data, { recursive: true });
-
-  step("Types");
+async function checkSources() {
+  await run(tool("biome"), ["check", "--error-on-warnings", "."]);
   await run(tool("next"), ["typegen"], { stdio: ["ignore", "ignore", "inherit"] });
   await run(tool("tsc"), ["--noEmit"]);
-  step("Format and lint");
-  await run(tool("biome"), ["check", "--error-on-warnings", "."]);
+}
 
-  step("Unit tests");
+async function runUnitTests() {
   const { startPostgres } = await import("./postgres.mjs");
   const postgres = await startPostgres(await freePort(5544));
   try {
@@ -70,6 +64,39 @@ async function main() {
   } finally {
     await postgres?.stop();
   }
+}
+
+const SHOWN_SLOWEST = 10;
+
+/** Names the slowest files of tests, for a slow one is a fault. */
+function tellSlowest() {
+  const unit = existsSync(reports.unit) ? JSON.parse(readFileSync(reports.unit, "utf8")).testResults : [];
+  const browser = existsSync(reports.browser) ? JSON.parse(readFileSync(reports.browser, "utf8")).suites : [];
+  const specs = (suite) => [...(suite.specs ?? []), ...(suite.suites ?? []).flatMap(specs)];
+  const took = [
+    ...unit.map(({ name, startTime, endTime }) => ({ name: relative(root, name), ms: endTime - startTime })),
+    ...browser.flatMap((suite) =>
+      specs(suite).map(({ title, tests }) => ({
+        name: `e2e/${suite.file}: ${title}`,
+        ms: tests.flatMap(({ results }) => results).reduce((sum, { duration }) => sum + duration, 0),
+      })),
+    ),
+  ].sort((a, b) => b.ms - a.ms);
+  console.log(`\nThe ${SHOWN_SLOWEST} slowest of ${took.length}:`);
+  for (const { name, ms } of took.slice(0, SHOWN_SLOWEST))
+    console.log(`${(ms / 1000).toFixed(1).padStart(7)} s  ${name}`);
+}
+
+async function main() {
+  await ensureInstalled();
+  const chromium = ensureChromium();
+  rmSync(data, { recursive: true, force: true });
+  mkdirSync(data, { recursive: true });
+
+  step("Types, format and lint, beside the unit tests");
+  const ended = await Promise.allSettled([checkSources(), runUnitTests()]);
+  const failed = ended.find(({ status }) => status === "rejected");
+  if (failed) throw failed.reason;
 
   step("Production build");
   await ensureBuilt();
@@ -95,13 +122,12 @@ async function main() {
   }
 }
 
-main().then(
-  () => {
-    console.log(`\n${tally()}`);
-    process.exit(0);
-  },
-  (error) => {
-    console.error(`\n${error.message}\n${tally()}`);
-    process.exit(1);
-  },
+const startedAt = performance.now();
+const outcome = await main().then(
+  () => null,
+  (error) => error,
 );
+tellSlowest();
+if (outcome) console.error(`\n${outcome.message}`);
+console.log(`\n${tally()}, in ${Math.round((performance.now() - startedAt) / 1000)} s`);
+process.exit(outcome ? 1 : 0);

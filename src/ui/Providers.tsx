@@ -5,6 +5,7 @@ import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
 import { ThemeProvider } from "next-themes";
 import { type ReactNode, useEffect, useState } from "react";
 import { system } from "./theme/system";
+import { FIRST_THEME, THEME_IDS } from "./theme/themes";
 
 interface ProvidersProps {
   /** The page's one-time word, without which no inline script runs. */
@@ -33,7 +34,14 @@ export function Providers({ nonce, children }: ProvidersProps) {
     document.documentElement.dataset.alive = "";
   }, []);
   return (
-    <ThemeProvider attribute="class" defaultTheme="dark" enableSystem={false} disableTransitionOnChange nonce={nonce}>
+    <ThemeProvider
+      attribute="class"
+      themes={THEME_IDS}
+      defaultTheme={FIRST_THEME}
+      enableSystem={false}
+      disableTransitionOnChange
+      nonce={nonce}
+    >
       <ChakraProvider value={system}>
         <QueryClientProvider client={client}>{children}</QueryClientProvider>
       </ChakraProvider>

@@ -48,7 +48,7 @@ export function AimStation({ outingId, shotId }: { readonly outingId: string; re
   const heldMs = useNightHeld();
   const change = useShotDraft();
   const shown = useShotRecipe(shotId);
-  const { recipe, type, apply } = shown;
+  const { recipe, apply } = shown;
   const aim = shot?.aim ?? START;
   if (shot && kit && !night && !coming) {
     return (

@@ -1,6 +1,6 @@
 "use client";
 
-import { ON_SKY } from "@/ui/theme/skyScale";
+import { ON_SKY } from "@/ui/theme/inPage";
 
 interface GuidesProps {
   readonly kind: "thirds" | "diagonals" | "middle";

@@ -5,12 +5,13 @@ import { useEffect, useRef, useState } from "react";
 import type { ShotAim } from "@/contracts/scene";
 import type { CameraPose } from "@/core/optics";
 import { onKeys } from "@/ui/keys";
+import { useSky } from "@/ui/theme/inPage";
 import { useDrag } from "@/ui/useDrag";
 import { useSize } from "@/ui/useSize";
 import { Guides } from "./Guides";
 import { drawSky, type SkyDrawing } from "./sky/drawSky";
 
-interface SkyViewProps extends SkyDrawing {
+interface SkyViewProps extends Omit<SkyDrawing, "colour" | "ink"> {
   readonly guides: ShotAim["guides"];
   /** Height over width of the picture. */
   readonly aspect: number;
@@ -31,6 +32,7 @@ const turned = (pose: CameraPose, azimuthBy: number, tiltBy: number): CameraPose
 export function SkyView({ guides, aspect, onPose, ...drawing }: SkyViewProps) {
   const { night, darkSkyMagPerArcsec2, atMs, pose, halfWidth, shower, constellations, spanSeconds, mover } = drawing;
   const [ref, box] = useSize<HTMLDivElement>();
+  const { colour, ink } = useSky();
   const canvas = useRef<HTMLCanvasElement>(null);
   const [grip, setGrip] = useState<CameraPose | null>(null);
   const width = Math.max(0, Math.min(box.width - 2 * MARGIN, (box.height - 2 * MARGIN) / aspect));
@@ -48,6 +50,8 @@ export function SkyView({ guides, aspect, onPose, ...drawing }: SkyViewProps) {
       { width, height },
       {
         night,
+        colour,
+        ink,
         darkSkyMagPerArcsec2,
         atMs,
         pose,
@@ -60,6 +64,8 @@ export function SkyView({ guides, aspect, onPose, ...drawing }: SkyViewProps) {
     );
   }, [
     night,
+    colour,
+    ink,
     darkSkyMagPerArcsec2,
     atMs,
     pose,

@@ -17,11 +17,7 @@ const FOOT = 16;
 const FONT_PX = 11;
 /** Mean width of a letter of the labels' font. */
 const LETTER_PX = 0.56 * FONT_PX;
-const CHANNELS = [
-  { key: "red", colour: "#EF6A4C" },
-  { key: "green", colour: "#74B49B" },
-  { key: "blue", colour: "#8FA8D8" },
-] as const;
+const CHANNELS = ["red", "green", "blue"] as const;
 /** Room that the word for noise takes. */
 const NOISE_LABEL_PX = 7 * LETTER_PX;
 /** White has a bin of its own beyond the last stop; it is drawn this wide. */
@@ -98,7 +94,7 @@ export function HistogramView({ view, marks }: HistogramViewProps) {
   );
   const top = (1 + (max(labels, ({ row }) => row) ?? -1)) * ROW + 2;
   // The ends, black and white, may hold most of a night: they are cut off rather than flatten all between them.
-  const most = max(CHANNELS.map(({ key }) => max(light[key].slice(1, -1)) ?? 0)) ?? 1;
+  const most = max(CHANNELS.map((key) => max(light[key].slice(1, -1)) ?? 0)) ?? 1;
   const y = scaleSqrt()
     .domain([0, Math.max(1, most)])
     .range([HEIGHT - FOOT, top])
@@ -134,8 +130,10 @@ export function HistogramView({ view, marks }: HistogramViewProps) {
         onBlur={() => setBin(null)}
       >
         <svg viewBox={`0 0 ${WIDTH} ${HEIGHT}`} width="100%" fontSize={FONT_PX} aria-hidden>
-          {CHANNELS.map(({ key, colour }) => (
-            <path key={key} d={shape(light[key])} fill={colour} opacity={0.42} />
+          {CHANNELS.map((key) => (
+            <Box asChild key={key} fill={key}>
+              <path d={shape(light[key])} opacity={0.42} />
+            </Box>
           ))}
           <path d={shape(light.luminance)} fill="none" stroke="currentColor" strokeWidth={1.1} />
           <g fill="currentColor">

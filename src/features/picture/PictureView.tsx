@@ -7,6 +7,7 @@ import { pyramidLevels } from "@/core/picture";
 import { previewOf } from "@/features/api/pictures";
 import { Action } from "@/ui/Action";
 import { onKeys, usePageKeys } from "@/ui/keys";
+import { useRoles } from "@/ui/theme/inPage";
 import { useSize } from "@/ui/useSize";
 import { drawPicture } from "./drawPicture";
 import { levelAt, tilesIn } from "./tiles";
@@ -93,6 +94,7 @@ function useShownTiles(hash: string, picture: PictureState, size: { width: numbe
 export function PictureView({ picture, hash, name }: PictureViewProps) {
   const [box, size] = useSize<HTMLDivElement>();
   const [marked, setMarked] = useState(false);
+  const ink = useRoles();
   const { canvas, view, zoom, scale, wanted, tiles } = useShownTiles(hash, picture, size);
   const shown = wanted.map((place) => [place, tiles.at(place)] as const);
   const there = shown.some(([, tile]) => tile !== null);
@@ -100,7 +102,7 @@ export function PictureView({ picture, hash, name }: PictureViewProps) {
 
   // Whatever has changed, the tiles that are there are drawn anew.
   useEffect(() => {
-    if (canvas.current && there) drawPicture(canvas.current, shown, zoom.transform, size, marked);
+    if (canvas.current && there) drawPicture(canvas.current, shown, zoom.transform, size, marked ? ink : null);
   });
   usePageKeys({
     x: zoom.toggle,

@@ -8,15 +8,19 @@ interface Size {
 }
 
 const CELL_PX = 7;
-const CORAL = "#EF6A4C";
-const MIST = "#8FA8D8";
+
+/** Colours of the marks. */
+export interface MarkInk {
+  readonly clipped: string;
+  readonly crushed: string;
+}
 
 /** A small repeating tile: dots for clipped, diagonals for crushed, so that they differ without colour too. */
-function pattern(kind: "dots" | "diagonals"): OffscreenCanvas {
+function pattern(kind: "dots" | "diagonals", ink: string): OffscreenCanvas {
   const cell = new OffscreenCanvas(CELL_PX, CELL_PX);
   const context = cell.getContext("2d")!;
-  context.fillStyle = kind === "dots" ? CORAL : MIST;
-  context.strokeStyle = MIST;
+  context.fillStyle = ink;
+  context.strokeStyle = ink;
   if (kind === "dots") {
     context.beginPath();
     context.arc(CELL_PX / 2, CELL_PX / 2, 2.2, 0, 2 * Math.PI);
@@ -53,7 +57,8 @@ function placed({ level, left, top, width, height }: TilePlace, tile: Tile, tran
 function drawMask(
   target: CanvasRenderingContext2D,
   tiles: readonly PlacedTile[],
-  of: "clipped" | "crushed",
+  of: keyof MarkInk,
+  ink: MarkInk,
   ratio: number,
 ): void {
   const { width, height } = target.canvas;
@@ -66,7 +71,7 @@ function drawMask(
   }
   context.setTransform(ratio, 0, 0, ratio, 0, 0);
   context.globalCompositeOperation = "source-in";
-  context.fillStyle = context.createPattern(pattern(of === "clipped" ? "dots" : "diagonals"), "repeat")!;
+  context.fillStyle = context.createPattern(pattern(of === "clipped" ? "dots" : "diagonals", ink[of]), "repeat")!;
   context.fillRect(0, 0, width / ratio, height / ratio);
   target.drawImage(layer, 0, 0);
 }
@@ -77,7 +82,8 @@ export function drawPicture(
   places: readonly (readonly [TilePlace, Tile | null])[],
   transform: ZoomTransform,
   size: Size,
-  marked: boolean,
+  /** Null where nothing is marked. */
+  ink: MarkInk | null,
 ): void {
   const ratio = window.devicePixelRatio || 1;
   const width = Math.round(size.width * ratio);
@@ -93,7 +99,6 @@ export function drawPicture(
   context.imageSmoothingEnabled = transform.k * ratio < 1;
   const tiles = places.flatMap(([place, tile]) => (tile ? [placed(place, tile, transform, ratio)] : []));
   for (const { tile, ...at } of tiles) context.drawImage(tile.bitmap, at.x, at.y, at.width, at.height);
-  if (!marked) return;
-  drawMask(context, tiles, "clipped", ratio);
-  drawMask(context, tiles, "crushed", ratio);
+  if (!ink) return;
+  for (const of of ["clipped", "crushed"] as const) drawMask(context, tiles, of, ink, ratio);
 }

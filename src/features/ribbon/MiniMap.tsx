@@ -2,7 +2,7 @@
 
 import { Box } from "@chakra-ui/react";
 import type { Night } from "@/features/nightPlan/NightContext";
-import { ON_SKY, skyColour } from "@/ui/theme/skyScale";
+import { ON_SKY, useSky } from "@/ui/theme/inPage";
 import { type DragPoint, useDrag } from "@/ui/useDrag";
 
 interface MiniMapProps {
@@ -19,6 +19,7 @@ const STRIPES = 48;
 
 /** The whole night in a corner while one is zoomed in: the frame is what is seen; drag it. */
 export function MiniMap({ night, domain, width, onShow }: MiniMapProps) {
+  const { colour: skyColour } = useSky();
   const { beginMs, endMs, moments } = night;
   const [from, to] = domain;
   const span = endMs - beginMs;

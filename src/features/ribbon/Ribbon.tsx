@@ -7,7 +7,7 @@ import { plain } from "@/core/words";
 import { useCameraOf } from "@/features/api/queries";
 import { clock, clockSeconds } from "@/features/nightPlan/clock";
 import { type Night, useNightDomain, useNightPointer } from "@/features/nightPlan/NightContext";
-import { ON_SKY } from "@/ui/theme/skyScale";
+import { ON_SKY } from "@/ui/theme/inPage";
 import { useSize } from "@/ui/useSize";
 import { clampTo } from "./geometry";
 import { LaneMenu } from "./LaneMenu";

@@ -3,7 +3,7 @@
 import { memo, useMemo } from "react";
 import { BALANCE_STOPS } from "@/core/night";
 import type { Night } from "@/features/nightPlan/NightContext";
-import { ON_SKY, skyColour } from "@/ui/theme/skyScale";
+import { ON_SKY, useSky } from "@/ui/theme/inPage";
 import { areaPath, clockTicks, evScale, linePath, type RibbonBox, timeScale, visibleMoments } from "./geometry";
 import type { Lane } from "./lanes";
 import { EventMarks, LightLabels, TEXT } from "./RibbonLabels";
@@ -37,6 +37,7 @@ export const RibbonDrawing = memo(function RibbonDrawing(props: RibbonDrawingPro
     top: compact ? 8 : 20,
     bottom: lanes.length > 0 ? lanesTop - 26 : height - TICKS_PX,
   };
+  const { colour: skyColour } = useSky();
   const x = timeScale(box);
   const ev = evScale(box);
   const shown = useMemo(() => visibleMoments(moments, domain), [moments, domain]);

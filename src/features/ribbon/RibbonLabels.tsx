@@ -4,7 +4,7 @@ import type { SunEvents } from "@/core/sky";
 import { plain } from "@/core/words";
 import { clock } from "@/features/nightPlan/clock";
 import type { Night } from "@/features/nightPlan/NightContext";
-import { ON_SKY } from "@/ui/theme/skyScale";
+import { ON_SKY } from "@/ui/theme/inPage";
 import { evScale, type RibbonBox, timeScale } from "./geometry";
 
 /** How words on the sky are kept apart from it. */

@@ -4,7 +4,7 @@ import { useEffect, useMemo, useRef } from "react";
 import type { RunReply } from "@/contracts/replies";
 import { type CaptureCamera, plannedFrames, planOfLine, pressedAtMs } from "@/core/capture";
 import { indexOfFrame } from "@/features/api/runMarks";
-import { ON_SKY } from "@/ui/theme/skyScale";
+import { ON_SKY } from "@/ui/theme/inPage";
 
 /** More bars than a screen has pixels would not be told apart. */
 const MOST_BARS = 400;

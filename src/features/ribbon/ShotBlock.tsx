@@ -6,7 +6,7 @@ import type { CaptureCamera } from "@/core/capture";
 import { clock, clockSeconds, clockSpan } from "@/features/nightPlan/clock";
 import type { Night } from "@/features/nightPlan/NightContext";
 import { onKeys } from "@/ui/keys";
-import { ON_SKY } from "@/ui/theme/skyScale";
+import { ON_SKY } from "@/ui/theme/inPage";
 import { ShutterBars } from "./ShutterBars";
 import { useBlock } from "./useBlock";
 

@@ -3,7 +3,7 @@
 import type { ShotReply } from "@/contracts/replies";
 import { type CaptureCamera, plannedFrames, planOfLine } from "@/core/capture";
 import { parseRecipe } from "@/core/recipe";
-import { ON_SKY } from "@/ui/theme/skyScale";
+import { ON_SKY } from "@/ui/theme/inPage";
 
 /** More bars than a screen has pixels would not be told apart. */
 const MOST_BARS = 400;

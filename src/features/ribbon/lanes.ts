@@ -1,6 +1,6 @@
 import type { Moment } from "@/core/night";
 import { minus } from "@/core/words";
-import { ON_SKY } from "@/ui/theme/skyScale";
+import { ON_SKY } from "@/ui/theme/inPage";
 
 /** A lane of the ribbon: one quantity through the night. */
 export interface Lane {

@@ -6,6 +6,7 @@ import NextLink from "next/link";
 import { useTheme } from "next-themes";
 import type { ReactNode } from "react";
 import { Action } from "../Action";
+import { FIRST_THEME, THEME_IDS, THEMES, themeNamed } from "../theme/themes";
 
 interface TitleRowProps {
   readonly children?: ReactNode;
@@ -40,7 +41,9 @@ function RowButton({
 /** The first row of every page: the wordmark, where one is, theme and help. */
 export function TitleRow({ children, onHelp, onPalette }: TitleRowProps) {
   const { resolvedTheme, setTheme } = useTheme();
-  const other = resolvedTheme === "light" ? "dark" : "light";
+  const other = THEME_IDS[(THEME_IDS.indexOf(themeNamed(resolvedTheme)) + 1) % THEME_IDS.length] ?? FIRST_THEME;
+  const { name, kind, scheme } = THEMES[other];
+  const Sign = scheme === "dark" ? Moon : Sun;
   return (
     <Flex
       as="header"
@@ -78,16 +81,8 @@ export function TitleRow({ children, onHelp, onPalette }: TitleRowProps) {
         <RowButton label="Find and do (;)" onClick={onPalette}>
           <Search size={18} />
         </RowButton>
-        <RowButton
-          label={other === "light" ? "Change to the light theme, Desk" : "Change to the dark theme, Dusk"}
-          onClick={() => setTheme(other)}
-        >
-          <Box display={{ base: "block", _dark: "none" }}>
-            <Moon size={18} />
-          </Box>
-          <Box display={{ base: "none", _dark: "block" }}>
-            <Sun size={18} />
-          </Box>
+        <RowButton label={`Change to the ${kind} theme, ${name}`} onClick={() => setTheme(other)}>
+          <Sign size={18} />
         </RowButton>
         <RowButton label="Help and keys (?)" onClick={onHelp}>
           <CircleHelp size={18} />

@@ -1,16 +1,16 @@
 import { createSystem, defaultBaseConfig, defineConfig } from "@chakra-ui/react";
 import { recipes } from "./recipes";
 import { slotRecipes } from "./slotRecipes";
-import { semanticTokens, tokens } from "./tokens";
+import { semanticTokens, themeConditions, themeSchemes, tokens } from "./tokens";
 
 const config = defineConfig({
   preflight: true,
+  conditions: themeConditions,
   globalCss: {
     "html, body": { height: "100%", bg: "ink", color: "bone", fontSize: "body", lineHeight: 1.45 },
     body: { fontFamily: "body", overflow: "hidden" },
     "*": { borderColor: "line" },
-    ".dark": { colorScheme: "dark" },
-    ".light": { colorScheme: "light" },
+    ...themeSchemes,
     // Labels of charts; a size given as an attribute would not reach them.
     "svg text": { fontSize: "note" },
     "*:focus-visible": { outline: "2px solid", outlineColor: "lamp", outlineOffset: "2px" },

@@ -1,5 +1,5 @@
 import { defineSemanticTokens, defineTokens } from "@chakra-ui/react";
-import { ON_SKY } from "./skyScale";
+import { FIRST_THEME, THEME_IDS, THEMES, type ThemeId } from "./themes";
 
 /** Fonts, and the type scale: every text of the interface has one of these sizes. */
 export const tokens = defineTokens({
@@ -22,27 +22,30 @@ export const tokens = defineTokens({
   radii: { part: { value: "3px" } },
 });
 
-/** A colour by role: its value on the light theme (Desk) and on the dark one (Dusk). */
-const role = (desk: string, dusk: string) => ({ value: { base: desk, _dark: dusk } });
-const always = (colour: string) => ({ value: colour });
+/** A colour of every theme: the first one's, and the others' where the page carries their name. */
+const ofThemes = (colourOf: (theme: (typeof THEMES)[ThemeId]) => string) => ({
+  value: Object.fromEntries(THEME_IDS.map((id) => [id === FIRST_THEME ? "base" : `_${id}`, colourOf(THEMES[id])])) as {
+    base: string;
+  },
+});
+
+const mapped = <Name extends string>(names: readonly Name[], colour: (name: Name) => ReturnType<typeof ofThemes>) =>
+  Object.fromEntries(names.map((name) => [name, colour(name)])) as Record<Name, ReturnType<typeof ofThemes>>;
+
+type Role = keyof (typeof THEMES)[ThemeId]["roles"];
+type Ink = keyof (typeof THEMES)[ThemeId]["onSky"];
+const { roles, onSky } = THEMES[FIRST_THEME];
 
 /** Colours by role; components name roles, never values. */
 export const semanticTokens = defineSemanticTokens({
   colors: {
-    ink: role("#F6F3EC", "#0E0F12"),
-    slate: role("#ECE7DB", "#171A1F"),
-    line: role("#D3CCBC", "#2A2E36"),
-    bone: role("#16171B", "#ECE6DA"),
-    ash: role("#5E5A51", "#9B978D"),
-    lamp: role("#8F5200", "#F0A541"),
-    moss: role("#2C6A50", "#74B49B"),
-    coral: role("#B0371B", "#EF6A4C"),
-    mist: role("#3A5594", "#8FA8D8"),
-    /** What lies behind a dialog. */
-    veil: always("rgb(0 0 0 / 0.66)"),
-    /** Pictures stand on black on every theme, and so do words on them. */
-    mount: always("#000000"),
-    onPicture: always(ON_SKY.paper),
-    onPictureQuiet: always("#9B978D"),
+    ...mapped(Object.keys(roles) as Role[], (role) => ofThemes((theme) => theme.roles[role])),
+    onSky: mapped(Object.keys(onSky) as Ink[], (ink) => ofThemes((theme) => theme.onSky[ink])),
   },
 });
+
+/** How a theme's own values are told from those of the first. */
+export const themeConditions = Object.fromEntries(THEME_IDS.map((id) => [id, `.${id} &`]));
+
+/** What the browser draws by itself goes with the theme. */
+export const themeSchemes = Object.fromEntries(THEME_IDS.map((id) => [`.${id}`, { colorScheme: THEMES[id].scheme }]));

@@ -1,6 +1,5 @@
 import { horizonAltitude, type NightSky } from "@/core/sky";
 import { DEG_PER_RAD } from "@/core/units";
-import { ON_SKY } from "@/ui/theme/skyScale";
 import { addToPath, type Sketch, type Spot, write } from "./sketch";
 
 const COMPASS = ["N", "NE", "E", "SE", "S", "SW", "W", "NW"] as const;
@@ -29,7 +28,7 @@ export function drawSkyline(sketch: Sketch, night: NightSky): void {
   context.lineTo(last[0], Math.max(size.height, last[1]) + 4000);
   context.lineTo(first[0], Math.max(size.height, first[1]) + 4000);
   context.closePath();
-  context.fillStyle = ON_SKY.ground;
+  context.fillStyle = sketch.ink.ground;
   context.fill();
   context.strokeStyle = "#ffffff30";
   context.lineWidth = 1;
@@ -50,7 +49,7 @@ export function drawHeights(sketch: Sketch): void {
     addToPath(context, line);
     context.stroke();
     const named = line.find((spot) => spot && inFrame(spot));
-    if (named) write(sketch, `${heightDeg}°`, [named[0] + 2, named[1] - 3], ON_SKY.mist);
+    if (named) write(sketch, `${heightDeg}°`, [named[0] + 2, named[1] - 3], sketch.ink.mist);
   }
 }
 
@@ -73,6 +72,7 @@ export function drawCompass(sketch: Sketch): void {
     context.strokeStyle = "#ffffff80";
     context.lineWidth = 1;
     context.stroke();
-    if (text) write(sketch, text, [spot[0] - 3.4 * text.length, spot[1] + 20], letters ? ON_SKY.paper : ON_SKY.mist);
+    if (text)
+      write(sketch, text, [spot[0] - 3.4 * text.length, spot[1] + 20], letters ? sketch.ink.paper : sketch.ink.mist);
   }
 }

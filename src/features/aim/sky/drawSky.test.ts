@@ -1,7 +1,9 @@
+import { scaleLinear } from "d3";
 import { GENERIC_PHONE } from "@/core/camera";
 import { crossingSeconds } from "@/core/motion";
 import { sensorSizeMm } from "@/core/optics";
 import { coreOf, moonOf, nightSky, sunOf } from "@/core/sky";
+import { THEMES } from "@/ui/theme/themes";
 import { drawSky, type SkyDrawing } from "./drawSky";
 
 const size = { width: 900, height: 500 };
@@ -40,7 +42,18 @@ function draw(change: Partial<SkyDrawing> = {}) {
     getContext = () => null;
   } as never;
   drawSky(context, size, frame, {
-    ...{ night, darkSkyMagPerArcsec2: 21, atMs: dusk, halfWidth: 0.765, shower: null, constellations: false },
+    ...{
+      night,
+      colour: scaleLinear<string>()
+        .domain(THEMES.dusk.sky.map(([sun]) => sun))
+        .range(THEMES.dusk.sky.map(([, colour]) => colour)),
+      ink: THEMES.dusk.onSky,
+      darkSkyMagPerArcsec2: 21,
+      atMs: dusk,
+      halfWidth: 0.765,
+      shower: null,
+      constellations: false,
+    },
     ...{ pose: { azimuthDeg: 180, tiltDeg: 15, rollDeg: 0 }, spanSeconds: 0, mover: null },
     ...change,
   });

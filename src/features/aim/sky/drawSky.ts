@@ -2,7 +2,7 @@ import type { Mover } from "@/core/motion";
 import type { CameraPose } from "@/core/optics";
 import { clearSkyAt, coreOf, moonOf, type NightSky, type Shower, starOf, sunOf } from "@/core/sky";
 import { DEG_PER_RAD } from "@/core/units";
-import { ON_SKY } from "@/ui/theme/skyScale";
+import type { SkyInk, SkyScale } from "@/ui/theme/inPage";
 import { drawCompass, drawHeights, drawSkyline } from "./drawGround";
 import { drawStars } from "./drawStars";
 import { drawTrail } from "./drawTrail";
@@ -12,6 +12,8 @@ import { mark, type Size, type Sketch, sketchOf, write } from "./sketch";
 /** What is drawn, and how it is looked at. */
 export interface SkyDrawing {
   readonly night: NightSky;
+  readonly colour: SkyScale;
+  readonly ink: SkyInk;
   readonly darkSkyMagPerArcsec2: number;
   readonly atMs: number;
   readonly pose: CameraPose;
@@ -33,7 +35,7 @@ const NO_STARS_DEG = -6;
 /** Draws the computed sky in the lens's own projection: its light, stars or arcs, Milky Way, moon, core, pole, skyline. */
 export function drawSky(context: CanvasRenderingContext2D, size: Size, frame: Size, drawing: SkyDrawing): void {
   const { night, atMs, shower, constellations, spanSeconds, mover, darkSkyMagPerArcsec2 } = drawing;
-  const sketch = sketchOf(context, { size, frame, pose: drawing.pose, halfWidth: drawing.halfWidth });
+  const sketch = sketchOf(context, { ...drawing, size, frame });
   const sun = sunOf(night, atMs);
   const moon = moonOf(night, atMs);
   paintSky(sketch, clearSkyAt(night, atMs, darkSkyMagPerArcsec2));
@@ -45,13 +47,13 @@ export function drawSky(context: CanvasRenderingContext2D, size: Size, frame: Si
     sketch,
     latitude >= 0 ? "celestial pole" : "southern pole",
     { altitudeDeg: Math.abs(latitude), azimuthDeg: latitude >= 0 ? 0 : 180 },
-    ON_SKY.mist,
+    sketch.ink.mist,
     5,
   );
-  mark(sketch, "galactic centre", coreOf(night)(atMs), ON_SKY.lamp, 9);
-  if (shower) mark(sketch, `radiant, ${shower.name}`, starOf(night, shower)(atMs), ON_SKY.moss, 8);
+  mark(sketch, "galactic centre", coreOf(night)(atMs), sketch.ink.lamp, 9);
+  if (shower) mark(sketch, `radiant, ${shower.name}`, starOf(night, shower)(atMs), sketch.ink.moss, 8);
   drawMoon(sketch, moon);
-  mark(sketch, "sun", sun, ON_SKY.lamp, 8);
+  mark(sketch, "sun", sun, sketch.ink.lamp, 8);
   drawSkyline(sketch, night);
   drawCompass(sketch);
   if (mover) drawTrail(sketch, mover, spanSeconds);
@@ -66,11 +68,11 @@ function drawMoon(sketch: Sketch, moon: ReturnType<typeof moonOf>): void {
   context.arc(spot[0], spot[1], Math.max(6, (scale * moon.semidiameterDeg) / DEG_PER_RAD), 0, 2 * Math.PI);
   context.fillStyle = "#F2EEDF";
   context.fill();
-  write(sketch, `moon ${Math.round(100 * moon.illuminatedFraction)} %`, [spot[0] + 9, spot[1] + 4], ON_SKY.paper);
+  write(sketch, `moon ${Math.round(100 * moon.illuminatedFraction)} %`, [spot[0] + 9, spot[1] + 4], sketch.ink.paper);
 }
 
 /** Darkens what the picture leaves out, and outlines the picture. */
-function drawFrame({ context, size, frame }: Sketch): void {
+function drawFrame({ context, size, frame, ink }: Sketch): void {
   const left = (size.width - frame.width) / 2;
   const top = (size.height - frame.height) / 2;
   context.beginPath();
@@ -78,7 +80,7 @@ function drawFrame({ context, size, frame }: Sketch): void {
   context.rect(left, top, frame.width, frame.height);
   context.fillStyle = "rgba(9, 10, 13, 0.62)";
   context.fill("evenodd");
-  context.strokeStyle = ON_SKY.paper;
+  context.strokeStyle = ink.paper;
   context.lineWidth = 1;
   context.strokeRect(left, top, frame.width, frame.height);
 }

@@ -1,5 +1,4 @@
 import { type Mover, pathDirection, seenStretch } from "@/core/motion";
-import { ON_SKY } from "@/ui/theme/skyScale";
 import { addToPath, type Sketch, type Spot, write } from "./sketch";
 
 /** A usual tripod, and where lamps are on what passes, metres over the ground. */
@@ -21,7 +20,7 @@ export function drawTrail(sketch: Sketch, mover: Mover, spanSeconds: number): vo
       return at(altitudeDeg, pose.azimuthDeg + awayDeg);
     });
   const drawn = stretch(fromM, endM);
-  context.strokeStyle = whole ? ON_SKY.moss : ON_SKY.coral;
+  context.strokeStyle = whole ? sketch.ink.moss : sketch.ink.coral;
   context.lineWidth = 2.5;
   context.beginPath();
   addToPath(context, drawn);
@@ -38,6 +37,6 @@ export function drawTrail(sketch: Sketch, mover: Mover, spanSeconds: number): vo
       sketch,
       whole ? "across the whole frame" : "as far as this line goes",
       [middle[0] - 60, middle[1] - 7],
-      whole ? ON_SKY.moss : ON_SKY.coral,
+      whole ? sketch.ink.moss : sketch.ink.coral,
     );
 }

@@ -1,20 +1,21 @@
 import { rgb, scaleLog } from "d3";
 import { directionOf } from "@/core/optics";
 import { luminanceFromMagnitude, NATURAL_SKY_MAG, type SkyByDirection, sunIlluminance } from "@/core/sky";
-import { skyColour } from "@/ui/theme/skyScale";
 import type { Sketch } from "./sketch";
 
 /** The light changes slowly over the sky: this many cells across, smoothed, show all of it. */
 const ACROSS = 48;
 
 /** Altitude in degrees of a sun under which an even clear sky has a luminance in cd/m². */
-const sunFor = scaleLog()
-  .domain(skyColour.domain().map((sun) => sunIlluminance(sun) / Math.PI + luminanceFromMagnitude(NATURAL_SKY_MAG)))
-  .range(skyColour.domain())
-  .clamp(true);
+const sunOf = (altitudes: readonly number[]) =>
+  scaleLog()
+    .domain(altitudes.map((sun) => sunIlluminance(sun) / Math.PI + luminanceFromMagnitude(NATURAL_SKY_MAG)))
+    .range(altitudes)
+    .clamp(true);
 
 /** Fills the drawing with the light of the sky by direction. */
-export function paintSky({ context, size, pose, scale }: Sketch, sky: SkyByDirection): void {
+export function paintSky({ context, size, pose, scale, colour }: Sketch, sky: SkyByDirection): void {
+  const sunFor = sunOf(colour.domain());
   const cell = size.width / ACROSS;
   const down = Math.ceil(size.height / cell);
   const cells = context.createImageData(ACROSS, down);
@@ -23,7 +24,7 @@ export function paintSky({ context, size, pose, scale }: Sketch, sky: SkyByDirec
       const right = ((column + 0.5) * cell - size.width / 2) / scale;
       const up = (size.height / 2 - (row + 0.5) * cell) / scale;
       const { altitudeDeg, azimuthDeg } = directionOf(pose, { right, up });
-      const { r, g, b } = rgb(skyColour(sunFor(sky({ altitudeDeg: Math.max(0, altitudeDeg), azimuthDeg }))));
+      const { r, g, b } = rgb(colour(sunFor(sky({ altitudeDeg: Math.max(0, altitudeDeg), azimuthDeg }))));
       cells.data.set([r, g, b, 255], 4 * (row * ACROSS + column));
     }
   const small = new OffscreenCanvas(ACROSS, down);

@@ -1,4 +1,5 @@
 import { type CameraPose, type PicturePoint, pictureProjection } from "@/core/optics";
+import type { SkyInk, SkyScale } from "@/ui/theme/inPage";
 
 /** Width and height in pixels of the screen. */
 export interface Size {
@@ -14,6 +15,9 @@ export interface Sketch {
   readonly context: CanvasRenderingContext2D;
   readonly size: Size;
   readonly frame: Size;
+  /** Colours of the sky by the sun's altitude, and of what is drawn on it. */
+  readonly colour: SkyScale;
+  readonly ink: SkyInk;
   readonly pose: CameraPose;
   /** Pixels to a focal length. */
   readonly scale: number;
@@ -27,8 +31,9 @@ const FARTHEST = 6;
 /** Prepares a drawing. @param halfWidth Half the frame's width, in focal lengths. */
 export function sketchOf(
   context: CanvasRenderingContext2D,
-  { size, frame, pose, halfWidth }: Pick<Sketch, "size" | "frame" | "pose"> & { readonly halfWidth: number },
+  given: Pick<Sketch, "size" | "frame" | "pose" | "colour" | "ink"> & { readonly halfWidth: number },
 ): Sketch {
+  const { size, frame, pose, colour, ink, halfWidth } = given;
   const scale = frame.width / 2 / halfWidth;
   const project = pictureProjection(pose);
   const toSpot = ({ right, up }: PicturePoint): Spot => [size.width / 2 + right * scale, size.height / 2 - up * scale];
@@ -36,6 +41,8 @@ export function sketchOf(
     context,
     size,
     frame,
+    colour,
+    ink,
     pose,
     scale,
     at: (altitudeDeg, azimuthDeg) => {

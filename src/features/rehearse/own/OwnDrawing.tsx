@@ -1,10 +1,11 @@
 "use client";
 
-import { Box, useToken } from "@chakra-ui/react";
+import { Box } from "@chakra-ui/react";
 import type { KonvaEventObject } from "konva/lib/Node";
 import { useRef, useState } from "react";
 import { Layer, Line, Stage } from "react-konva";
 import type { OwnPicture } from "@/contracts/own";
+import { useRoles } from "@/ui/theme/inPage";
 import { useSize } from "@/ui/useSize";
 import { fitted } from "./fitted";
 import type { DrawnPoint, ToolId } from "./marks";
@@ -19,7 +20,7 @@ interface OwnDrawingProps {
 /** What is drawn on a picture, and the surface on which a hand draws more. */
 export function OwnDrawing({ own, tool, onDrawn }: OwnDrawingProps) {
   const [ref, box] = useSize<HTMLDivElement>();
-  const [lamp = "", sky = ""] = useToken("colors", ["lamp", "mist"]);
+  const { lamp, mist: sky } = useRoles();
   const [drawn, setDrawn] = useState<readonly DrawnPoint[]>([]);
   const began = useRef<number | null>(null);
   const area = fitted(box, own);
