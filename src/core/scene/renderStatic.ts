@@ -7,12 +7,15 @@ import { FLOWS } from "./flows";
 import { usualWater } from "./openWater";
 import { prepareScene } from "./prepare";
 import type { PreparedScene } from "./preparedScene";
+import { scratchRay } from "./ray";
 import type { Scene } from "./scene";
 import { addWetGround, shadeHit, shadeSky, throughAir } from "./shade";
 import { indexSolids, type SolidIndex } from "./solidIndex";
 import { newHit } from "./solids";
 import type { StillLight } from "./stillLight";
 import { usualWaterAt, type WaterLight } from "./waterLight";
+
+const wetRay = scratchRay();
 
 const hit = newHit();
 const direction = new Float64Array(3);
@@ -58,8 +61,11 @@ function castRay(
   const pixelM = t / view.focalPx;
   shadeHit(scene, hit, x, y, z, pixelM, pixelM / Math.max(0.03, Math.abs(dy)), out);
   const material = hit.of === "strip" ? scene.strips[hit.index]!.material : null;
-  if (material && material.wetness > 0)
-    addWetGround(scene, material, near.towards(px), near.lampsTowards(px), x, y, z, dx, dy, dz, out);
+  if (material && material.wetness > 0) {
+    [wetRay.x, wetRay.y, wetRay.z] = [x, y, z];
+    [wetRay.dx, wetRay.dy, wetRay.dz] = [dx, dy, dz];
+    addWetGround(scene, material, near.towards(px), near.lampsTowards(px), wetRay, out);
+  }
   throughAir(scene, t, out);
 }
 

@@ -7,6 +7,7 @@ import { ridgePoint } from "./hill";
 import { addLampIlluminance, type PreparedLamp } from "./lampLight";
 import { valueNoise } from "./noise";
 import type { PreparedScene } from "./preparedScene";
+import type { Ray } from "./ray";
 import type { Block, Dial, Material, Solid } from "./scene";
 import { type Hit, newHit } from "./solids";
 import { textureFactor } from "./textures";
@@ -255,12 +256,7 @@ export function addWetGround(
   { wetness }: Material,
   near: ArrayLike<number>,
   lamps: readonly PreparedLamp[],
-  x: number,
-  y: number,
-  z: number,
-  dx: number,
-  dy: number,
-  dz: number,
+  { x, y, z, dx, dy, dz }: Readonly<Ray>,
   out: Float64Array,
 ): void {
   // Puddles: some places hold more water than others.

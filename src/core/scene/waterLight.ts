@@ -2,6 +2,7 @@ import type { WaterKind } from "../motion";
 import { directionAt, project, type View } from "./camera";
 import { meetScene } from "./cast";
 import type { PreparedScene } from "./preparedScene";
+import { type Ray, scratchRay } from "./ray";
 import type { Water } from "./scene";
 import { castAway, fresnel, throughAir } from "./shade";
 import { COUNT, SLOPES, STEP, USUAL } from "./slopes";
@@ -34,6 +35,16 @@ const WAVES_SEE_M = 6;
 const FROM_BELOW = [0.006, 0.012, 0.016] as const;
 
 const mirrored = new Float64Array(3);
+const waterRay = scratchRay();
+
+/** A ray that meets the water at a place; its height is the water's own. */
+function fillRay(x: number, z: number, dx: number, dy: number, dz: number): void {
+  waterRay.x = x;
+  waterRay.z = z;
+  waterRay.dx = dx;
+  waterRay.dy = dy;
+  waterRay.dz = dz;
+}
 
 /**
  * What a place of the water mirrors at each of its slopes, into `table`.
@@ -44,11 +55,7 @@ function mirrorInWaves(
   scene: PreparedScene,
   water: Water,
   candidates: readonly number[],
-  x: number,
-  z: number,
-  dx: number,
-  dy: number,
-  dz: number,
+  { x, z, dx, dy, dz }: Readonly<Ray>,
   aside: number,
   table: Float32Array,
   from: number,
@@ -88,7 +95,8 @@ export function usualWaterAt(
 ): void {
   out.fill(0);
   if (!scene.water) return;
-  mirrorInWaves(scene, scene.water, candidates, x, z, dx, dy, dz, 0, oneTable, 0);
+  fillRay(x, z, dx, dy, dz);
+  mirrorInWaves(scene, scene.water, candidates, waterRay, 0, oneTable, 0);
   addLamps(scene, scene.water, x, z, dx, dy, dz, oneTable, 0);
   for (let i = 0; i < COUNT; i++) for (let c = 0; c < 3; c++) out[c] = out[c]! + USUAL[i]! * oneTable[3 * i + c]!;
 }
@@ -121,7 +129,8 @@ export function gatherWaterLight(scene: PreparedScene, view: View, near: SolidIn
       const from = 3 * COUNT * (row * columns + column);
       // Nine points side by side look between the slopes at nine places: their mean has no copies side by side.
       const aside = STEP * ((3 * (row % 3) + (column % 3) + 0.5) / 9 - 0.5);
-      mirrorInWaves(scene, water, near.towards(px), x, z, dx, dy, dz, aside, mirrors, from);
+      fillRay(x, z, dx, dy, dz);
+      mirrorInWaves(scene, water, near.towards(px), waterRay, aside, mirrors, from);
       addLamps(scene, water, x, z, dx, dy, dz, table, from);
     }
   }

@@ -105,8 +105,8 @@ function trailFigures({ trails, plan }: Outlook): Draft[] {
   });
 }
 
-function motionFigures(request: SolveRequest, o: Outlook): Draft[] {
-  const { mover, camera, declinationDeg, schools, intent } = request;
+/** What moves through the picture, and what it leaves. */
+function moverFigures({ mover, intent }: SolveRequest, o: Outlook): Draft[] {
   const drafts: Draft[] = [];
   if (mover && o.mover) {
     const whole = o.mover.leavesTheFrame
@@ -145,6 +145,12 @@ function motionFigures(request: SolveRequest, o: Outlook): Draft[] {
       because: `Two share a lane in ${percent(o.traffic.overlapChance)} of the exposures; their trails add up.`,
       demands: ["overlap"],
     });
+  return drafts;
+}
+
+/** Water, and people who pass. */
+function placeFigures(o: Outlook): Draft[] {
+  const drafts: Draft[] = [];
   if (o.water)
     drafts.push({
       id: "water",
@@ -178,6 +184,13 @@ function motionFigures(request: SolveRequest, o: Outlook): Draft[] {
       because: `The median shows what stands there in most of ${o.plan.frames} frames.`,
       demands: ["median-clean", "median-all-clean"],
     });
+  return drafts;
+}
+
+/** Discs behind a near subject, moving pictures and stars. */
+function subjectFigures(request: SolveRequest, o: Outlook): Draft[] {
+  const { camera, declinationDeg, schools, intent } = request;
+  const drafts: Draft[] = [];
   if (o.discs)
     drafts.push({
       id: "discs",
@@ -265,7 +278,9 @@ export function explain(request: SolveRequest, { outlook, demands }: Judgement):
   const drafts = [
     ...lightFigures(request, outlook),
     ...trailFigures(outlook),
-    ...motionFigures(request, outlook),
+    ...moverFigures(request, outlook),
+    ...placeFigures(outlook),
+    ...subjectFigures(request, outlook),
     ...handlingFigures(request, outlook),
   ];
   return drafts.map(({ demands: ids = [], ...figure }): Figure => {

@@ -93,106 +93,118 @@ function otherSchool(request: SolveRequest) {
   return listed(choices, (choice) => choice);
 }
 
+/** How a remedy may go, step by step; null where it cannot be done here. */
+type Steps = { readonly steps: number; readonly step: (at: number) => Step } | null;
+
+/** The sky's own light is another matter than that of the lamps. */
+const withLight = (request: SolveRequest, byStops: number, words: string): Step => ({
+  request: { ...request, sceneEv: request.sceneEv + byStops },
+  words,
+});
+
+/** What each remedy changes. */
+const CHANGES: Record<Remedy, (request: SolveRequest) => Steps> = {
+  filter: (request) =>
+    whole(MOST_FILTER_STOPS, (at) => ({
+      request: { ...request, filterStops: [...request.filterStops, at] },
+      words: `a filter of ${stops(at)} (factor ${2 ** at})`,
+    })),
+  darker: (request) =>
+    whole(MOST_LIGHT_STOPS, (at) => withLight(request, -at, `an hour or a place ${stops(at)} darker`)),
+  brighter: (request) => whole(MOST_LIGHT_STOPS, (at) => withLight(request, at, `${stops(at)} more light`)),
+  "darker-sky": (request) => {
+    const { sceneEv, skyEv } = request;
+    return skyEv === null
+      ? null
+      : whole(MOST_SKY_STOPS, (at) => ({
+          request: { ...request, skyEv: skyEv - at, sceneEv: Math.min(sceneEv, Math.max(sceneEv - at, -6)) },
+          words: `a sky ${stops(at)} darker, at another hour or place,`,
+        }));
+  },
+  nearer,
+  farther,
+  "dimmer-lamp": (request) => {
+    const [first] = request.lamps;
+    const lamp = first && LAMP_CLASSES[first];
+    if (lamp?.kind !== "point") return null;
+    const intensityCd = request.lampIntensityCd ?? lamp.intensityCd;
+    return listed([...THIRDS, ...THIRDS.map((share) => share / 10)], (share) => {
+      const dimmerCd = short(intensityCd * share);
+      return {
+        request: { ...request, lampIntensityCd: dimmerCd },
+        words: `a ${lamp.name} of ${dimmerCd} cd instead of ${intensityCd}`,
+      };
+    });
+  },
+  "slower-traffic": (request) => {
+    const { vehiclesPerHour } = request;
+    return listed(THIRDS, (share) => ({
+      request: { ...request, vehiclesPerHour: vehiclesPerHour * share },
+      words: `at most ${Math.round(vehiclesPerHour * share)} vehicles an hour`,
+    }));
+  },
+  "more-time": (request) => {
+    const { windowSeconds } = request;
+    return listed(TIMES, (times) =>
+      windowSeconds * times > LONGEST_WAIT_SECONDS
+        ? null
+        : {
+            request: { ...request, windowSeconds: windowSeconds * times },
+            words: `${roughDuration(windowSeconds * times)} instead of ${roughDuration(windowSeconds)}`,
+          },
+    );
+  },
+  "fewer-people": (request) => {
+    const { crowd } = request;
+    return crowd
+      ? listed(THIRDS, (share) => ({
+          request: { ...request, crowd: { ...crowd, occupancy: crowd.occupancy * share } },
+          words: `people on ${percent(crowd.occupancy * share)} of the ground, at an emptier hour,`,
+        }))
+      : null;
+  },
+  tripod: (request) =>
+    request.support === "tripod"
+      ? null
+      : whole(1, () => ({
+          request: { ...request, support: "tripod", ownSupport: null },
+          words: `a tripod instead of a ${SUPPORTS[request.support].name}`.replace("a in the hand", "the hand"),
+        })),
+  remote: (request) =>
+    request.release === "remote"
+      ? null
+      : whole(1, () => ({
+          request: { ...request, release: "remote" },
+          words: "a remote, the headset's button or the voice as release",
+        })),
+  shelter: (request) => {
+    const { gustMps } = request;
+    return gustMps > 0
+      ? listed(THIRDS, (share) => ({
+          request: { ...request, gustMps: gustMps * share },
+          words: `shelter from all but gusts of ${plain(gustMps * share)} m/s`,
+        }))
+      : null;
+  },
+  "more-storage": (request) => {
+    const { freeMegabytes } = request;
+    return listed([2, 4, 8, 16, 64], (times) => ({
+      request: { ...request, freeMegabytes: Math.max(10, freeMegabytes) * times },
+      words: `${Math.round(Math.max(10, freeMegabytes) * times)} MB free`,
+    }));
+  },
+  "more-battery": (request) => {
+    const { batteryPercent } = request;
+    return listed([1, 10], (banks) => ({
+      request: { ...request, batteryPercent: batteryPercent + 100 * banks },
+      words: banks === 1 ? "a power bank" : "mains power or large power banks",
+    }));
+  },
+  "other-school": otherSchool,
+};
+
 /** The change that a remedy stands for; null where it cannot be done here. */
 export function changeOf(remedy: Remedy, request: SolveRequest): Change | null {
-  const { sceneEv, skyEv, windowSeconds, crowd, gustMps, vehiclesPerHour, freeMegabytes, batteryPercent } = request;
-  // The sky's own light is another matter than that of the lamps.
-  const light = (byStops: number, words: string): Step => ({
-    request: { ...request, sceneEv: sceneEv + byStops },
-    words,
-  });
-  const change = ((): { steps: number; step: (at: number) => Step } | null => {
-    switch (remedy) {
-      case "filter":
-        return whole(MOST_FILTER_STOPS, (at) => ({
-          request: { ...request, filterStops: [...request.filterStops, at] },
-          words: `a filter of ${stops(at)} (factor ${2 ** at})`,
-        }));
-      case "darker":
-        return whole(MOST_LIGHT_STOPS, (at) => light(-at, `an hour or a place ${stops(at)} darker`));
-      case "brighter":
-        return whole(MOST_LIGHT_STOPS, (at) => light(at, `${stops(at)} more light`));
-      case "darker-sky":
-        return skyEv === null
-          ? null
-          : whole(MOST_SKY_STOPS, (at) => ({
-              request: { ...request, skyEv: skyEv - at, sceneEv: Math.min(sceneEv, Math.max(sceneEv - at, -6)) },
-              words: `a sky ${stops(at)} darker, at another hour or place,`,
-            }));
-      case "nearer":
-        return nearer(request);
-      case "farther":
-        return farther(request);
-      case "dimmer-lamp": {
-        const [first] = request.lamps;
-        const lamp = first && LAMP_CLASSES[first];
-        if (lamp?.kind !== "point") return null;
-        const intensityCd = request.lampIntensityCd ?? lamp.intensityCd;
-        return listed([...THIRDS, ...THIRDS.map((share) => share / 10)], (share) => {
-          const dimmerCd = short(intensityCd * share);
-          return {
-            request: { ...request, lampIntensityCd: dimmerCd },
-            words: `a ${lamp.name} of ${dimmerCd} cd instead of ${intensityCd}`,
-          };
-        });
-      }
-      case "slower-traffic":
-        return listed(THIRDS, (share) => ({
-          request: { ...request, vehiclesPerHour: vehiclesPerHour * share },
-          words: `at most ${Math.round(vehiclesPerHour * share)} vehicles an hour`,
-        }));
-      case "more-time":
-        return listed(TIMES, (times) =>
-          windowSeconds * times > LONGEST_WAIT_SECONDS
-            ? null
-            : {
-                request: { ...request, windowSeconds: windowSeconds * times },
-                words: `${roughDuration(windowSeconds * times)} instead of ${roughDuration(windowSeconds)}`,
-              },
-        );
-      case "fewer-people":
-        return crowd
-          ? listed(THIRDS, (share) => ({
-              request: { ...request, crowd: { ...crowd, occupancy: crowd.occupancy * share } },
-              words: `people on ${percent(crowd.occupancy * share)} of the ground, at an emptier hour,`,
-            }))
-          : null;
-      case "tripod":
-        return request.support === "tripod"
-          ? null
-          : whole(1, () => ({
-              request: { ...request, support: "tripod", ownSupport: null },
-              words: `a tripod instead of a ${SUPPORTS[request.support].name}`.replace("a in the hand", "the hand"),
-            }));
-      case "remote":
-        return request.release === "remote"
-          ? null
-          : whole(1, () => ({
-              request: { ...request, release: "remote" },
-              words: "a remote, the headset's button or the voice as release",
-            }));
-      case "shelter":
-        return gustMps > 0
-          ? listed(THIRDS, (share) => ({
-              request: { ...request, gustMps: gustMps * share },
-              words: `shelter from all but gusts of ${plain(gustMps * share)} m/s`,
-            }))
-          : null;
-      case "more-storage":
-        return listed([2, 4, 8, 16, 64], (times) => ({
-          request: { ...request, freeMegabytes: Math.max(10, freeMegabytes) * times },
-          words: `${Math.round(Math.max(10, freeMegabytes) * times)} MB free`,
-        }));
-      case "more-battery":
-        return listed([1, 10], (banks) => ({
-          request: { ...request, batteryPercent: batteryPercent + 100 * banks },
-          words: banks === 1 ? "a power bank" : "mains power or large power banks",
-        }));
-      case "other-school":
-        return otherSchool(request);
-      default:
-        return remedy satisfies never;
-    }
-  })();
+  const change = CHANGES[remedy](request);
   return change && change.steps > 0 ? { remedy, ...change } : null;
 }

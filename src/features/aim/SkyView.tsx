@@ -1,7 +1,7 @@
 "use client";
 
 import { Box } from "@chakra-ui/react";
-import { useEffect, useRef, useState } from "react";
+import { type RefObject, useEffect, useRef, useState } from "react";
 import type { ShotAim } from "@/contracts/scene";
 import type { CameraPose } from "@/core/optics";
 import { onKeys } from "@/ui/keys";
@@ -10,6 +10,7 @@ import { useDrag } from "@/ui/useDrag";
 import { useSize } from "@/ui/useSize";
 import { Guides } from "./Guides";
 import { drawSky, type SkyDrawing } from "./sky/drawSky";
+import type { Size } from "./sky/sketch";
 
 interface SkyViewProps extends Omit<SkyDrawing, "colour" | "ink"> {
   readonly guides: ShotAim["guides"];
@@ -28,15 +29,15 @@ const turned = (pose: CameraPose, azimuthBy: number, tiltBy: number): CameraPose
   tiltDeg: round(Math.max(-30, Math.min(88, pose.tiltDeg + tiltBy))),
 });
 
-/** The sky as the lens will see it, and round it what the picture leaves out; drag to turn the camera. */
-export function SkyView({ guides, aspect, onPose, ...drawing }: SkyViewProps) {
+/** Draws the sky whenever something of it has changed. */
+function useDrawnSky(
+  canvas: RefObject<HTMLCanvasElement | null>,
+  box: Size,
+  { width, height }: Size,
+  drawing: Omit<SkyDrawing, "colour" | "ink">,
+): void {
   const { night, darkSkyMagPerArcsec2, atMs, pose, halfWidth, shower, constellations, spanSeconds, mover } = drawing;
-  const [ref, box] = useSize<HTMLDivElement>();
   const { colour, ink } = useSky();
-  const canvas = useRef<HTMLCanvasElement>(null);
-  const [grip, setGrip] = useState<CameraPose | null>(null);
-  const width = Math.max(0, Math.min(box.width - 2 * MARGIN, (box.height - 2 * MARGIN) / aspect));
-  const height = width * aspect;
   useEffect(() => {
     const context = canvas.current?.getContext("2d");
     if (!canvas.current || !context || width <= 0) return;
@@ -77,7 +78,19 @@ export function SkyView({ guides, aspect, onPose, ...drawing }: SkyViewProps) {
     box,
     width,
     height,
+    canvas,
   ]);
+}
+
+/** The sky as the lens will see it, and round it what the picture leaves out; drag to turn the camera. */
+export function SkyView({ guides, aspect, onPose, ...drawing }: SkyViewProps) {
+  const { pose, halfWidth } = drawing;
+  const [ref, box] = useSize<HTMLDivElement>();
+  const canvas = useRef<HTMLCanvasElement>(null);
+  const [grip, setGrip] = useState<CameraPose | null>(null);
+  const width = Math.max(0, Math.min(box.width - 2 * MARGIN, (box.height - 2 * MARGIN) / aspect));
+  const height = width * aspect;
+  useDrawnSky(canvas, box, { width, height }, drawing);
   const degPerPx = width > 0 ? (2 * Math.atan(halfWidth) * 180) / Math.PI / width : 0;
   const turn = (alongDeg: number, upDeg: number) => onPose(turned(pose, alongDeg, upDeg));
   const keys = onKeys({

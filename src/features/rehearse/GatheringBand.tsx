@@ -131,6 +131,110 @@ function LaterMarks({
   );
 }
 
+interface BandPart {
+  readonly frames: ReturnType<typeof drawnFrames>;
+  readonly scales: ReturnType<typeof bandScales>;
+  readonly width: number;
+}
+
+/** White and noise, the frames, and the time below. */
+function BandScale({ noiseFloor, frames, scales: { x, y }, width }: BandPart & { readonly noiseFloor: number }) {
+  return (
+    <Box asChild color="ash">
+      <g>
+        <rect
+          y={y(-noiseFloor)}
+          width={width}
+          height={Math.max(0, HEIGHT - FOOT - y(-noiseFloor))}
+          fill="currentColor"
+          opacity={0.16}
+        />
+        <line x2={width} y1={y(0)} y2={y(0)} stroke="currentColor" strokeDasharray="1 4" />
+        <text x={width * SCALE_NAMES_AT} y={y(0) - 3} fill="currentColor">
+          white
+        </text>
+        <text x={width * SCALE_NAMES_AT} y={HEIGHT - FOOT - 4} fill="currentColor">
+          {`noise below ${plain(-noiseFloor)}`}
+        </text>
+        {frames.length > 1 &&
+          frames
+            .slice(1)
+            .map(({ begins }) => (
+              <line
+                key={begins}
+                x1={x(begins)}
+                x2={x(begins)}
+                y1={y(1)}
+                y2={HEIGHT - FOOT}
+                stroke="currentColor"
+                opacity={0.35}
+              />
+            ))}
+        {x.ticks(Math.max(2, width / NEAREST_TICKS_PX)).map((tick) => (
+          <text
+            key={tick}
+            x={x(tick)}
+            y={HEIGHT - 4}
+            fill="currentColor"
+            textAnchor={tick === 0 ? "start" : x(tick) > width - 20 ? "end" : "middle"}
+          >
+            {tick === 0 ? "opens" : readableDuration(tick)}
+          </text>
+        ))}
+      </g>
+    </Box>
+  );
+}
+
+interface GatheredLightProps extends BandPart {
+  readonly light: Gathering["lights"][number];
+  readonly name: string;
+  /** Where its name stands; nowhere where there is no room. */
+  readonly nameY: number | undefined;
+  readonly gathering: Gathering;
+}
+
+/** One light on its way towards white, frame by frame, and where the frames come to together. */
+function GatheredLight({ light, name, nameY, gathering, frames, scales, width }: GatheredLightProps) {
+  const { y } = scales;
+  return (
+    <Box asChild color={colourOf(light.of)}>
+      <g>
+        {frames.map((frame) => (
+          <path
+            key={frame.begins}
+            d={lightPath(light, gathering, frame, scales)}
+            fill="none"
+            stroke="currentColor"
+            strokeWidth={1.8}
+          />
+        ))}
+        {frames.length > 1 && (
+          <line
+            x1={width - FUSED_PX}
+            x2={width}
+            y1={y(-light.fusedUnderWhite)}
+            y2={y(-light.fusedUnderWhite)}
+            stroke="currentColor"
+            strokeWidth={4}
+          />
+        )}
+        <text
+          x={width - FUSED_PX - 6}
+          y={nameY}
+          textAnchor="end"
+          fill="currentColor"
+          stroke="var(--chakra-colors-slate)"
+          strokeWidth={3}
+          style={{ paintOrder: "stroke" }}
+        >
+          {name}
+        </text>
+      </g>
+    </Box>
+  );
+}
+
 /**
  * How light gathers: open time across, light up in stops under white. Drag along it, or use the arrow keys, and the picture
  * is that moment.
@@ -176,86 +280,20 @@ export function GatheringBand(props: GatheringBandProps) {
         })}
       >
         <svg width={width} height={HEIGHT} aria-hidden style={{ display: "block" }} fontSize={12}>
-          <Box asChild color="ash">
-            <g>
-              <rect
-                y={y(-gathering.noiseFloor)}
-                width={width}
-                height={Math.max(0, HEIGHT - FOOT - y(-gathering.noiseFloor))}
-                fill="currentColor"
-                opacity={0.16}
-              />
-              <line x2={width} y1={y(0)} y2={y(0)} stroke="currentColor" strokeDasharray="1 4" />
-              <text x={width * SCALE_NAMES_AT} y={y(0) - 3} fill="currentColor">
-                white
-              </text>
-              <text x={width * SCALE_NAMES_AT} y={HEIGHT - FOOT - 4} fill="currentColor">
-                {`noise below ${plain(-gathering.noiseFloor)}`}
-              </text>
-              {frames.length > 1 &&
-                frames
-                  .slice(1)
-                  .map(({ begins }) => (
-                    <line
-                      key={begins}
-                      x1={x(begins)}
-                      x2={x(begins)}
-                      y1={y(1)}
-                      y2={HEIGHT - FOOT}
-                      stroke="currentColor"
-                      opacity={0.35}
-                    />
-                  ))}
-              {x.ticks(Math.max(2, width / NEAREST_TICKS_PX)).map((tick) => (
-                <text
-                  key={tick}
-                  x={x(tick)}
-                  y={HEIGHT - 4}
-                  fill="currentColor"
-                  textAnchor={tick === 0 ? "start" : x(tick) > width - 20 ? "end" : "middle"}
-                >
-                  {tick === 0 ? "opens" : readableDuration(tick)}
-                </text>
-              ))}
-            </g>
-          </Box>
+          <BandScale noiseFloor={gathering.noiseFloor} frames={frames} scales={scales} width={width} />
           <LaterMarks limits={gathering.limits} frames={frames} x={x} />
           <LimitMarks limits={gathering.limits} x={x} />
           {gathering.lights.map((light) => (
-            <Box asChild key={light.of} color={colourOf(light.of)}>
-              <g>
-                {frames.map((frame) => (
-                  <path
-                    key={frame.begins}
-                    d={lightPath(light, gathering, frame, scales)}
-                    fill="none"
-                    stroke="currentColor"
-                    strokeWidth={1.8}
-                  />
-                ))}
-                {frames.length > 1 && (
-                  <line
-                    x1={width - FUSED_PX}
-                    x2={width}
-                    y1={y(-light.fusedUnderWhite)}
-                    y2={y(-light.fusedUnderWhite)}
-                    stroke="currentColor"
-                    strokeWidth={4}
-                  />
-                )}
-                <text
-                  x={width - FUSED_PX - 6}
-                  y={names.get(light.of)}
-                  textAnchor="end"
-                  fill="currentColor"
-                  stroke="var(--chakra-colors-slate)"
-                  strokeWidth={3}
-                  style={{ paintOrder: "stroke" }}
-                >
-                  {nameOf(light.of)}
-                </text>
-              </g>
-            </Box>
+            <GatheredLight
+              key={light.of}
+              light={light}
+              name={nameOf(light.of)}
+              nameY={names.get(light.of)}
+              gathering={gathering}
+              frames={frames}
+              scales={scales}
+              width={width}
+            />
           ))}
           <Box asChild color="lamp">
             <g transform={`translate(${x(opened)},0)`}>

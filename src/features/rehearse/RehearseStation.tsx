@@ -74,6 +74,13 @@ interface RehearsingProps {
   readonly onSave: (line: string) => void;
 }
 
+/** What the whole picture at rest says of itself; null before it is there. */
+function useMeasured(picture: ReturnType<typeof useRehearsal>, atRest: boolean, isOwn: boolean) {
+  const isLarge = isOwn || picture?.width === WIDTH_PX;
+  const whole = atRest && picture !== null && isLarge && picture.framesIn === picture.framesOf;
+  return useMemo(() => (whole && picture?.measured ? measuredOf(picture, picture.measured) : null), [whole, picture]);
+}
+
 function Rehearsing({ rehearse, shot, runHref, onDraft, onSave }: RehearsingProps) {
   const { gathering, seconds, nameOf, request } = rehearse;
   const own = useOwnPicture(shot, rehearse.rehearsed.plan.recipe, rehearse, rehearse.rehearsed.sky);
@@ -92,12 +99,7 @@ function Rehearsing({ rehearse, shot, runHref, onDraft, onSave }: RehearsingProp
   const width = opened.resting ? WIDTH_PX : MOVING_WIDTH_PX;
   const picture = useRehearsal(rehearsed, width, opened.at, opened.resting);
   const screen = useScreenPicture(rehearsed, MOVING_WIDTH_PX, withScreen);
-  const isLarge = own.shown || picture?.width === WIDTH_PX;
-  const whole = opened.at === null && picture !== null && isLarge && picture.framesIn === picture.framesOf;
-  const measured = useMemo(
-    () => (whole && picture?.measured ? measuredOf(picture, picture.measured) : null),
-    [whole, picture],
-  );
+  const measured = useMeasured(picture, opened.at === null, own.shown);
   usePageKeys({ s: () => setWithScreen((before) => !before), l: () => setWithLoupe((before) => !before) });
   const at = opened.at ?? seconds;
   return (

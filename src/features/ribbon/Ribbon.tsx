@@ -40,22 +40,95 @@ interface RibbonProps {
   readonly running: RunReply | null;
 }
 
-/** The night as one band: light, lanes, windows, shots, and whatever instant one points at. */
-export function Ribbon({ night, shotId, large, running }: RibbonProps) {
-  const [ref, { width, height }] = useSize<HTMLDivElement>();
+/** The time, to the minute; null until the page is there. */
+function useMinute(): number | null {
   const [now, setNow] = useState<number | null>(null);
-  const [hidden, setHidden] = useState<ReadonlySet<string>>(new Set());
-  const ground = useRef<SVGRectElement>(null);
-  const domain = useNightDomain();
-  const { setDomain } = useNightPointer();
-  const cameraOf = useCameraOf();
-  const { beginMs, endMs, site, plan } = night;
-  const show = useTimeZoom(ground, width, { beginMs, endMs, domain, setDomain });
   useEffect(() => {
     setNow(Date.now());
     const timer = setInterval(() => setNow(Date.now()), MINUTE_MS);
     return () => clearInterval(timer);
   }, []);
+  return now;
+}
+
+interface TakenTimesProps extends RibbonProps {
+  readonly domain: readonly [number, number];
+  readonly width: number;
+  readonly height: number;
+  readonly onShow: (from: number, to: number) => void;
+}
+
+/** The outing's shots, and the run that goes on. */
+function TakenTimes({ night, shotId, running, domain, width, height, large, onShow }: TakenTimesProps) {
+  const cameraOf = useCameraOf();
+  const { beginMs, endMs } = night;
+  return (
+    <>
+      {night.shots.map(
+        (shot) =>
+          shot.beginsAt !== null && (
+            <ShotBlock
+              key={shot.id}
+              night={night}
+              shot={shot}
+              chosen={shot.id === shotId}
+              domain={domain}
+              width={width}
+              height={height}
+              large={large}
+              camera={cameraOf(shot.camera)}
+              onShow={onShow}
+            />
+          ),
+      )}
+      {running && (
+        <RunBars
+          running={running}
+          camera={cameraOf(night.shots.find(({ id }) => id === shotId)?.camera ?? null)}
+          domain={domain}
+          width={width}
+          beginMs={beginMs}
+          endMs={endMs}
+          onShow={onShow}
+        />
+      )}
+    </>
+  );
+}
+
+interface CursorLinesProps {
+  readonly heldX: number | null;
+  readonly cursorX: number | null;
+  readonly height: number;
+}
+
+/** The instant that is held, and the one that is pointed at. */
+function CursorLines({ heldX, cursorX, height }: CursorLinesProps) {
+  return (
+    <>
+      {heldX !== null && (
+        <g pointerEvents="none" color={ON_SKY.lamp}>
+          <line x1={heldX} x2={heldX} y1={0} y2={height} stroke="currentColor" strokeWidth={1.6} />
+          <path d={`M ${heldX - 6} 0 h 12 l -6 8 z`} fill="currentColor" />
+        </g>
+      )}
+      {cursorX !== null && (
+        <line x1={cursorX} x2={cursorX} y1={0} y2={height} stroke={ON_SKY.paper} opacity={0.8} pointerEvents="none" />
+      )}
+    </>
+  );
+}
+
+/** The night as one band: light, lanes, windows, shots, and whatever instant one points at. */
+export function Ribbon({ night, shotId, large, running }: RibbonProps) {
+  const [ref, { width, height }] = useSize<HTMLDivElement>();
+  const now = useMinute();
+  const [hidden, setHidden] = useState<ReadonlySet<string>>(new Set());
+  const ground = useRef<SVGRectElement>(null);
+  const domain = useNightDomain();
+  const { setDomain } = useNightPointer();
+  const { beginMs, endMs, site, plan } = night;
+  const show = useTimeZoom(ground, width, { beginMs, endMs, domain, setDomain });
   const possible = useMemo(
     () => LANES.filter(({ id }) => (id !== "tide" || site.tidal) && (id !== "traffic" || site.road !== "none")),
     [site.tidal, site.road],
@@ -119,51 +192,17 @@ export function Ribbon({ night, shotId, large, running }: RibbonProps) {
               holdMs(heldMs !== null && Math.abs(heldMs - at) < LET_GO_PX * (length / width) ? null : at);
             }}
           />
-          {night.shots.map(
-            (shot) =>
-              shot.beginsAt !== null && (
-                <ShotBlock
-                  key={shot.id}
-                  night={night}
-                  shot={shot}
-                  chosen={shot.id === shotId}
-                  domain={domain}
-                  width={width}
-                  height={height}
-                  large={large}
-                  camera={cameraOf(shot.camera)}
-                  onShow={show}
-                />
-              ),
-          )}
-          {running && (
-            <RunBars
-              running={running}
-              camera={cameraOf(night.shots.find(({ id }) => id === shotId)?.camera ?? null)}
-              domain={domain}
-              width={width}
-              beginMs={beginMs}
-              endMs={endMs}
-              onShow={show}
-            />
-          )}
-          {heldX !== null && (
-            <g pointerEvents="none" color={ON_SKY.lamp}>
-              <line x1={heldX} x2={heldX} y1={0} y2={height} stroke="currentColor" strokeWidth={1.6} />
-              <path d={`M ${heldX - 6} 0 h 12 l -6 8 z`} fill="currentColor" />
-            </g>
-          )}
-          {cursorX !== null && (
-            <line
-              x1={cursorX}
-              x2={cursorX}
-              y1={0}
-              y2={height}
-              stroke={ON_SKY.paper}
-              opacity={0.8}
-              pointerEvents="none"
-            />
-          )}
+          <TakenTimes
+            night={night}
+            shotId={shotId}
+            running={running}
+            domain={domain}
+            width={width}
+            height={height}
+            large={large}
+            onShow={show}
+          />
+          <CursorLines heldX={heldX} cursorX={cursorX} height={height} />
         </svg>
       )}
       {zoomed && width > 0 && <MiniMap night={night} domain={domain} width={width} onShow={show} />}

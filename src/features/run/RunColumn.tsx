@@ -12,16 +12,16 @@ import type { RunStationState } from "./useRunStation";
 
 /** What is prepared before a run; while one goes on there is nothing to prepare. */
 function Preparing({ station }: { readonly station: RunStationState }) {
-  const { shotId, plan, recipe, taker, hand, watch, test, phone } = station;
+  const { shotId, plan, recipeLine, taker, hand, watch, test, phone, list } = station;
   return (
     <>
       {taker === "linked" ? (
         <TestFramePanel
-          test={test}
-          canTry={station.canTry}
-          onTry={station.tryOne}
-          onTake={station.takeProposal}
-          onExpose={() => test?.tellExpose()}
+          test={test.proposal}
+          canTry={test.canTry}
+          onTry={test.tryOne}
+          onTake={test.take}
+          onExpose={() => test.proposal?.tellExpose()}
         />
       ) : (
         <HandReasons shotId={shotId} run={hand.shown} goesOn={hand.goesOn} />
@@ -31,23 +31,23 @@ function Preparing({ station }: { readonly station: RunStationState }) {
           twilight={watch.twilight}
           plan={plan}
           zone={station.zone}
-          onRamp={(rampStops) => station.apply({ ...recipe, rampStops })}
+          onRamp={(rampStops) => recipeLine.apply({ ...recipeLine.recipe, rampStops })}
         />
       )}
       {taker === "linked" && (
         <LinkPhone
-          phone={phone}
-          busy={station.isLinking}
-          problem={station.linkProblem}
-          onLink={(link) => station.linkPhone(link)}
+          phone={phone.told}
+          busy={phone.isLinking}
+          problem={phone.problem}
+          onLink={(link) => phone.link(link)}
         />
       )}
       <CheckList
-        checks={station.checks}
-        ticked={station.ticked}
-        onTick={station.tick}
-        {...(taker === "linked" && { phoneName: phone?.name ?? null })}
-        onRepair={(change) => station.setPhone(change)}
+        checks={list.checks}
+        ticked={list.ticked}
+        onTick={list.tick}
+        {...(taker === "linked" && { phoneName: phone.told?.name ?? null })}
+        onRepair={(change) => phone.set(change)}
       />
     </>
   );
@@ -55,7 +55,7 @@ function Preparing({ station }: { readonly station: RunStationState }) {
 
 /** Run's column of reasons: camera, what is prepared, and what the recipe asks of the phone. */
 export function RunColumn({ station }: { readonly station: RunStationState }) {
-  const { kit, camera, plan, taker } = station;
+  const { kit, camera, plan, taker, settings } = station;
   if (!kit || !camera) return null;
   return (
     <>
@@ -70,10 +70,10 @@ export function RunColumn({ station }: { readonly station: RunStationState }) {
       <RunReasons
         plan={plan}
         camera={camera}
-        widthPx={station.widthPx}
-        onWidth={station.setWidth}
-        pace={station.pace}
-        onPace={station.setPace}
+        widthPx={settings.widthPx}
+        onWidth={settings.setWidth}
+        pace={settings.pace}
+        onPace={settings.setPace}
         isLinked={taker === "linked"}
       />
     </>

@@ -1,6 +1,7 @@
 "use client";
 
 import { Box, Flex } from "@chakra-ui/react";
+import { intentOf } from "@/core/intent";
 import { OneOf } from "@/ui/OneOf";
 import { CAUTIONS_READ, Cautions } from "./Cautions";
 import { HandView } from "./hand/HandView";
@@ -14,8 +15,9 @@ const TAKERS = [
 
 /** The work area of Run: who takes the frames, what to mind before, and the run itself. */
 export function RunMain({ station }: { readonly station: RunStationState }) {
-  const { shotId, shot, camera, line, plan, readable, taker, intent, linked, hand, watch, ticked, isUnderWay } =
+  const { shotId, shot, camera, recipeLine, plan, readable, taker, linked, hand, watch, list, isUnderWay, run } =
     station;
+  const intent = shot && intentOf(shot.intent);
   const [shown, other] = taker === "linked" ? [linked, hand] : [hand, linked];
   // While the run that is shown goes on there is nothing to choose, unless the other one does too.
   const canChoose = !shown.goesOn || other.goesOn;
@@ -26,8 +28,8 @@ export function RunMain({ station }: { readonly station: RunStationState }) {
           <OneOf label="Who takes the frames" labelHidden options={TAKERS} value={taker} onChange={station.setTaker} />
         </Box>
       )}
-      {!isUnderWay && shot && !ticked.includes(CAUTIONS_READ) && (
-        <Cautions minds={station.minds} onRead={() => station.tick(CAUTIONS_READ, true)} />
+      {!isUnderWay && shot && !list.ticked.includes(CAUTIONS_READ) && (
+        <Cautions minds={list.minds} onRead={() => list.tick(CAUTIONS_READ, true)} />
       )}
       {taker === "linked" ? (
         <RunView
@@ -35,22 +37,22 @@ export function RunMain({ station }: { readonly station: RunStationState }) {
           run={linked.shown}
           plan={linked.goesOn ? linked.plan : plan}
           ready={readable !== null}
-          busy={station.isBusy}
-          starting={station.isStarting}
-          onStart={station.start}
-          onAbort={() => station.tell("abort")}
-          onPause={() => station.tell("pause")}
-          onResume={() => station.tell("resume")}
-          onMark={(said) => station.mark(said)}
-          onSpoken={(sound, seconds, frame) => station.speak({ sound, seconds, frame })}
-          onStack={(run) => station.stack(run)}
+          busy={run.isBusy}
+          starting={run.isStarting}
+          onStart={run.start}
+          onAbort={() => run.tell.mutate("abort")}
+          onPause={() => run.tell.mutate("pause")}
+          onResume={() => run.tell.mutate("resume")}
+          onMark={(said) => run.mark.mutate(said)}
+          onSpoken={(sound, seconds, frame) => run.speak.mutate({ sound, seconds, frame })}
+          onStack={(shown) => run.stack.mutate(shown)}
           warnings={watch.warnings}
           measured={watch.measured}
         />
       ) : (
         <HandView
           hand={hand}
-          line={line}
+          line={recipeLine.line}
           plan={readable}
           camera={camera}
           mover={shot?.scene?.mover ?? intent?.scene.mover ?? null}
