@@ -17,7 +17,7 @@ test("the camera is turned, a path dragged, focus set; the line and the ribbon f
   await expect(page.getByText(/^At \d+° height/)).toBeVisible();
   await expect(page.getByText(/^Stars here stay points to/)).toBeVisible();
   // Where it aims is taken without being asked.
-  await expect(page.getByText("Expose counts with it.")).toBeVisible();
+  await expect(page.getByText("Expose uses it.")).toBeVisible();
   await page.getByRole("tab", { name: "Path and focus" }).click();
   const box = (await sky.boundingBox())!;
   await page.mouse.move(box.x + 200, box.y + 200);
@@ -41,7 +41,7 @@ test("the camera is turned, a path dragged, focus set; the line and the ribbon f
 
   await page.getByLabel("Picture shape").selectOption("16:9");
   await expect(page.getByText(/4080 × 2295, 25 % of the pixels lost/)).toBeVisible();
-  await page.getByLabel("Who moves").selectOption("tram");
+  await page.getByLabel("What moves").selectOption("tram");
   const plan = page.getByRole("img", { name: /^From above: a mover/ });
   await expect(plan).toBeVisible();
   await expect(page.getByText("Crosses the frame in")).toBeVisible();

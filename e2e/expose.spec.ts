@@ -197,7 +197,7 @@ test("a test frame re-aims the field: its reading, what the automatic shows, or 
   await expect(page.getByText(/^test.png: 2.s, ISO 50/)).toBeVisible();
   await expect(page.getByText("Scene light, EV 3.7")).toBeVisible();
 
-  await turnTo(page, "Schools");
+  await turnTo(page, "Preferences");
   await page.getByText("highlights first", { exact: true }).click();
   await expect(page.getByText(/Windows keep detail/)).toBeVisible();
   await page.getByRole("button", { name: "Compare: Frames" }).click();

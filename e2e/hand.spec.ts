@@ -36,7 +36,7 @@ test("a run by hand is timed, heard and logged; its files are found in the log b
   await expect(cautions).toBeHidden();
 
   await page.getByText("By hand, with any phone").click();
-  const settings = page.getByRole("region", { name: "Set the phone so" });
+  const settings = page.getByRole("region", { name: "Set the phone like this" });
   await expect(settings).toContainText("ISO");
   await expect(settings).toContainText("100");
   await page.getByRole("button", { name: /^Begin in 5 s: 4 frames/ }).click();

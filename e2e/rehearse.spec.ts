@@ -60,7 +60,7 @@ test("the picture is seen before it is taken, at every moment, beside what the s
   await expect(page.getByText("What the phone's screen shows: not the picture")).toBeHidden();
 
   // Another recipe is set beside it, and wiped over it by keys.
-  const beside = page.getByLabel("Set beside it", { exact: true });
+  const beside = page.getByLabel("Compare with", { exact: true });
   await expect(beside.getByRole("option").nth(1)).toBeAttached(RENDERED);
   await beside.selectOption({ index: 1 });
   const other = page.getByRole("img", { name: /^The same scene by / });

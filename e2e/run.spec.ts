@@ -19,10 +19,10 @@ test("a test frame is taken and its proposal too, by keys, until it comes out as
 
   // What the phone says of itself is ticked, and set where it is otherwise.
   const list = page.getByRole("region", { name: "Before the run" });
-  await expect(list.getByRole("button", { name: "Set all that is otherwise" })).toBeVisible(TAKEN);
+  await expect(list.getByRole("button", { name: "Set everything that differs" })).toBeVisible(TAKEN);
   await list.getByRole("button", { name: "Set: Flash off" }).click();
   await expect(list.getByRole("button", { name: "Set: Flash off" })).toBeHidden();
-  await list.getByRole("button", { name: "Set all that is otherwise" }).click();
+  await list.getByRole("button", { name: "Set everything that differs" }).click();
   await expect(list.getByRole("button", { name: /^Set/ })).toHaveCount(0);
 
   const tested = page.getByRole("region", { name: "Test frame" });
@@ -33,7 +33,7 @@ test("a test frame is taken and its proposal too, by keys, until it comes out as
   await page.keyboard.press("y");
   // The line's own frames and method stay; its shutter is what was proposed.
   await expect(line).toHaveValue(/^12 x (?!1\/60).* \| iso \d+ \| delay 2s -> mean$/);
-  const done = tested.getByText("It comes out as it should.");
+  const done = tested.getByText("The exposure is right.");
   const more = tested.getByText(/It came out/);
   await expect(done.or(more)).toBeVisible(TAKEN);
   await expect(tested.getByRole("button", { name: "Take one" })).toBeEnabled(TAKEN);

@@ -138,7 +138,7 @@ export function route<Params>(
       if (isOutOfReach(error))
         return problem(503, "database-away", "The database does not answer just now. Nothing was lost; try it again.");
       console.error(request.method, new URL(request.url).pathname, error);
-      return problem(500, "unexpected", "That failed for a reason we did not foresee. Nothing was lost; try it again.");
+      return problem(500, "unexpected", "An unexpected error occurred. Nothing was lost; try again.");
     }
   };
 }

@@ -5,7 +5,7 @@ export default function NotFound() {
   return (
     <Shell>
       <Quiet level={1} title="Nothing stands here." action={{ name: "All outings", href: "/" }}>
-        The address leads nowhere; perhaps the outing was deleted, or a letter got lost on the way.
+        There is no page at this address. The outing may have been deleted, or the address mistyped.
       </Quiet>
     </Shell>
   );

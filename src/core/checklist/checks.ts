@@ -139,7 +139,7 @@ function ofPlace({ cautions, isTidal, air }: CheckedShot): Check[] {
   return [
     byHand("lens", "Lens wiped", "A fingerprint draws a streak from every lamp."),
     byHand("quiet", "Calls and messages off", "One of them ends a run, or shakes it."),
-    byHand("tether", "Phone on a strap", `What falls from a railing hits ${falls}.`),
+    byHand("tether", "Phone on a strap", `What falls from a railing can hit ${falls}.`),
     ...(air && air.gustMps >= WINDY_MPS
       ? [byHand("low", "Stand low and weighted", `Gusts of ${Math.round(air.gustMps)} m/s sway what stands tall.`)]
       : []),
@@ -159,7 +159,7 @@ function ofPlace({ cautions, isTidal, air }: CheckedShot): Check[] {
       ? [byHand("lamp", "A second lamp in the pocket", "The first one is the phone, and it is busy.")]
       : []),
     ...(isTidal
-      ? [byHand("tide", "Tide and the last way back known", "Water comes while one looks at a screen.")]
+      ? [byHand("tide", "Tide and the way back checked", "The water rises while you look at the screen.")]
       : []),
   ];
 }

@@ -160,7 +160,7 @@ function laneTraffic(lane: Lane, mover: Mover, shot: Found, lens: Lens): Traffic
   if (perHour === 0) return [own];
   const other: Traffic = {
     ...usual,
-    name: "what comes the other way",
+    name: "oncoming traffic",
     path: [point(to, OTHER_LANE_M), point(from, OTHER_LANE_M)],
     firstSeconds: -0.4 * headwaySeconds,
   };

@@ -113,7 +113,7 @@ function openIt(request: SolveRequest, { recipes, beyond }: Solution): string[] 
   const pair = pairFor(request, [...new Set([...remedies, ...everything])], goal);
   return [
     pair ??
-      "No one or two changes of light, place, time or kit make this picture with this phone: another idea, or another phone.",
+      "No single change or pair of changes of light, place, time or kit makes this picture possible with this phone. Try another idea or another phone.",
   ];
 }
 

@@ -115,7 +115,7 @@ function moverFigures({ mover, intent }: SolveRequest, o: Outlook): Draft[] {
     drafts.push(
       {
         id: "coverage",
-        label: "Drawn of its way in the picture",
+        label: "Share of its path drawn in the picture",
         value: percent(o.mover.coverage),
         because: `${whole}${o.mover.duty < 0.995 ? ` Pauses leave gaps of up to ${pixels(o.mover.gapPx)}.` : ""}`,
         demands: ["crossing", "trail-gaps"],
@@ -154,7 +154,7 @@ function placeFigures(o: Outlook): Draft[] {
   if (o.water)
     drafts.push({
       id: "water",
-      label: "Left of the water's pattern",
+      label: "Water pattern left",
       value: percent(o.water.contrastLeft),
       because:
         "From the time over which this water forgets its pattern. Texture keeps 30 to 65 %, silk less than 20 %.",
@@ -163,7 +163,7 @@ function placeFigures(o: Outlook): Draft[] {
   if (o.people?.veil != null)
     drafts.push({
       id: "veil",
-      label: "Veil of all who pass",
+      label: "Veil from people passing",
       value: percent(o.people.veil),
       because: "Equal to the share of the ground that they cover, however long the shutter is open.",
       demands: ["veil"],

@@ -71,7 +71,7 @@ function otherSchool(request: SolveRequest) {
     words,
   });
   const choices: Step[] = [
-    ...(schools.isoCeiling === null ? [] : [of({ isoCeiling: null }, "no ISO ceiling of your own")]),
+    ...(schools.isoCeiling === null ? [] : [of({ isoCeiling: null }, "no highest ISO of your own")]),
     ...(schools.frames === "many" ? [of({ frames: "one" }, "one frame instead of many")] : []),
     ...(water === null
       ? []

@@ -99,7 +99,7 @@ export class RemotePhone {
     signal: AbortSignal,
   ): AsyncGenerator<{ readonly number: number; readonly event: PhoneEvent }> {
     const response = await this.send("GET", "/events", undefined, { "last-event-id": String(after) }, signal);
-    if (!response.body) throw new PhoneAwayError("The phone tells nothing.");
+    if (!response.body) throw new PhoneAwayError("The phone does not report its settings.");
     const messages = response.body.pipeThrough(new TextDecoderStream()).pipeThrough(new EventSourceParserStream());
     try {
       for await (const { id, data } of messages) {
@@ -136,7 +136,7 @@ export class RemotePhone {
       const before = received;
       const response = await this.send("GET", path, undefined, { range: `bytes=${received}-` });
       received = await fill(whole, received, response);
-      if (received === before) throw new PhoneAwayError(`Nothing more came of it: ${name}.`);
+      if (received === before) throw new PhoneAwayError(`It ended early: ${name}.`);
     }
     if (createHash("sha256").update(whole).digest("hex") !== sha256)
       throw new PhoneAwayError(`${name} did not arrive as the phone took it.`);

@@ -29,7 +29,7 @@ function overview(doc: Sheet, night: PlannedNight, clock: (at: Date) => string):
   const cautions = [...new Set(night.shots.flatMap(({ cautions }) => cautions))];
   if (cautions.length === 0) return;
   rule(doc);
-  write(doc, "Mind", 17, true, 2);
+  write(doc, "Cautions", 17, true, 2);
   for (const caution of cautions) write(doc, `• ${caution}`, 13, false, 3);
   write(doc, "Local rules come first, whatever this sheet says.", 13, true);
 }

@@ -64,7 +64,7 @@ export function PathReasons({ mover, camera, halfWidth, plan, onMover }: PathRea
           Path from above
         </Box>
         <Choose
-          label="Who moves"
+          label="What moves"
           value={MOVERS.find(({ speedMps }) => speedMps === mover?.speedMps)?.name ?? ""}
           placeholder={mover ? `${mover.speedMps} m/s` : "nobody"}
           options={MOVERS.map(({ name, speedMps }) => ({ value: name, name: `${name}, ${speedMps} m/s` }))}
@@ -85,7 +85,7 @@ export function PathReasons({ mover, camera, halfWidth, plan, onMover }: PathRea
             onMover={onMover}
           />
           <Readout
-            label={path.leavesTheFrame ? "Crosses the frame in" : "Draws 95 % of its way in"}
+            label={path.leavesTheFrame ? "Crosses the frame in" : "Draws 95 % of its path in"}
             value={roughDuration(whole)}
             tone={reached >= WHOLE_SHARE ? "moss" : "coral"}
             because={`The line spans ${roughDuration(spanSeconds)}: ${Math.round(100 * reached)} % of the way in the picture${drawn && drawn.drawn < 0.99 * reached ? `, ${Math.round(100 * drawn.drawn)} % without the pauses` : ""}.${path.leavesTheFrame ? "" : " It recedes to a point in the picture and is never drawn whole."}`}

@@ -93,19 +93,19 @@ export function SkyReasons(props: SkyReasonsProps) {
       <Readout
         label="The sky in the middle"
         value={`EV ${plain(skyEv)}`}
-        because={`${Math.abs(skyEv - overhead).toFixed(1)} stops ${skyEv < overhead ? "darker" : "brighter"} than the even sky on the ribbon: twilight glows low and towards the sun, moonlight round the moon. Clear sky; Expose counts with it when the shot begins.`}
+        because={`${Math.abs(skyEv - overhead).toFixed(1)} stops ${skyEv < overhead ? "darker" : "brighter"} than the even sky on the ribbon: twilight glows low and towards the sun, moonlight round the moon. Clear sky; Expose uses it for the time at which the shot begins.`}
       />
       <Readout
-        label="Declination in the middle"
+        label="Declination at the centre"
         value={degrees(declination)}
         because={
           <>
             {`Stars here stay points to ${roughDuration(untrailed)} by your school. `}
             {declination === Math.round(sceneDeclinationDeg) ? (
-              "Expose counts with it."
+              "Expose uses it."
             ) : (
               <Action look="text" onClick={() => onDeclination()}>
-                {`Let Expose count with it, not with your own ${degrees(sceneDeclinationDeg)}.`}
+                {`Use it in Expose instead of your own ${degrees(sceneDeclinationDeg)}.`}
               </Action>
             )}
           </>

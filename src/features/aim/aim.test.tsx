@@ -89,7 +89,7 @@ describe("the path from above", () => {
   it("puts somebody there, and changes their speed by kind only", () => {
     const onMover = path({ mover: null });
     expect(screen.queryByText("Crosses the frame in")).toBeNull();
-    choose("Who moves", "walker");
+    choose("What moves", "walker");
     expect(onMover).toHaveBeenLastCalledWith({ distanceM: 20, headingDegFromPerpendicular: 0, speedMps: 1.4 });
   });
 

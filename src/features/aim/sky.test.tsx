@@ -60,7 +60,7 @@ describe("the sky in numbers", () => {
     expect(screen.getByText("\u221222°")).toBeTruthy();
     const limit = longestStarShutter(camera.lens, -22, "pixels", 2);
     expect(screen.getByText(new RegExp(`Stars here stay points to ${limit.toFixed(1)}.s by your school`))).toBeTruthy();
-    fireEvent.click(screen.getByText("Let Expose count with it, not with your own 0°."));
+    fireEvent.click(screen.getByText("Use it in Expose instead of your own 0°."));
     expect(onDeclination).toHaveBeenCalledTimes(1);
   });
 

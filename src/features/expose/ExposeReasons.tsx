@@ -38,7 +38,7 @@ export function ExposeReasons(props: ExposeReasonsProps) {
     <Box>
       <RehearsedPicture {...rehearsed} />
       <Tabs
-        label="Reasons"
+        label="Details"
         tabs={[
           {
             name: "Recipes",
@@ -84,7 +84,7 @@ export function ExposeReasons(props: ExposeReasonsProps) {
             content: <LensTable request={request} recipe={recipe} kit={kit} camera={camera} />,
           },
           {
-            name: "Schools",
+            name: "Preferences",
             content: (
               <SchoolsForm
                 schools={scene.schools}

@@ -67,7 +67,7 @@ export function ExposeStation({ shotId }: { readonly outingId: string; readonly 
             />
           </>
         }
-        reasonsName="Reasons"
+        reasonsName="Details"
         reasons={
           <ExposeReasons
             exposure={exposure}

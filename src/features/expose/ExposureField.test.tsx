@@ -66,7 +66,7 @@ describe("the exposure field on screen", () => {
   it("says so where no ground is open", () => {
     const { open } = exposureField("1s | iso 50", { ...request, sceneEv: 12 });
     expect(open()).toBe(0);
-    expect(screen.getByText(/^No open ground. First to move: "(crosses|place clips|washed out)/)).toBeTruthy();
+    expect(screen.getByText(/^No open ground. Move first: "(crosses|place clips|washed out)/)).toBeTruthy();
   });
 
   it("has every limit as a row of a table too", () => {

@@ -193,8 +193,8 @@ function ClosedGround(props: {
       role="status"
     >
       {firstToMove.length === 0
-        ? "No open ground, and no one or two limits would open it: another hour or place."
-        : `No open ground. First to move: ${firstToMove.map(moveOf).join(" And ")}`}
+        ? "No open ground, and moving one or two limits would not open it. Try another hour or place."
+        : `No open ground. Move first: ${firstToMove.map(moveOf).join(" And ")}`}
     </Box>
   );
 }

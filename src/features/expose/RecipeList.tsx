@@ -35,7 +35,7 @@ export function RecipeList({ solution, advice, line, before, sceneEv, cautions, 
     <Box py={works ? "6px" : 0} borderTopWidth={works ? "1px" : 0} borderColor="line">
       {works && advice !== null && advice.length > 0 && (
         <Box fontSize="note" fontWeight={560}>
-          What else would do
+          Alternatives
         </Box>
       )}
       {!works && advice === null && solution.asks.length === 0 && (
@@ -96,7 +96,7 @@ export function RecipeList({ solution, advice, line, before, sceneEv, cautions, 
       </Box>
       {works && told}
       <Box fontSize="note" py="6px" borderTopWidth="1px" borderColor="line">
-        <Box fontWeight={560}>Mind</Box>
+        <Box fontWeight={560}>Cautions</Box>
         {cautions.map((text) => (
           <Box key={text} color="ash">
             {text}

@@ -118,7 +118,7 @@ describe("values that come by themselves", () => {
     expect(screen.getByText("By the night's weather, stand-in.")).toBeTruthy();
     const onChange = form({ scene: { ...scene, gustMps: 9, own: ["gustMps", "sceneEv"] } });
     expect(screen.getByText(/^Your own value, instead of 4.2 by the night's weather, stand-in/)).toBeTruthy();
-    fireEvent.click(screen.getByRole("button", { name: "Let it come by itself" }));
+    fireEvent.click(screen.getByRole("button", { name: "Use the automatic value" }));
     expect(onChange).toHaveBeenLastCalledWith({ own: ["sceneEv"] });
   });
 });

@@ -85,7 +85,7 @@ function Comparison({ school, schools, request, metered, sizes }: SchoolsFormPro
                 {`: ${VERDICTS[best.verdict]}, signal to noise ${best.outlook.noise.midTone.toFixed(0)}, ${Math.ceil(best.outlook.cost.megabytes)} MB.`}
               </>
             ) : (
-              "Nothing works."
+              "No settings work."
             )}
           </Box>
         </Box>
@@ -144,9 +144,9 @@ export function SchoolsForm(props: SchoolsFormProps) {
               </Row>
             )}
             {name === "ISO ceiling" && (
-              <Row label="a ceiling of your own (empty for none)">
+              <Row label="highest ISO to use (empty for the phone's)">
                 <Entry
-                  label="Ceiling of one's own, ISO"
+                  label="Highest ISO to use"
                   value={schools.isoCeiling === null ? "" : String(schools.isoCeiling)}
                   onCommit={(text) => {
                     const isoCeiling = text.trim() === "" ? null : typedNumber(text);

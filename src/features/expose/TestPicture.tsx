@@ -93,7 +93,7 @@ export function TestPicture(props: TestPictureProps) {
         </Box>
       )}
       {metered && (
-        <Flex gap="10px" pt="4px" wrap="wrap" role="group" aria-label="Aim the field by">
+        <Flex gap="10px" pt="4px" wrap="wrap" role="group" aria-label="Use this reading for the field">
           {MODES.map((mode) => (
             <Action
               look="text"

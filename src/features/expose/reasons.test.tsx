@@ -231,9 +231,9 @@ describe("the schools", () => {
 
   it("take an ISO ceiling of one's own, or none", () => {
     const onChange = form();
-    enter("Ceiling of one's own, ISO", "12");
+    enter("Highest ISO to use", "12");
     expect(screen.getByText("From 25 to 102,400.")).toBeTruthy();
-    enter("Ceiling of one's own, ISO", "320");
+    enter("Highest ISO to use", "320");
     expect(onChange).toHaveBeenLastCalledWith({ ...schools, isoCeiling: 320 });
   });
 

@@ -172,7 +172,7 @@ export const SCHOOLS: readonly School[] = [
     options: [
       {
         label: "automatic, then locked",
-        says: "Let it find a lamp or an edge, then lock it so that no frame hunts. It fails where nothing is bright.",
+        says: "Let it focus on a lamp or an edge, then lock it so that no frame hunts. It fails where nothing is bright.",
         set: { focus: "lock" },
       },
       {
@@ -222,7 +222,7 @@ export const SCHOOLS: readonly School[] = [
       },
       {
         label: "spot",
-        says: "Only what you put in the middle: a lit wall, a window. Exact when you know what should be grey, wrong when you do not.",
+        says: "Only what you place in the middle: a lit wall, a window. Exact when you know what should be grey, wrong when you do not.",
         set: { metering: "spot" },
       },
     ],

@@ -31,7 +31,7 @@ const FIELDS: readonly { readonly key: keyof NightOverrides; readonly name: stri
   { key: "temperatureC", name: "Air", unit: "°C" },
   { key: "dewPointC", name: "Dew point", unit: "°C" },
   { key: "vehiclesPerHour", name: "Vehicles an hour", unit: "" },
-  { key: "tideMetres", name: "Tide from mean", unit: "m" },
+  { key: "tideMetres", name: "Tide above mean sea level", unit: "m" },
 ];
 
 function moonWords(night: Night): string {
@@ -167,7 +167,7 @@ function TakeAlong({ night: { site, shots }, outingId }: { readonly night: Night
   return (
     <>
       <Box as="h3" fontSize="note" fontWeight={620} mt="12px" mb="4px">
-        Take it along
+        Export
       </Box>
       <Flex gap="6px" wrap="wrap">
         <Action asChild px="9px" minHeight="32px">

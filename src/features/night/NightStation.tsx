@@ -112,7 +112,7 @@ export function NightStation({ outingId }: { readonly outingId: string; readonly
           </Grid>
         </Flex>
       }
-      reasonsName="Reasons"
+      reasonsName="Details"
       reasons={
         <NightReasons
           night={night}

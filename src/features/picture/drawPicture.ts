@@ -100,5 +100,5 @@ export function drawPicture(
   const tiles = places.flatMap(([place, tile]) => (tile ? [placed(place, tile, transform, ratio)] : []));
   for (const { tile, ...at } of tiles) context.drawImage(tile.bitmap, at.x, at.y, at.width, at.height);
   if (!ink) return;
-  for (const of of ["clipped", "crushed"] as const) drawMask(context, tiles, of, ink, ratio);
+  for (const mark of ["clipped", "crushed"] as const) drawMask(context, tiles, mark, ink, ratio);
 }

@@ -61,11 +61,11 @@ export function RehearseReasons(props: RehearseReasonsProps) {
       </Box>
       <Box py="10px" borderBottomWidth="1px" borderColor="line">
         <Box fontSize="note" color="ash" mb="4px">
-          Set beside it
+          Compare with
         </Box>
         <Choose
           size="md"
-          label="Set beside it"
+          label="Compare with"
           value={beside ?? NOTHING}
           options={[
             { value: NOTHING, name: others.length > 0 ? "nothing" : "nothing; other recipes are on their way" },
@@ -78,7 +78,7 @@ export function RehearseReasons(props: RehearseReasonsProps) {
         />
         <Row label="or a line of your own">
           <Entry
-            label="Line to set beside it"
+            label="Line to compare with"
             width="170px"
             placeholder="1s | iso 100"
             value={others.some(({ line }) => line === beside) ? NOTHING : (beside ?? NOTHING)}

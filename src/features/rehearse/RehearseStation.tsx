@@ -145,7 +145,7 @@ function Rehearsing({ rehearse, shot, runHref, onDraft, onSave }: RehearsingProp
           />
         </>
       }
-      reasonsName="Reasons"
+      reasonsName="Details"
       reasons={
         <RehearseReasons
           rehearse={rehearse}

@@ -186,7 +186,7 @@ export function RehearseView(props: RehearseViewProps) {
       )}
       <Flex position="absolute" right="8px" top="6px" gap="2px" bg="veil">
         <Action look="text" onClick={onPlay} color="onPicture" px="9px" minH="34px" fontSize="note">
-          {playing ? <Pause size={17} /> : <Play size={17} />} {playing ? "Stop" : "Let it gather"}
+          {playing ? <Pause size={17} /> : <Play size={17} />} {playing ? "Stop" : "Play the exposure"}
         </Action>
         <Toggle on={withLoupe} onPress={onLoupe} title="Pixel by pixel where the pointer is (l)">
           <ZoomIn size={17} /> 1:1

@@ -137,9 +137,9 @@ describe("the picture in numbers", () => {
     const others = [{ line: "2s | iso 50", name: "recipe 2: the brightest street" }];
     const props = { rehearse, measured, others, onBeside, screen: null, beside: null, runHref: "/run" };
     show(<RehearseReasons {...props} />);
-    fireEvent.change(screen.getByLabelText("Set beside it"), { target: { value: "2s | iso 50" } });
+    fireEvent.change(screen.getByLabelText("Compare with"), { target: { value: "2s | iso 50" } });
     expect(onBeside).toHaveBeenLastCalledWith("2s | iso 50");
-    const typed = screen.getByLabelText("Line to set beside it");
+    const typed = screen.getByLabelText("Line to compare with");
     fireEvent.change(typed, { target: { value: "4 x 1s | iso 50 -> mean" } });
     fireEvent.blur(typed);
     expect(onBeside).toHaveBeenLastCalledWith("4 x 1s | iso 50 -> mean");

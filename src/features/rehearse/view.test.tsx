@@ -69,7 +69,7 @@ describe("the rehearsed picture", () => {
     const button = screen.getByRole("button", { name: /The phone's screen/ });
     expect(button.getAttribute("aria-pressed")).toBe("true");
     fireEvent.click(button);
-    fireEvent.click(screen.getByRole("button", { name: "Let it gather" }));
+    fireEvent.click(screen.getByRole("button", { name: "Play the exposure" }));
     expect([onScreen.mock.calls.length, onPlay.mock.calls.length]).toEqual([1, 1]);
   });
 

@@ -76,13 +76,13 @@ export function CheckList({ checks, ticked, phoneName, onTick, onRepair }: Check
         </Box>
         <Box color="ash" fontSize="note">
           {done} of {checks.length}
-          {phoneName === null && "; the phone does not answer, so all of it is by hand"}
+          {phoneName === null && "; the phone does not answer, so tick everything by hand"}
           {phoneName && `; ${phoneName} says`}
         </Box>
       </Flex>
       {Object.keys(repair).length > 1 && (
         <Action look="text" color="lamp" onClick={() => onRepair(repair)}>
-          Set all that is otherwise
+          Set everything that differs
         </Action>
       )}
       <Box as="ul" listStyleType="none">

@@ -8,6 +8,7 @@ import type { MarkRequest } from "@/contracts/runMark";
 import { type CapturePlan, runSeconds } from "@/core/capture";
 import { roughDuration } from "@/core/recipe";
 import type { RunWarning } from "@/core/watch";
+import { counted } from "@/core/words";
 import { DownloadLink } from "@/features/api/DownloadLink";
 import { isUnderWay, type RunWithFrames } from "@/features/api/queries";
 import { spoiledFrames } from "@/features/api/runMarks";
@@ -73,7 +74,7 @@ export function RunView(props: RunViewProps) {
         </Action>
         {run && kept.length > 0 && (
           <Action look="main" disabled={busy} onClick={() => onStack({ ...run, frames: kept })}>
-            <Layers size={16} /> Fuse {kept.length} frames
+            <Layers size={16} /> Fuse {counted(kept.length, "frame")}
           </Action>
         )}
         {folded && folded.frames > 1 && (
@@ -111,7 +112,7 @@ export function RunView(props: RunViewProps) {
             shotId={shotId}
             otherwise={
               starting
-                ? "The phone makes ready: it looks at the scene."
+                ? "The phone is getting ready: it is measuring the scene."
                 : "No frames yet. Run the recipe and its frames appear here."
             }
           />

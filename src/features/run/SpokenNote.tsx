@@ -67,7 +67,7 @@ export function SpokenNote({ onSpoken }: { readonly onSpoken: (sound: Blob, seco
       recording.current = { recorder, stream, beganAt };
       setOn(true);
     } catch {
-      notice({ tone: "wrong", text: "The microphone is not to be had; type the note instead." });
+      notice({ tone: "wrong", text: "The microphone cannot be used; type the note instead." });
     }
   };
   const turn = () => void (isOn ? end() : begin());
@@ -76,11 +76,11 @@ export function SpokenNote({ onSpoken }: { readonly onSpoken: (sound: Blob, seco
   return (
     <Action
       aria-pressed={isOn}
-      title={isOn ? "End the note (n)" : "Say a note (n)"}
+      title={isOn ? "Stop recording (n)" : "Record a note (n)"}
       color={isOn ? "lamp" : "bone"}
       onClick={turn}
     >
-      {isOn ? <Square size={16} /> : <Mic size={16} />} {isOn ? "End the note" : "Say it"}
+      {isOn ? <Square size={16} /> : <Mic size={16} />} {isOn ? "Stop recording" : "Say it"}
     </Action>
   );
 }

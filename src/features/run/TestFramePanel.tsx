@@ -72,7 +72,7 @@ export function TestFramePanel({ test, canTry, onTry, onTake, onExpose }: TestFr
           <SharpnessLine measured={test.measured} />
           {next === null ? (
             <Box color="moss" mt="4px">
-              It comes out as it should.
+              The exposure is right.
             </Box>
           ) : (
             <Box as="ol" mt="6px" ps="18px" listStyleType="decimal">
@@ -88,7 +88,7 @@ export function TestFramePanel({ test, canTry, onTry, onTake, onExpose }: TestFr
               </Action>
             )}
             <Action look="text" color="ash" onClick={onExpose}>
-              Aim Expose by its light
+              Use its light in Expose
             </Action>
           </Flex>
         </>

@@ -240,7 +240,7 @@ describe("the list before a run", () => {
     show(<CheckList checks={checks} ticked={[]} onTick={jest.fn()} phoneName="Pocket B" onRepair={onRepair} />);
     fireEvent.click(screen.getByRole("button", { name: "Set: Flash off" }));
     expect(onRepair).toHaveBeenLastCalledWith({ flash: "off" });
-    fireEvent.click(screen.getByRole("button", { name: "Set all that is otherwise" }));
+    fireEvent.click(screen.getByRole("button", { name: "Set everything that differs" }));
     expect(onRepair).toHaveBeenLastCalledWith({ flash: "off", nightMode: false });
     expect(screen.getByText(`5 of ${checks.length}; Pocket B says`)).toBeTruthy();
   });
@@ -263,7 +263,7 @@ describe("the list before a run", () => {
     show(
       <CheckList checks={checksOf(shot, null)} ticked={[]} onTick={jest.fn()} phoneName={null} onRepair={jest.fn()} />,
     );
-    expect(screen.getByText(/the phone does not answer, so all of it is by hand/)).toBeTruthy();
+    expect(screen.getByText(/the phone does not answer, so tick everything by hand/)).toBeTruthy();
     expect(screen.getByLabelText("Flash off")).toBeTruthy();
   });
 });
@@ -307,7 +307,7 @@ describe("a test frame", () => {
     expect(onTry).toHaveBeenCalledTimes(1);
     fireEvent.keyDown(document.body, { key: "y" });
     expect(onTake).toHaveBeenCalledTimes(1);
-    fireEvent.click(screen.getByRole("button", { name: "Aim Expose by its light" }));
+    fireEvent.click(screen.getByRole("button", { name: "Use its light in Expose" }));
     expect(onExpose).toHaveBeenCalled();
   });
 
@@ -323,7 +323,7 @@ describe("a test frame", () => {
 
   it("says when nothing is to be changed, and takes none while a run goes on", () => {
     const { onTry, onTake } = panel({ ...proposing, next: null }, false);
-    expect(screen.getByText("It comes out as it should.")).toBeTruthy();
+    expect(screen.getByText("The exposure is right.")).toBeTruthy();
     for (const key of ["t", "y"]) fireEvent.keyDown(document.body, { key });
     expect([onTry.mock.calls.length, onTake.mock.calls.length]).toEqual([0, 0]);
   });

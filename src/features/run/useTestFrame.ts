@@ -90,7 +90,7 @@ export function useTestFrame(shot: ShotReply | undefined, shotId: string, run: R
       if (!light) return;
       const scene = shownScene(shot, plan);
       const part = { metered: light, sceneEv: light[`${mode}Ev`] };
-      void change(shot, { scene: changedScene(scene, part) }, { said: "Expose goes by this frame's light." });
+      void change(shot, { scene: changedScene(scene, part) }, { said: "Expose now uses this frame's light." });
     },
   };
 }

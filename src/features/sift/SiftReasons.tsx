@@ -62,7 +62,7 @@ export function SiftReasons({
       )}
       {uploads.length > 0 && busy && (
         <Readout
-          label="Files through"
+          label="Files sent"
           value={`${sent} of ${uploads.length}`}
           because="They are read, checked and stored one by one; you can leave this page open and look elsewhere."
         />
@@ -112,7 +112,7 @@ export function SiftReasons({
                 )
               }
             >
-              <Layers size={16} /> Fuse {kept.length} {kept.length === 1 ? "frame" : "frames"}
+              <Layers size={16} /> Fuse {counted(kept.length, "frame")}
             </Action>
           </Flex>
           <RefusedList refused={chosen.run.refused} />

@@ -85,7 +85,7 @@ export function SiteForm({ site, busy, onSave, onDelete }: SiteFormProps) {
             onChoose={(road) => onSave({ road })}
           />
         </LabelledField>
-        <TextField label="The core is up above" mono {...field("coreAltitudeDeg")} />
+        <TextField label="The galactic centre counts as up from" mono {...field("coreAltitudeDeg")} />
       </Grid>
       <Tick checked={site.tidal} onChange={(tidal) => onSave({ tidal })}>
         There is a tide here

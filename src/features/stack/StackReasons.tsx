@@ -89,7 +89,7 @@ export function StackReasons({ stacks, chosen, view, marks, busy, onChoose, onAg
           />
           <Box py="12px">
             <Box fontSize="note" color="ash" mb="6px">
-              Take it with you
+              Download
             </Box>
             <Flex gap="6px" wrap="wrap">
               {EXPORT_FORMAT_IDS.map((format) => (
@@ -106,7 +106,7 @@ export function StackReasons({ stacks, chosen, view, marks, busy, onChoose, onAg
       {!busy && (
         <Flex gap="6px" wrap="wrap" align="center" fontSize="note">
           <Box color="ash" width="100%">
-            Fuse the same frames otherwise
+            Fuse the same frames another way
           </Box>
           {METHODS.filter(({ id }) => id !== method).map(({ id, words: { gives } }) => (
             <Action key={id} px="10px" title={`By ${id}`} onClick={() => onAgain(id)}>

@@ -27,7 +27,7 @@ export function Palette({ open, onClose, items }: PaletteProps) {
     >
       <Command.Input placeholder="Where to, or what to do?" />
       <Command.List>
-        <Command.Empty>Nothing here goes by that name.</Command.Empty>
+        <Command.Empty>Nothing here has that name.</Command.Empty>
         {items.map(({ name, act }) => (
           <Command.Item
             key={name}

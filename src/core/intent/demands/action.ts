@@ -114,7 +114,7 @@ export function discDemands(): Demand[] {
     hard: true,
     least: DISC_SHARE,
     most: MOST,
-    source: "Smaller ones are soft lamps, not discs.",
+    source: "Smaller ones look like soft lamps, not discs.",
     read: (o) => o.discs?.shareOfWidth ?? null,
     said: (value, o, met) =>
       `Lamps behind become discs of ${pixels(o.discs?.diameterPx ?? 0)}, ${percent(value)} of the width${met ? "" : ": hardly discs"}.`,
@@ -161,7 +161,7 @@ export function drawingDemands(ground: string): Demand[] {
       hard: false,
       least: LEAST,
       most: UNSEEN_STOPS,
-      source: "Whoever draws shows where the ground is bright.",
+      source: "The person drawing shows where the ground is bright.",
       read: (o) => o.base.meterStops,
       said: (value, _, met) =>
         met

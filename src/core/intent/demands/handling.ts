@@ -16,8 +16,8 @@ function culprit({ softness, plan }: Outlook, request: SolveRequest): string {
     return "the hand wanders between frames, and they are fused without being aligned";
   if (most === handPx && most > 0) return "that is too long for the hand";
   if (most === gustPx && most > 0) return `gusts of ${request.gustMps} m/s move a phone on a ${support}`;
-  if (most === focusPx && most > 0) return "the focus lies elsewhere";
-  return plan.delaySeconds > 0 ? "the press still rings when the delay is over" : "the press rings in it";
+  if (most === focusPx && most > 0) return "the focus is at another distance";
+  return plan.delaySeconds > 0 ? "the shake of the press lasts beyond the delay" : "pressing the screen shakes it";
 }
 
 /** What an edge of sharpness is called, by what blurs most there. */

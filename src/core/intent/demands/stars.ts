@@ -31,7 +31,7 @@ export function nightSkyDemand(): Demand[] {
     source: "Brighter than the meter's level and a sky is day; seven stops under it nothing is left to lift.",
     read: skyMeterStops,
     said: (value) =>
-      `The sky comes out ${signed(value)} from the meter: ${value > DAY_STOPS ? "as bright as by day" : "black"}.`,
+      `The sky comes out ${signed(value)} from the meter: ${value > DAY_STOPS ? "as bright as in daylight" : "black"}.`,
     edge: {
       axis: "brightness",
       name: (_, forbids) => (forbids === "more" ? "sky as by day" : "sky black"),

@@ -17,7 +17,7 @@ const CARRIED: readonly { readonly name: string; readonly lamps: readonly LampCl
   { name: "no lamps", lamps: [] },
   { name: "cars: headlamps and tail lamps", lamps: ["headlamp", "tail-lamp"] },
   { name: "cars from behind: tail lamps", lamps: ["tail-lamp"] },
-  { name: "cars that brake", lamps: ["brake-lamp", "tail-lamp"] },
+  { name: "cars braking", lamps: ["brake-lamp", "tail-lamp"] },
   { name: "a bus: lit windows, headlamps, tail lamps", lamps: ["lit-windows", "headlamp", "tail-lamp"] },
   { name: "a tram or ferry: lit windows", lamps: ["lit-windows"] },
   { name: "a cycle's lamp", lamps: ["cycle-lamp"] },

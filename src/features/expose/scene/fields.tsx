@@ -45,7 +45,7 @@ export function Origin({ draft, field }: { readonly draft: SceneDraft; readonly 
         <>
           {`Your own value, instead of ${minus(String(own.value))} by ${own.from}. `}
           <Action look="text" onClick={() => onChange({ own: scene.own.filter((each) => each !== automatic) })}>
-            Let it come by itself
+            Use the automatic value
           </Action>
         </>
       ) : (

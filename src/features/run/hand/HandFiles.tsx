@@ -33,7 +33,7 @@ export function HandFiles({ run }: { readonly run: RunWithFrames }) {
         tone={matched.length === frames.length ? "moss" : "coral"}
         because={
           offsetSeconds === null
-            ? "No file has a time and settings that fit the log. Correct the log's values, or add the files that belong to it."
+            ? "No file has a time and settings that match the log. Correct the log's values, or add the files that belong to it."
             : "By their settings, and by the time once the clocks are set alike."
         }
       />

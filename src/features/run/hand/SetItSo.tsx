@@ -33,9 +33,14 @@ function settingsOf(plan: CapturePlan): readonly (readonly [name: string, value:
 /** The line as one sets it on a phone that is not linked, large enough to read in the dark with the other hand busy. */
 export function SetItSo({ plan }: { readonly plan: CapturePlan }) {
   return (
-    <Box as="section" aria-label="Set the phone so" px={{ base: "16px", md: "40px" }} py={{ base: "12px", md: "28px" }}>
+    <Box
+      as="section"
+      aria-label="Set the phone like this"
+      px={{ base: "16px", md: "40px" }}
+      py={{ base: "12px", md: "28px" }}
+    >
       <Box as="h2" fontSize="lead" fontWeight={620} mb="10px">
-        Set the phone so
+        Set the phone like this
       </Box>
       <Grid as="dl" templateColumns={{ base: "1fr 1fr", md: "repeat(3, 1fr)" }} gap={{ base: "14px", md: "22px" }}>
         {settingsOf(plan).map(([name, value]) => (
