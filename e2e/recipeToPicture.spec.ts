@@ -151,9 +151,9 @@ test("help, palette, number keys, themes and lost addresses work from the keyboa
   await page.getByPlaceholder("Where to, or what to do?").fill("log");
   await page.keyboard.press("Enter");
   await expect(page).toHaveURL(/\/log$/);
-  await expect(page.locator("html")).toHaveClass(/dark/);
+  await expect(page.locator("html")).toHaveClass(/dusk/);
   await page.getByRole("button", { name: /light theme/ }).click();
-  await expect(page.locator("html")).toHaveClass(/light/);
+  await expect(page.locator("html")).toHaveClass(/desk/);
   await page.goto("/nowhere");
   await expect(page.getByRole("heading", { name: "Nothing stands here." })).toBeVisible();
   await page.goto("/outings/00000000-0000-4000-8000-000000000000/shots/00000000-0000-4000-8000-000000000000/run");
