@@ -17,6 +17,7 @@ export {
   waterLeft,
 } from "./ownPicture";
 export { type Rehearsal, rehearse } from "./rehearse";
+export { sceneNameFor } from "./sceneNameFor";
 export { type ScreenPicture, screenPicture } from "./screen";
 export { gainsFor } from "./stageLight";
-export { opensAs, placeForShot, sceneNameFor, standInFor } from "./standIn";
+export { opensAs, placeForShot, standInFor } from "./standIn";

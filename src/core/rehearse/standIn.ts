@@ -12,6 +12,7 @@ import {
   sceneNamed,
 } from "../scene";
 import { clearSky, darkSkyLuminance, magnitudeFromLuminance } from "../sky";
+import { sceneNameFor } from "./sceneNameFor";
 import { gainsFor } from "./stageLight";
 
 /** The sky by itself is looked for where it usually stands in a picture, degrees. */
@@ -40,10 +41,6 @@ function balancedSky(sky: SceneSky, sceneEv: number): SceneSky {
   }
   return { ...sky, sun: { ...sky.sun, altitudeDeg: (low + high) / 2 } };
 }
-
-/** Which scene stands in for a shot's place. */
-export const sceneNameFor = (intent: IntentId, { place, water }: Pick<SceneFacts, "place" | "water">): SceneName =>
-  place ?? intentOf(intent).stage({ water });
 
 /**
  * The scene that stands in for a person's own place: the one that was picked, or that of the intent, with the shot's own

@@ -31,6 +31,7 @@ function sentencesOf(request: SolveRequest): string[] {
 }
 
 const RULES: readonly (readonly [what: string, wrong: RegExp])[] = [
+  ["a sentence begins large and ends with a point", /^(?![A-Z0-9“].*[.]$)/],
   ["one of a thing is not several", /(^|[^\d.,])1 (stops|pixels|frames|vehicles|seconds)\b/],
   ["several are not one", /(^|\s)([2-9]|\d\d+) (stop|pixel|frame|vehicle)\b(?!,? f)/],
   ["there is no ISO 0", /ISO 0(?![.\d])/],
@@ -44,16 +45,14 @@ const RULES: readonly (readonly [what: string, wrong: RegExp])[] = [
 
 describe("sentences", () => {
   it.each(INTENT_IDS)("of %s keep to the rules, whatever is asked", (intent) => {
-    let read = 0;
-    for (const change of CHANGES) {
-      const request = { ...usualScene(intent), ...{ intent, camera, filterStops: [] }, ...change };
-      for (const text of sentencesOf(request)) {
-        read++;
-        expect(text).toMatch(/^[A-Z0-9“].*[.]$/);
-        for (const [what, wrong] of RULES) expect([what, text, wrong.test(text)]).toEqual([what, text, false]);
-      }
-    }
-    expect(read).toBeGreaterThan(100);
+    const read = CHANGES.flatMap((change) =>
+      sentencesOf({ ...usualScene(intent), ...{ intent, camera, filterStops: [] }, ...change }),
+    );
+    expect(read.length).toBeGreaterThan(100);
+    const broken = [...new Set(read)].flatMap((text) =>
+      RULES.filter(([, wrong]) => wrong.test(text)).map(([what]) => [what, text]),
+    );
+    expect(broken).toEqual([]);
   });
 
   it("call the ground what it is", () => {

@@ -78,7 +78,7 @@ describe("the sky in numbers", () => {
 
   it("say so once it counts", async () => {
     await reasons({ sceneDeclinationDeg: -22 });
-    expect(screen.getByText(/Expose counts with it\.$/)).toBeTruthy();
+    expect(screen.getByText(/Expose uses it\.$/)).toBeTruthy();
   });
 
   it("give the field that is seen, and what a clip-on takes from it", async () => {

@@ -201,7 +201,7 @@ describe("a run on screen", () => {
       run: runWithFrames(frames.slice(0, 1), { state: "failed", framesWanted: 3, problem: "The phone went away." }),
     });
     expect(screen.getByText("Failed: 1 of 3 frames. The phone went away.")).toBeTruthy();
-    expect(screen.getByRole("button", { name: "Fuse 1 frames" })).toBeTruthy();
+    expect(screen.getByRole("button", { name: "Fuse 1 frame" })).toBeTruthy();
   });
 });
 
