@@ -2,15 +2,7 @@ import type { SceneFacts } from "../facts";
 import { type IntentId, intentOf } from "../intent";
 import { evFromLuminance, luminanceFromEv } from "../light";
 import type { Lens } from "../optics";
-import {
-  type OpensAs,
-  type Scene,
-  type SceneName,
-  type SceneSky,
-  type ShotSky,
-  sceneForShot,
-  sceneNamed,
-} from "../scene";
+import { type OpensAs, type Scene, type SceneSky, type ShotSky, sceneForShot, sceneNamed } from "../scene";
 import { clearSky, darkSkyLuminance, magnitudeFromLuminance } from "../sky";
 import { sceneNameFor } from "./sceneNameFor";
 import { gainsFor } from "./stageLight";

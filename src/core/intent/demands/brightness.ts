@@ -124,7 +124,7 @@ export function noiseDemands(): Demand[] {
   const said: Demand["said"] = (value, { noise }, met) => {
     if (value <= 0) return "There is no signal to noise in what is white.";
     const judged = met ? "" : value < USABLE_SNR ? ": too noisy" : ": grain shows";
-    return `Signal to noise ${value.toFixed(0)} in the mid-tones, ${noise.shadow.toFixed(noise.shadow < 10 ? 1 : 0)} three stops below${judged}.`;
+    return `Signal to noise ${value.toFixed(0)} in the mid-tones and ${noise.shadow.toFixed(noise.shadow < 10 ? 1 : 0)} in shadows three stops darker${judged}.`;
   };
   const noisy: Demand = {
     id: "noise",
