@@ -1,4 +1,4 @@
-import { methodSlug, STACK_METHODS } from "@/core/stack";
+import { METHOD_OPTIONS, METHODS, type MethodOption, methodSlug, STACK_METHODS } from "@/core/stack";
 import { InputError, UsageError } from "./errors";
 
 // The command line: picks a command, loads only its code, turns its outcome into an exit code.
@@ -7,6 +7,16 @@ interface Command {
   /** How it is called, and what it does. */
   readonly usage: string;
   readonly load: () => Promise<(args: readonly string[]) => Promise<void>>;
+}
+
+/** The options of the fusing methods, each with what it does and for which of them. */
+function methodOptions(): string {
+  const ids = Object.keys(METHOD_OPTIONS) as MethodOption[];
+  const takenBy = (id: MethodOption) =>
+    METHODS.filter(({ options }) => options.includes(id)).map((method) => method.id);
+  return ids
+    .map((id) => `        ${METHOD_OPTIONS[id].flag}: ${METHOD_OPTIONS[id].does} (${takenBy(id).join(", ")})`)
+    .join("\n");
 }
 
 const COMMANDS: Record<string, Command> = {
@@ -47,7 +57,8 @@ const COMMANDS: Record<string, Command> = {
   stack: {
     usage: `stack --mode ${STACK_METHODS.map(methodSlug).join("|")} [--linear|--encoded]
         [--exclude N,...] [--threads N] -o OUT FILE...
-                                                       fuse frames; OUT ends in .tif, .png or .jpg`,
+                                                       fuse frames; OUT ends in .tif, .png or .jpg
+${methodOptions()}`,
     load: async () => (await import("./stack")).stackCommand,
   },
 };

@@ -2,7 +2,17 @@ export { brightestOf } from "./brightest";
 export { bandBytes, createFrameBand } from "./frameBand";
 export { bindKernels, type StackKernels } from "./kernels";
 export { accumulatorBytesPerPixel, layOutMemory, MOST_MEMORY_BYTES } from "./memory";
-export type { BandedWay, FoldedWay, FusingLaw, FusingMethod, PassedWay, ReadKept, SmallFusing } from "./method";
+export {
+  type BandedWay,
+  type FoldedWay,
+  type FusingLaw,
+  type FusingMethod,
+  METHOD_OPTIONS,
+  type MethodOption,
+  type PassedWay,
+  type ReadKept,
+  type SmallFusing,
+} from "./method";
 export { STACK_METHODS, type StackMethod } from "./methodIds";
 export { ALIKE_METHODS, lawOf, METHODS, methodOf, methodSlug } from "./methods";
 export { sixteenBits } from "./small";

@@ -90,8 +90,11 @@ export interface PassedWay {
 /** How a method goes over whole pictures. */
 export type WholeWay = FoldedWay | BandedWay | PassedWay;
 
-/** What a person may set of a method. */
-export type MethodOption = "encoded";
+/** What a person may set of a method: the flag of the command, and what it does. */
+export const METHOD_OPTIONS = {
+  encoded: { flag: "--encoded", does: "average the codes as they are instead of linear light" },
+} as const;
+export type MethodOption = keyof typeof METHOD_OPTIONS;
 
 /** A way to fuse frames: everything that the application knows of it. */
 export interface FusingMethod {

@@ -1,11 +1,11 @@
 import { interpolateRgb, type ScaleLinear, scaleLinear } from "d3";
 import { useTheme } from "next-themes";
-import { THEMES, type ThemeId, themeNamed } from "./themes";
+import { THEMES, type Theme, type ThemeId, themeNamed } from "./themes";
 
 /** Colour of the sky by the sun's altitude in degrees, from full dark to day. */
 export type SkyScale = ScaleLinear<string, string>;
 /** Colours of what is drawn on the sky. */
-export type SkyInk = Readonly<Record<keyof (typeof THEMES)[ThemeId]["onSky"], string>>;
+export type SkyInk = Theme["onSky"];
 
 const scales = Object.fromEntries(
   Object.entries(THEMES).map(([id, { sky }]) => [

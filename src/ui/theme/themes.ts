@@ -1,5 +1,5 @@
 /** What a theme says of each role that a colour can have, and of what is drawn on the computed sky. */
-interface Theme {
+export interface Theme {
   /** As it is called where it is chosen. */
   readonly name: string;
   /** Said of it there. */
@@ -80,7 +80,7 @@ const night = {
 } as const;
 
 /** The themes by the name that a page carries as its class; the first is that of a new page. */
-export const THEMES = {
+const rows = {
   dusk: {
     name: "Dusk",
     kind: "dark",
@@ -119,7 +119,8 @@ export const THEMES = {
   },
 } as const satisfies Record<string, Theme>;
 
-export type ThemeId = keyof typeof THEMES;
+export type ThemeId = keyof typeof rows;
+export const THEMES: Readonly<Record<ThemeId, Theme>> = rows;
 export const THEME_IDS = Object.keys(THEMES) as [ThemeId, ...ThemeId[]];
 /** That of a new page. */
 export const [FIRST_THEME] = THEME_IDS;

@@ -1,5 +1,5 @@
 import { defineSemanticTokens, defineTokens } from "@chakra-ui/react";
-import { FIRST_THEME, THEME_IDS, THEMES, type ThemeId } from "./themes";
+import { FIRST_THEME, THEME_IDS, THEMES, type Theme } from "./themes";
 
 /** Fonts, and the type scale: every text of the interface has one of these sizes. */
 export const tokens = defineTokens({
@@ -23,7 +23,7 @@ export const tokens = defineTokens({
 });
 
 /** A colour of every theme: the first one's, and the others' where the page carries their name. */
-const ofThemes = (colourOf: (theme: (typeof THEMES)[ThemeId]) => string) => ({
+const ofThemes = (colourOf: (theme: Theme) => string) => ({
   value: Object.fromEntries(THEME_IDS.map((id) => [id === FIRST_THEME ? "base" : `_${id}`, colourOf(THEMES[id])])) as {
     base: string;
   },
@@ -32,8 +32,8 @@ const ofThemes = (colourOf: (theme: (typeof THEMES)[ThemeId]) => string) => ({
 const mapped = <Name extends string>(names: readonly Name[], colour: (name: Name) => ReturnType<typeof ofThemes>) =>
   Object.fromEntries(names.map((name) => [name, colour(name)])) as Record<Name, ReturnType<typeof ofThemes>>;
 
-type Role = keyof (typeof THEMES)[ThemeId]["roles"];
-type Ink = keyof (typeof THEMES)[ThemeId]["onSky"];
+type Role = keyof Theme["roles"];
+type Ink = keyof Theme["onSky"];
 const { roles, onSky } = THEMES[FIRST_THEME];
 
 /** Colours by role; components name roles, never values. */

@@ -1,5 +1,5 @@
 import { type CaptureCamera, type CaptureConditions, type CapturePlan, planCapture } from "../../capture";
-import { type SceneFacts, USUAL_SCHOOLS } from "../../facts";
+import { type SceneFacts, STILL_PLACE } from "../../facts";
 import { GENERIC_MAIN_LENS } from "../../optics";
 import { parseRecipe } from "../../recipe";
 
@@ -11,11 +11,10 @@ export const plainCamera: CaptureCamera = {
 
 /** A lit place in which nothing moves. */
 export const stillPlace: SceneFacts = {
-  ...{ sceneEv: 4, highlightStops: 2, skyEv: null, mover: null, lamps: [], lampIntensityCd: null, vehiclesPerHour: 0 },
-  ...{ water: null, crowd: null, declinationDeg: 0, starAltitudeDeg: 90, subjectM: null, backgroundM: null },
-  ...{ support: "tripod", ownSupport: null, release: "remote", stabilisationStops: 3, gustMps: 0 },
-  ...{ sensorCelsius: 15, framesPerSecond: 25, air: null, windowSeconds: 600, freeMegabytes: 20_000 },
-  ...{ batteryPercent: 100, place: null, ground: null, drawnWay: null, schools: USUAL_SCHOOLS },
+  ...STILL_PLACE,
+  starAltitudeDeg: 90,
+  release: "remote",
+  gustMps: 0,
 };
 
 const CONDITIONS: CaptureConditions = { pressedAtMs: 0, sensorCelsius: 15, seed: 3 };
