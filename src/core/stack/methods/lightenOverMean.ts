@@ -30,21 +30,17 @@ export const lightenOverMean = {
     kind: "folded",
     keeps: ["sum", "brightest"],
     finish(read, samples, chunkSamples) {
-      // What is read is a view on one buffer: the mean is copied out of it before the brightest is read.
-      const base = new Uint16Array(chunkSamples);
-      const baseOf = (from: number, to: number) => {
-        const taken = base.subarray(0, to - from);
-        taken.set(read("sum", from, to));
-        return taken;
-      };
+      // The mean is encoded once and kept: two bytes a sample, and what is read is a view on one buffer anyway.
+      const base = new Uint16Array(samples);
       const counts = new Uint32Array(RISE_COUNTS);
       for (let from = 0; from < samples; from += chunkSamples) {
         const to = Math.min(samples, from + chunkSamples);
-        countRises(counts, baseOf(from, to), read("brightest", from, to));
+        base.set(read("sum", from, to), from);
+        countRises(counts, base.subarray(from, to), read("brightest", from, to));
       }
       const rise = medianRise(counts);
       return (from, to) => {
-        const taken = baseOf(from, to);
+        const taken = base.subarray(from, to);
         layTrailsInPlace(taken, read("brightest", from, to), rise);
         return taken;
       };
