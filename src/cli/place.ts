@@ -1,4 +1,4 @@
-import { type NightSky, nightSky, type Place } from "@/core/sky";
+import { type Coordinates, type NightSky, nightSky } from "@/core/sky";
 import { UsageError } from "./errors";
 import { numberWithin } from "./options";
 
@@ -11,7 +11,7 @@ export const TOWN_SKY_MAG = 19.8;
 const HOUR_MS = 3_600_000;
 
 /** Reads `PLACE`. @throws UsageError for what is not on the Earth. */
-export const placeOf = ({ lat, lon }: { readonly lat?: string; readonly lon?: string }): Place => ({
+export const placeOf = ({ lat, lon }: { readonly lat?: string; readonly lon?: string }): Coordinates => ({
   latitudeDeg: numberWithin(lat, "--lat", -90, 90),
   longitudeDeg: numberWithin(lon, "--lon", -180, 180),
 });
@@ -25,7 +25,7 @@ export function readInstant(text: string): number {
 }
 
 /** The night, from one local mean solar noon to the next, that an instant lies in. */
-export function nightAt(place: Place, atMs: number): NightSky {
+export function nightAt(place: Coordinates, atMs: number): NightSky {
   const noon = atMs - (12 - place.longitudeDeg / 15) * HOUR_MS;
   return nightSky(place, new Date(noon).toISOString().slice(0, 10));
 }

@@ -1,5 +1,5 @@
 import { hashUnit } from "../random";
-import type { Place } from "../sky";
+import type { Coordinates } from "../sky";
 import { DEG_PER_RAD, MS_PER_SECOND, SECONDS_PER_HOUR } from "../units";
 import { placeSeed } from "./weather";
 
@@ -27,7 +27,7 @@ export interface TideRow {
 }
 
 /** Constituents of a place without its own: plausible ones, the same each time. */
-export function standInConstituents(place: Place): Constituent[] {
+export function standInConstituents(place: Coordinates): Constituent[] {
   const seed = placeSeed(place);
   const main = 1 + 1.8 * hashUnit(seed, 20);
   const share = { M2: 1, S2: 0.34, N2: 0.2, K1: 0.08, O1: 0.06 } as const;

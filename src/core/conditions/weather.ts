@@ -1,5 +1,5 @@
 import { hashUnit } from "../random";
-import type { Place } from "../sky";
+import type { Coordinates } from "../sky";
 import { MS_PER_DAY, MS_PER_SECOND, SECONDS_PER_HOUR } from "../units";
 
 /** The weather at one instant. */
@@ -28,7 +28,7 @@ export const WEATHER_KEYS = [
 ] as const satisfies readonly (keyof Weather)[];
 
 /** A number for a place, the same on every machine: what makes its stand-ins its own. */
-export function placeSeed({ latitudeDeg, longitudeDeg }: Place): number {
+export function placeSeed({ latitudeDeg, longitudeDeg }: Coordinates): number {
   return Math.round(latitudeDeg * 100) * 36_007 + Math.round(longitudeDeg * 100);
 }
 
@@ -46,7 +46,7 @@ function drift(seed: number, channel: number, atMs: number, hours: number): numb
  * A stand-in for a forecast: plausible, deterministic by place and hour, and no prediction. Temperature follows latitude,
  * season and time of day; cloud, wind and moisture drift.
  */
-export function standInWeather(place: Place, atMs: number): Weather {
+export function standInWeather(place: Coordinates, atMs: number): Weather {
   const seed = placeSeed(place);
   const noise = (channel: number, hours: number) => drift(seed, channel, atMs, hours);
   const cover = (channel: number, hours: number) =>

@@ -1,7 +1,7 @@
-import type { Place } from "../sky";
+import type { Coordinates } from "../sky";
 
 export type ParsedCoordinates =
-  | { readonly kind: "place"; readonly place: Place }
+  | { readonly kind: "place"; readonly place: Coordinates }
   | { readonly kind: "wrong"; readonly message: string };
 
 const HOW = "Write latitude and longitude, such as 53.86, -3.42 or 53\u00b051'36\"N 3\u00b025'12\"W.";
@@ -88,7 +88,7 @@ export function parseCoordinates(text: string): ParsedCoordinates {
 }
 
 /** Writes a place with letters, to about ten metres: `53.8600° N, 3.4200° W`; `parseCoordinates` reads it back. */
-export function printCoordinates({ latitudeDeg, longitudeDeg }: Place): string {
+export function printCoordinates({ latitudeDeg, longitudeDeg }: Coordinates): string {
   const axis = (value: number, positive: string, negative: string) =>
     `${Math.abs(value).toFixed(4)}° ${value < 0 ? negative : positive}`;
   return `${axis(latitudeDeg, "N", "S")}, ${axis(longitudeDeg, "E", "W")}`;

@@ -1,7 +1,7 @@
-import type { Place } from "../sky";
+import type { Coordinates } from "../sky";
 
 /** A place as files of places hold it. */
-export interface NamedPlace extends Place {
+export interface NamedPlace extends Coordinates {
   readonly name: string;
 }
 

@@ -16,7 +16,7 @@ export interface FrameWidth {
 }
 
 /** A stretch of a mover's path in metres along it, counted from where it passes the axis. */
-export interface Stretch {
+export interface PathSpan {
   readonly fromM: number;
   readonly toM: number;
 }
@@ -27,7 +27,7 @@ export interface Stretch {
  *
  * @returns Infinite at the side on which the path does not leave the frame.
  */
-export function seenStretch({ focalLengthMm, sensorWidthMm }: FrameWidth, mover: Mover): Stretch {
+export function seenStretch({ focalLengthMm, sensorWidthMm }: FrameWidth, mover: Mover): PathSpan {
   const slope = sensorWidthMm / 2 / focalLengthMm;
   const cos = Math.cos(mover.headingDegFromPerpendicular / DEG_PER_RAD);
   const sin = Math.sin(mover.headingDegFromPerpendicular / DEG_PER_RAD);

@@ -6,8 +6,8 @@ export {
   freezeSeconds,
   imageSpeedMmPerS,
   type Mover,
+  type PathSpan,
   pathDirection,
-  type Stretch,
   seenStretch,
 } from "./crossing";
 export { ghostOpacity } from "./crowd";

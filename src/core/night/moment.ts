@@ -16,13 +16,13 @@ import {
 } from "../conditions";
 import { luminanceFromEv } from "../light";
 import {
+  type Coordinates,
   type HorizonPoint,
   limitingMagnitude,
   magnitudeFromLuminance,
   midnight,
   type NightSky,
   nightSky,
-  type Place,
   SHOWERS,
   type Shower,
   type SkySample,
@@ -38,7 +38,7 @@ import {
 export type Source = "stand-in" | "your file" | "by hand";
 
 /** What a site brings to a night. */
-export interface NightSite extends Place {
+export interface NightSite extends Coordinates {
   readonly zone: string;
   readonly darkSkyMagPerArcsec2: number;
   /** EV at ISO 100 of what the lamps light. */

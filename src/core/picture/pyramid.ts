@@ -1,5 +1,5 @@
 import { decodeSrgb, encodeSrgb } from "./srgb";
-import { marksOf, screenCodes } from "./statistics";
+import { clipMarks, screenCodes } from "./statistics";
 
 /** Longer edge of a tile, pixels. */
 export const TILE_PX = 512;
@@ -51,7 +51,7 @@ export function markedPixels(samples: Uint8Array | Uint16Array): Uint8Array<Arra
     pixels[to] = red;
     pixels[to + 1] = green;
     pixels[to + 2] = blue;
-    pixels[to + 3] = marksOf(red, green, blue);
+    pixels[to + 3] = clipMarks(red, green, blue);
   }
   return pixels;
 }

@@ -51,7 +51,7 @@ function pixelsIn(samples: Samples): number {
 }
 
 /** Marks of a pixel of 8-bit values. */
-export function marksOf(red: number, green: number, blue: number): number {
+export function clipMarks(red: number, green: number, blue: number): number {
   if (red === 255 && green === 255 && blue === 255) return MARK.clippedAny | MARK.clippedAll;
   if (red === 255 || green === 255 || blue === 255) return MARK.clippedAny;
   return red === 0 && green === 0 && blue === 0 ? MARK.crushed : 0;

@@ -21,18 +21,18 @@ export interface ParsedRecipe {
   readonly problems: readonly RecipeProblem[];
 }
 
-interface Stretch {
+interface TextSpan {
   readonly start: number;
   readonly text: string;
 }
 
-function trimmed({ start, text }: Stretch): Stretch {
+function trimmed({ start, text }: TextSpan): TextSpan {
   return { start: start + (text.length - text.trimStart().length), text: text.trim() };
 }
 
 /** Cuts at a separator, keeping offsets. */
-function cut({ start, text }: Stretch, separator: RegExp): Stretch[] {
-  const pieces: Stretch[] = [];
+function cut({ start, text }: TextSpan, separator: RegExp): TextSpan[] {
+  const pieces: TextSpan[] = [];
   let from = 0;
   for (const match of text.matchAll(separator)) {
     pieces.push({ start: start + from, text: text.slice(from, match.index) });
@@ -64,7 +64,7 @@ export function parseRecipe(line: string): ParsedRecipe {
 
 function readLine(line: string): ParsedRecipe {
   const problems: RecipeProblem[] = [];
-  const fail = ({ start, text }: Stretch, expected: string) =>
+  const fail = ({ start, text }: TextSpan, expected: string) =>
     problems.push({ start, end: start + text.length, found: text, expected });
 
   const [settings, ...targets] = cut({ start: 0, text: line }, /->|→/g);
@@ -90,7 +90,7 @@ function readLine(line: string): ParsedRecipe {
   return { recipe, problems: problems.sort((a, b) => a.start - b.start) };
 }
 
-function slice(part: Stretch, from: number, to: number): Stretch {
+function slice(part: TextSpan, from: number, to: number): TextSpan {
   return { start: part.start + from, text: part.text.slice(from, to) };
 }
 

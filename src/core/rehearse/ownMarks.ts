@@ -2,7 +2,7 @@ import type { LampClassId } from "../light";
 import type { WaterKind } from "../motion";
 
 /** Where in a picture: shares of its width and height. */
-export type Place = readonly [number, number];
+export type OutlinePoint = readonly [number, number];
 
 /** A lamp's way over the picture, with the seconds at which the hand was there. */
 export interface OwnPath {
@@ -12,8 +12,8 @@ export interface OwnPath {
 
 /** A part of the picture in which something moves. */
 export type OwnRegion =
-  | { readonly kind: "water"; readonly water: WaterKind; readonly outline: readonly Place[] }
-  | { readonly kind: "crowd" | "sky"; readonly outline: readonly Place[] };
+  | { readonly kind: "water"; readonly water: WaterKind; readonly outline: readonly OutlinePoint[] }
+  | { readonly kind: "crowd" | "sky"; readonly outline: readonly OutlinePoint[] };
 
 /** What is drawn on a picture, and what one knows of the place beside it. */
 export interface OwnMarks {

@@ -1,13 +1,13 @@
 import { directionOf, FWHM_PER_SIGMA, POINT_FWHM_PX, pictureProjection } from "../optics";
 import type { Streak, View } from "../scene";
 import { DEG_PER_RAD } from "../units";
-import type { OwnMarks, OwnRegion, Place } from "./ownMarks";
+import type { OutlinePoint, OwnMarks, OwnRegion } from "./ownMarks";
 
 type Outline = Pick<OwnRegion, "outline">;
 
 /** How far inside an outline a pixel lies, 0 outside to 1: soft over a few pixels, so that no edge shows. */
 function maskOf({ outline }: Outline, { width, height }: View): Float32Array {
-  const corners = outline.map(([x, y]: Place) => [x * width, y * height] as const);
+  const corners = outline.map(([x, y]: OutlinePoint) => [x * width, y * height] as const);
   const mask = new Float32Array(width * height);
   for (let y = 0; y < height; y++) {
     // Even-odd rule along the row's middle.

@@ -29,11 +29,11 @@ export function meetScene(
 }
 
 /** The part of a scene that stands and throws shadows. */
-type Standing = Pick<PreparedScene, "walls" | "solids" | "seed">;
+type StandingObjects = Pick<PreparedScene, "walls" | "solids" | "seed">;
 
 /** Looks for the nearest wall or solid along a ray; else as `meetScene`. */
 export function meetStanding(
-  scene: Standing,
+  scene: StandingObjects,
   near: ArrayLike<number> | null,
   ox: number,
   oy: number,
@@ -53,7 +53,7 @@ export function meetStanding(
 }
 
 function meetWalls(
-  scene: Standing,
+  scene: StandingObjects,
   ox: number,
   oy: number,
   oz: number,

@@ -20,7 +20,7 @@ export {
   sunVisibility,
   type Visibility,
 } from "./night";
-export type { HorizontalPosition, NightSpan, Place } from "./place";
+export type { Coordinates, HorizontalPosition, NightSpan } from "./place";
 export { type SkySample, sampleNight, skySampler } from "./sampleNight";
 export {
   limitingMagnitude,

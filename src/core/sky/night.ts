@@ -1,13 +1,13 @@
 import { MS_PER_DAY, MS_PER_SECOND, SECONDS_PER_HOUR } from "../units";
 import { type Crossing, crossings } from "./crossings";
 import { type HorizonPoint, horizonAltitude } from "./horizon";
-import type { HorizontalPosition, NightSpan, Place } from "./place";
+import type { Coordinates, HorizontalPosition, NightSpan } from "./place";
 import { apparentDirection, GALACTIC_CENTRE, type SkyPoint } from "./stars";
 import { type MoonState, moonAt, type SkyTrack, starAt, sunAt, trackSky } from "./track";
 
 /** A night at a place, ready to be asked about any instant. */
 export interface NightSky {
-  readonly place: Place;
+  readonly place: Coordinates;
   readonly span: NightSpan;
   readonly track: SkyTrack;
   readonly horizon: readonly HorizonPoint[];
@@ -59,7 +59,7 @@ export function nightSpan(date: string, longitudeDeg: number): NightSpan {
  * @param track One that covers the night, where many nights share it.
  */
 export function nightSky(
-  place: Place,
+  place: Coordinates,
   date: string,
   horizon: readonly HorizonPoint[] = [],
   track?: SkyTrack,
@@ -68,7 +68,7 @@ export function nightSky(
   return { place, span, track: track ?? trackSky(span.begin, span.end), horizon };
 }
 
-/** Place of the sun's centre at an instant of the night. */
+/** Coordinates of the sun's centre at an instant of the night. */
 export const sunOf = ({ track, place }: NightSky, atMs: number): HorizontalPosition => sunAt(track, place, atMs);
 
 /** The moon at an instant of the night. */

@@ -1,5 +1,5 @@
 /** A place on the Earth, WGS 84, at sea level; longitude positive to the east. */
-export interface Place {
+export interface Coordinates {
   readonly latitudeDeg: number;
   readonly longitudeDeg: number;
 }

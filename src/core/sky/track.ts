@@ -1,6 +1,6 @@
 import { Body, GeoMoon, GeoVector, MakeTime, RotateVector, Rotation_EQJ_EQD, SiderealTime } from "astronomy-engine";
 import { DEG_PER_RAD, MS_PER_SECOND, SECONDS_PER_HOUR } from "../units";
-import type { HorizontalPosition, Place } from "./place";
+import type { Coordinates, HorizontalPosition } from "./place";
 
 /**
  * Where sun and moon stand over a span of time, tabulated once so that thousands of instants cost next to nothing:
@@ -55,7 +55,7 @@ export function trackSky(begin: Date, end: Date, stepMs = HOUR_MS): SkyTrack {
 }
 
 /** Local apparent sidereal time, hours 0 to 24. */
-export function localSiderealHours(track: SkyTrack, { longitudeDeg }: Place, atMs: number): number {
+export function localSiderealHours(track: SkyTrack, { longitudeDeg }: Coordinates, atMs: number): number {
   const hours = track.siderealHours + ((atMs - track.beginMs) / HOUR_MS) * SIDEREAL_RATE + longitudeDeg / 15;
   return ((hours % 24) + 24) % 24;
 }
@@ -96,7 +96,7 @@ function interpolate(track: SkyTrack, table: Float64Array, atMs: number): Vector
 /** How a place stands to the equator of date at an instant: its own directions, and its own geocentric place in AU. */
 interface LocalFrame {
   readonly track: SkyTrack;
-  readonly place: Place;
+  readonly place: Coordinates;
   readonly atMs: number;
   readonly cosS: number;
   readonly sinS: number;
@@ -110,7 +110,7 @@ interface LocalFrame {
 /** The last frame: sun, moon and stars are usually asked for at one instant after the other. */
 let lastFrame: LocalFrame | undefined;
 
-function frameAt(track: SkyTrack, place: Place, atMs: number): LocalFrame {
+function frameAt(track: SkyTrack, place: Coordinates, atMs: number): LocalFrame {
   if (lastFrame?.atMs === atMs && lastFrame.place === place && lastFrame.track === track) return lastFrame;
   const sidereal = (localSiderealHours(track, place, atMs) * 15) / DEG_PER_RAD;
   const latitude = place.latitudeDeg / DEG_PER_RAD;
@@ -143,14 +143,14 @@ const fromPlace = (frame: LocalFrame, { x, y, z }: Vector): Vector => ({
   z: z - frame.z,
 });
 
-/** Place of the sun's centre. @throws RangeError outside of the track. */
-export function sunAt(track: SkyTrack, place: Place, atMs: number): HorizontalPosition {
+/** Coordinates of the sun's centre. @throws RangeError outside of the track. */
+export function sunAt(track: SkyTrack, place: Coordinates, atMs: number): HorizontalPosition {
   const frame = frameAt(track, place, atMs);
   return horizontal(frame, fromPlace(frame, interpolate(track, track.sun, atMs)));
 }
 
-/** Place of the moon's centre, with phase and size. @throws RangeError outside of the track. */
-export function moonAt(track: SkyTrack, place: Place, atMs: number): MoonState {
+/** Coordinates of the moon's centre, with phase and size. @throws RangeError outside of the track. */
+export function moonAt(track: SkyTrack, place: Coordinates, atMs: number): MoonState {
   const moon = interpolate(track, track.moon, atMs);
   const sun = interpolate(track, track.sun, atMs);
   const toSun = { x: sun.x - moon.x, y: sun.y - moon.y, z: sun.z - moon.z };
@@ -165,8 +165,8 @@ export function moonAt(track: SkyTrack, place: Place, atMs: number): MoonState {
   };
 }
 
-/** Place of a far point, given as its apparent unit vector of date. */
-export function starAt(track: SkyTrack, place: Place, direction: Vector, atMs: number): HorizontalPosition {
+/** Coordinates of a far point, given as its apparent unit vector of date. */
+export function starAt(track: SkyTrack, place: Coordinates, direction: Vector, atMs: number): HorizontalPosition {
   return horizontal(frameAt(track, place, atMs), direction);
 }
 
@@ -180,7 +180,7 @@ export function starAt(track: SkyTrack, place: Place, direction: Vector, atMs: n
  */
 export function chartPlaces(
   track: SkyTrack,
-  place: Place,
+  place: Coordinates,
   atMs: number,
   j2000: Float64Array,
   toDate: readonly number[],

@@ -5,8 +5,8 @@ import { CLEAN_MEDIAN, framesForCleanMedian, medianEmpties } from "../motion";
 import { METER_TO_CLIP_STOPS, meterStopsOf, type Outlook, outlookOf } from "../outlook";
 import type { Recipe } from "../recipe";
 import { bracketReach } from "./bracket";
-import { BRACKET_STOPS, type Draft, framesThatFit, recipesOf } from "./draft";
 import { type Standing, standingOf } from "./judge";
+import { BRACKET_STOPS, framesThatFit, type RecipeDraft, recipesOf } from "./recipeDraft";
 
 /** A recipe that was tried, and how it stands. */
 export interface Candidate extends Standing {
@@ -32,7 +32,7 @@ const MULTI_FRAME_STOPS = 2.5;
 /** Tries recipes one by one under a request. */
 export class Trial {
   private readonly demands: readonly Demand[];
-  private readonly recipeOf: (draft: Draft) => Recipe;
+  private readonly recipeOf: (draft: RecipeDraft) => Recipe;
   private readonly enough = new Map<string, number | null>();
   private readonly clean = new Map<number, number | null>();
 
@@ -42,12 +42,12 @@ export class Trial {
   }
 
   /** What the phone would do for a draft. */
-  plan(draft: Draft): CapturePlan {
+  plan(draft: RecipeDraft): CapturePlan {
     const { camera, sensorCelsius } = this.request;
     return planCapture(this.recipeOf(draft), camera, { pressedAtMs: 0, sensorCelsius, seed: 1 })!;
   }
 
-  try(draft: Draft): Candidate {
+  try(draft: RecipeDraft): Candidate {
     const plan = this.plan(draft);
     const outlook = outlookOf(plan, this.request);
     const { hardMissed, hardMiss, softMissed, softMiss } = standingOf(outlook, this.demands);
@@ -56,7 +56,7 @@ export class Trial {
   }
 
   /** The hard demands that so many frames miss, as bits. */
-  private missed(draft: Omit<Draft, "frames">, frames: number): number {
+  private missed(draft: Omit<RecipeDraft, "frames">, frames: number): number {
     const outlook = outlookOf(this.plan({ ...draft, frames }), this.request);
     let bits = 0;
     this.demands.forEach((demand, at) => {
@@ -66,7 +66,7 @@ export class Trial {
   }
 
   /** The fewest frames that meet every hard demand which many frames meet and two do not; null where there is none such. */
-  enoughFrames(draft: Omit<Draft, "frames">, most: number): number | null {
+  enoughFrames(draft: Omit<RecipeDraft, "frames">, most: number): number | null {
     // What frames are for, motion and noise, hardly depends on the ISO.
     const key = `${draft.shape}/${draft.shutterSeconds}/${draft.filterStops}`;
     const known = this.enough.get(key);
@@ -77,7 +77,7 @@ export class Trial {
   }
 
   /** The fewest frames whose median is clean, or the most, which still empties most of the place; null where no number helps. */
-  cleanFrames(draft: Omit<Draft, "frames">, { occupancy, dwellSeconds }: Crowd, most: number): number | null {
+  cleanFrames(draft: Omit<RecipeDraft, "frames">, { occupancy, dwellSeconds }: Crowd, most: number): number | null {
     const { shutterSeconds } = draft;
     const known = this.clean.get(shutterSeconds);
     if (known !== undefined) return known;
@@ -88,7 +88,7 @@ export class Trial {
     return found;
   }
 
-  private searchFrames(draft: Omit<Draft, "frames">, most: number): number | null {
+  private searchFrames(draft: Omit<RecipeDraft, "frames">, most: number): number | null {
     const withFew = this.missed(draft, 2);
     if (withFew === 0) return null;
     const wanted = withFew & ~this.missed(draft, most);
@@ -125,7 +125,7 @@ function isosAround({ lamps, mover }: SolveRequest, isoLadder: readonly number[]
 }
 
 /** How many frames of a shape are worth trying at these settings. */
-function frameCounts(request: SolveRequest, trial: Trial, draft: Omit<Draft, "frames">): readonly number[] {
+function frameCounts(request: SolveRequest, trial: Trial, draft: Omit<RecipeDraft, "frames">): readonly number[] {
   const { shape, shutterSeconds } = draft;
   const fit = framesThatFit(request, shape, shutterSeconds);
   switch (shape) {

@@ -18,14 +18,14 @@ export interface Figure {
 }
 
 /** A figure with the demands whose quantity it shows. */
-interface Draft extends Omit<Figure, "tone"> {
+interface FigureWithoutTone extends Omit<Figure, "tone"> {
   readonly demands?: readonly string[];
 }
 
 /** Less than a figure shows. */
 const LEAST_LIFT_STOPS = 0.05;
 
-function lightFigures(request: SolveRequest, { base, sky, noise, plan }: Outlook): Draft[] {
+function lightFigures(request: SolveRequest, { base, sky, noise, plan }: Outlook): FigureWithoutTone[] {
   const ground = groundOf(request);
   const white = base.stopsUnderWhite < 0;
   const before = plan.filterStops + request.camera.lossStops;
@@ -80,8 +80,8 @@ const CHANNELS = [
   "All three channels",
 ] as const;
 
-function trailFigures({ trails, plan }: Outlook): Draft[] {
-  return trails.flatMap((trail): Draft[] => {
+function trailFigures({ trails, plan }: Outlook): FigureWithoutTone[] {
+  return trails.flatMap((trail): FigureWithoutTone[] => {
     const { plural } = LAMP_CLASSES[trail.lamp];
     const [least, most] = trail.range;
     const along = most - least > 0.1 ? ` Along the way it goes from ${signed(least)} to ${signed(most)}.` : "";
@@ -106,8 +106,8 @@ function trailFigures({ trails, plan }: Outlook): Draft[] {
 }
 
 /** What moves through the picture, and what it leaves. */
-function moverFigures({ mover, intent }: SolveRequest, o: Outlook): Draft[] {
-  const drafts: Draft[] = [];
+function moverFigures({ mover, intent }: SolveRequest, o: Outlook): FigureWithoutTone[] {
+  const drafts: FigureWithoutTone[] = [];
   if (mover && o.mover) {
     const whole = o.mover.leavesTheFrame
       ? `At ${mover.distanceM} m and ${mover.speedMps} m/s nearly all of it takes ${roughDuration(o.mover.wholeSeconds)}.`
@@ -149,8 +149,8 @@ function moverFigures({ mover, intent }: SolveRequest, o: Outlook): Draft[] {
 }
 
 /** Water, and people who pass. */
-function placeFigures(o: Outlook): Draft[] {
-  const drafts: Draft[] = [];
+function placeFigures(o: Outlook): FigureWithoutTone[] {
+  const drafts: FigureWithoutTone[] = [];
   if (o.water)
     drafts.push({
       id: "water",
@@ -188,9 +188,9 @@ function placeFigures(o: Outlook): Draft[] {
 }
 
 /** Discs behind a near subject, moving pictures and stars. */
-function subjectFigures(request: SolveRequest, o: Outlook): Draft[] {
+function subjectFigures(request: SolveRequest, o: Outlook): FigureWithoutTone[] {
   const { camera, declinationDeg, schools, intent } = request;
-  const drafts: Draft[] = [];
+  const drafts: FigureWithoutTone[] = [];
   if (o.discs)
     drafts.push({
       id: "discs",
@@ -238,7 +238,7 @@ function subjectFigures(request: SolveRequest, o: Outlook): Draft[] {
   return drafts;
 }
 
-function handlingFigures(request: SolveRequest, { softness, cost, plan }: Outlook): Draft[] {
+function handlingFigures(request: SolveRequest, { softness, cost, plan }: Outlook): FigureWithoutTone[] {
   const { handPx, touchPx, gustPx, focusPx, alignmentPx, totalPx } = softness;
   const parts = [
     ["hand", handPx],

@@ -66,7 +66,7 @@ const COLD_FACTOR = 1.5;
 /** A period is taken to be longer than the line's from so much on, seconds. */
 const LATE_SECONDS = 0.25;
 
-type Told = RunWarning | null;
+type MaybeWarning = RunWarning | null;
 
 /** A number of stops as rungs of the shutter ladder, from where the line stands. */
 function inRungs({ plan, shutterLadder }: WatchedRun, stops: number): string {
@@ -82,7 +82,7 @@ function inRungs({ plan, shutterLadder }: WatchedRun, stops: number): string {
 const meant = ({ plan }: WatchedRun, index: number): number =>
   Math.log2(shutterOf(plan, index).nominalSeconds / shutterOf(plan, 0).nominalSeconds);
 
-function clipping(run: WatchedRun): Told {
+function clipping(run: WatchedRun): MaybeWarning {
   const shares = (frames: readonly WatchedFrame[]) => frames.map(({ measure }) => measure.clippedAny);
   // A bus that passes whitens a frame or two: all of the last have to be whiter than all of the first.
   const first = Math.max(...shares(run.frames.slice(0, FEW)));
@@ -95,7 +95,7 @@ function clipping(run: WatchedRun): Told {
   };
 }
 
-function brightness(run: WatchedRun): Told {
+function brightness(run: WatchedRun): MaybeWarning {
   const { frames, plan } = run;
   // A ramp that follows the light keeps the picture as bright; what the plan itself changes otherwise is taken off.
   const own = plan.recipe.rampStops === null ? (index: number) => meant(run, index) : () => 0;
@@ -112,7 +112,7 @@ function brightness(run: WatchedRun): Told {
   };
 }
 
-function colour({ frames, plan }: WatchedRun): Told {
+function colour({ frames, plan }: WatchedRun): MaybeWarning {
   // Frames of other shutters clip elsewhere, and are of other colours for that.
   if (plan.shutters.length > 1) return null;
   const steps = frames.slice(1).map(({ measure }, at) => changeBetween(frames[at]!.measure, measure));
@@ -132,7 +132,7 @@ function colour({ frames, plan }: WatchedRun): Told {
   };
 }
 
-function shift({ frames, widthPx }: WatchedRun): Told {
+function shift({ frames, widthPx }: WatchedRun): MaybeWarning {
   const first = frames[0]!.measure;
   const moved = frames.slice(-FEW).map(({ measure }) => {
     const { right, down } = shiftBetween(first, measure);
@@ -147,7 +147,7 @@ function shift({ frames, widthPx }: WatchedRun): Told {
   };
 }
 
-function gaps({ frames, plan, mostGapSeconds }: WatchedRun): Told {
+function gaps({ frames, plan, mostGapSeconds }: WatchedRun): MaybeWarning {
   const indices = new Set(frames.map(({ index }) => index));
   const last = frames.at(-1)!.index;
   const lost = Array.from({ length: last }, (_, index) => index).filter((index) => !indices.has(index));
@@ -190,7 +190,7 @@ function ahead({ planned, frames }: WatchedRun): { readonly count: number; reado
     : { count: 0, seconds: 0 };
 }
 
-function battery(run: WatchedRun): Told {
+function battery(run: WatchedRun): MaybeWarning {
   const { count, seconds } = ahead(run);
   if (!run.phone || count === 0) return null;
   const needs = COLD_FACTOR * batteryUsedPercent(count, seconds);
@@ -204,7 +204,7 @@ function battery(run: WatchedRun): Told {
   };
 }
 
-function storage(run: WatchedRun): Told {
+function storage(run: WatchedRun): MaybeWarning {
   const { count } = ahead(run);
   if (!run.phone || count === 0) return null;
   const usual = 1e6 * frameMegabytes(run.plan.files, run.plan.lens);
@@ -217,7 +217,7 @@ function storage(run: WatchedRun): Told {
   };
 }
 
-function dew({ air }: WatchedRun): Told {
+function dew({ air }: WatchedRun): MaybeWarning {
   if (!air || air.temperatureC - air.dewPointC > DEW_CELSIUS) return null;
   return {
     id: "dew",
@@ -226,7 +226,7 @@ function dew({ air }: WatchedRun): Told {
   };
 }
 
-function twilight(run: WatchedRun): Told {
+function twilight(run: WatchedRun): MaybeWarning {
   const { lightAhead, plan } = run;
   if (lightAhead === null || plan.recipe.rampStops !== null || Math.abs(lightAhead) < THIRD) return null;
   return {
@@ -236,7 +236,7 @@ function twilight(run: WatchedRun): Told {
   };
 }
 
-function settings({ frames, plan }: WatchedRun): Told {
+function settings({ frames, plan }: WatchedRun): MaybeWarning {
   const wrong = frames.find(({ index, shutterSeconds }) => {
     const { nominalSeconds } = shutterOf(plan, index);
     return shutterSeconds !== null && Math.abs(Math.log2(shutterSeconds / nominalSeconds)) > THIRD;

@@ -12,7 +12,7 @@ import { clock } from "@/features/nightPlan/clock";
 import { useNight, useNightCursor, useNightHeld, useNightIsComing } from "@/features/nightPlan/NightContext";
 import { RecipeLine } from "@/features/recipe/RecipeLine";
 import { changedScene, shownScene } from "@/features/shot/shownScene";
-import { useShotDraft } from "@/features/shot/useShotDraft";
+import { useShotChange } from "@/features/shot/useShotChange";
 import { useShotRecipe } from "@/features/shot/useShotRecipe";
 import { Quiet } from "@/ui/Quiet";
 import { Station } from "@/ui/Station";
@@ -46,7 +46,7 @@ export function AimStation({ outingId, shotId }: { readonly outingId: string; re
   const coming = useNightIsComing();
   const cursorMs = useNightCursor();
   const heldMs = useNightHeld();
-  const change = useShotDraft();
+  const change = useShotChange();
   const shown = useShotRecipe(shotId);
   const { recipe, apply } = shown;
   const aim = shot?.aim ?? START;

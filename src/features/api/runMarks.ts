@@ -10,7 +10,8 @@ export const indexOfFrame = (name: string): number => Number(/(\d+)\.\w+$/.exec(
 type Marked = Pick<RunWithFrames, "marks">;
 
 /** What was said of a frame that a phone sent. */
-export const marksOf = ({ marks }: Marked, name: string) => marks.filter(({ frame }) => frame === indexOfFrame(name));
+export const marksOfFrame = ({ marks }: Marked, name: string) =>
+  marks.filter(({ frame }) => frame === indexOfFrame(name));
 
 const timeOf = ({ takenAt }: { readonly takenAt: string | null }): number | null =>
   takenAt === null ? null : Date.parse(takenAt);
@@ -27,7 +28,7 @@ type Spoilable = Pick<RunWithFrames, "marks" | "handFrames" | "frames" | "run">;
 /** Frames of a run that somebody said are spoiled, by id: while they were taken, or in the log of a run by hand. */
 export function spoiledFrames({ run, marks, handFrames, frames }: Spoilable): ReadonlySet<string> {
   if (run.source !== "hand")
-    return new Set(frames.flatMap(({ id, name }) => (marksOf({ marks }, name).some(spoils) ? [id] : [])));
+    return new Set(frames.flatMap(({ id, name }) => (marksOfFrame({ marks }, name).some(spoils) ? [id] : [])));
   const spoiled = new Set(handFrames.flatMap(({ id, state }) => (state === "spoiled" ? [id] : [])));
   if (spoiled.size === 0) return spoiled;
   const { matched } = handMatchOf(handFrames, frames);

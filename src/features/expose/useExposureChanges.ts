@@ -6,7 +6,7 @@ import type { SavedScene } from "@/core/facts";
 import { type IntentId, intentOf } from "@/core/intent";
 import type { Edge } from "@/core/solve";
 import { changedScene } from "@/features/shot/shownScene";
-import { useShotDraft } from "@/features/shot/useShotDraft";
+import { useShotChange } from "@/features/shot/useShotChange";
 import type { BeforeChange } from "./RecipeList";
 import type { Exposure } from "./useExposure";
 
@@ -17,7 +17,7 @@ export interface Before extends BeforeChange {
 
 /** The ways to change what Expose stands on, each with an undo; what they change is seen against what was before. */
 export function useExposureChanges(exposure: Exposure | null) {
-  const change = useShotDraft();
+  const change = useShotChange();
   const [before, setBefore] = useState<Before | null>(null);
   if (!exposure) return { before, changeScene: () => {}, changeCamera: () => {}, changeIntent: () => {} };
   const { shot, scene, solution, field } = exposure;

@@ -2,7 +2,7 @@ import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { KIT_ITEMS, type KitItem, type KitList, type KitReply } from "@/contracts/kit";
 import { doneReply } from "@/contracts/replies";
 import { errorText, sendJson } from "@/features/api/client";
-import { shownIn, useDraft } from "@/features/api/useDraft";
+import { shownIn, useChange } from "@/features/api/useChange";
 import { notice } from "@/ui/Notice";
 
 interface Request {
@@ -33,7 +33,7 @@ const draftOf = <List extends KitList>(list: List) => ({
 /** What can be done to the kit; each change says what it did. */
 export function useKitChange(): KitChange {
   const client = useQueryClient();
-  const change = useDraft();
+  const change = useChange();
   const { mutate } = useMutation({
     mutationFn: ({ method, url, body }: Request) => sendJson(method, url, body, doneReply),
     onSettled: () => client.invalidateQueries({ queryKey: ["kit"] }),

@@ -3,7 +3,7 @@
 import { useState } from "react";
 import type { LogRowReply } from "@/contracts/replies";
 import { useLog } from "@/features/api/queries";
-import { shownIn, useDraft } from "@/features/api/useDraft";
+import { shownIn, useChange } from "@/features/api/useChange";
 import { LogView } from "./LogView";
 
 /** What can be changed of an entry. */
@@ -21,7 +21,7 @@ const draftOf = (id: string) => ({
 /** Log: every run and stack, with what was learned. */
 export function LogStation({ outingId }: { readonly outingId: string; readonly shotId: string }) {
   const log = useLog();
-  const change = useDraft();
+  const change = useChange();
   const [everywhere, setEverywhere] = useState(false);
   const edit = ({ entry }: LogRowReply, part: EntryPart) => {
     const was = Object.fromEntries(Object.keys(part).map((key) => [key, entry[key as keyof EntryPart]]));

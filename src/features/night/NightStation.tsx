@@ -8,9 +8,9 @@ import type { IntentId } from "@/core/intent";
 import { MOST_SHOTS, NO_OVERRIDES } from "@/core/night";
 import { errorText, sendJson } from "@/features/api/client";
 import { useCameraOf, useOuting } from "@/features/api/queries";
-import { shownIn, useDraft } from "@/features/api/useDraft";
+import { shownIn, useChange } from "@/features/api/useChange";
 import { useNight, useNightPointer } from "@/features/nightPlan/NightContext";
-import { useShotDraft, useShotRemoval } from "@/features/shot/useShotDraft";
+import { useShotChange, useShotRemoval } from "@/features/shot/useShotChange";
 import { notice } from "@/ui/Notice";
 import { Quiet } from "@/ui/Quiet";
 import { Station } from "@/ui/Station";
@@ -33,8 +33,8 @@ export function NightStation({ outingId }: { readonly outingId: string; readonly
   const cameraOf = useCameraOf();
   const client = useQueryClient();
   const [arranging, setArranging] = useState(false);
-  const change = useDraft();
-  const changeShot = useShotDraft();
+  const change = useChange();
+  const changeShot = useShotChange();
   const removeShot = useShotRemoval();
   const add = useMutation({
     mutationFn: ({ name, intent }: { readonly name: string; readonly intent: IntentId }) =>

@@ -9,7 +9,7 @@ import type { PlanConflict } from "@/core/night";
 import { typedNumber } from "@/core/words";
 import { clock, instantOfClock } from "@/features/nightPlan/clock";
 import type { Night } from "@/features/nightPlan/NightContext";
-import type { ShotPart } from "@/features/shot/useShotDraft";
+import type { ShotPart } from "@/features/shot/useShotChange";
 import { Action } from "@/ui/Action";
 import { Choose } from "@/ui/Choose";
 import { Entry } from "@/ui/Entry";

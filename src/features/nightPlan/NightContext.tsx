@@ -16,11 +16,11 @@ export interface Night extends NightData {
 }
 
 /** A stretch of time, epoch milliseconds. */
-export type Stretch = readonly [from: number, to: number];
+export type TimeSpan = readonly [from: number, to: number];
 
 /** Ways to change what is looked at; the same functions for good, so that holding them costs no drawing. */
 interface NightPointer {
-  readonly setDomain: (domain: Stretch) => void;
+  readonly setDomain: (domain: TimeSpan) => void;
   readonly setCursorMs: (atMs: number | null) => void;
   /** Holds an instant, which is the cursor while nothing is pointed at; null lets go of it. */
   readonly holdMs: (atMs: number | null) => void;
@@ -28,7 +28,7 @@ interface NightPointer {
 
 const NightContext = createContext<Night | null>(null);
 const ComingContext = createContext(false);
-const DomainContext = createContext<Stretch>([0, 1]);
+const DomainContext = createContext<TimeSpan>([0, 1]);
 const CursorContext = createContext<number | null>(null);
 const HeldContext = createContext<number | null>(null);
 const PointerContext = createContext<NightPointer>({ setDomain: () => {}, setCursorMs: () => {}, holdMs: () => {} });
@@ -41,7 +41,7 @@ export const useNight = (): Night | null => useContext(NightContext);
 export const useNightIsComing = (): boolean => useContext(ComingContext);
 
 /** The stretch of the night that the ribbon shows. */
-export const useNightDomain = (): Stretch => useContext(DomainContext);
+export const useNightDomain = (): TimeSpan => useContext(DomainContext);
 
 /** The instant that is pointed at, or null. */
 export const useNightCursor = (): number | null => useContext(CursorContext);
@@ -77,13 +77,13 @@ export function NightProvider({ outing, shotId, children }: NightProviderProps) 
     [computed, intent, scores, shots],
   );
 
-  const [zoomed, setZoomed] = useState<{ readonly night: number; readonly domain: Stretch } | null>(null);
+  const [zoomed, setZoomed] = useState<{ readonly night: number; readonly domain: TimeSpan } | null>(null);
   const [cursorMs, setCursorMs] = useState<number | null>(null);
   const [heldMs, holdMs] = useState<number | null>(null);
   const beginMs = computed?.beginMs ?? 0;
   const endMs = computed?.endMs ?? 1;
   const domain = useMemo(
-    (): Stretch => (zoomed?.night === beginMs ? zoomed.domain : [beginMs, endMs]),
+    (): TimeSpan => (zoomed?.night === beginMs ? zoomed.domain : [beginMs, endMs]),
     [zoomed, beginMs, endMs],
   );
   const pointer = useMemo(

@@ -1,15 +1,15 @@
 import type { RecipeProblem } from "@/core/recipe";
 
 /** A stretch of the line, right or wrong. */
-export interface Stretch {
+export interface TextSpan {
   readonly start: number;
   readonly text: string;
   readonly wrong: boolean;
 }
 
 /** Cuts a line into right and wrong stretches; where something is missing, a space after the end stands for it. */
-export function underlined(text: string, problems: readonly RecipeProblem[]): Stretch[] {
-  const stretches: Stretch[] = [];
+export function underlined(text: string, problems: readonly RecipeProblem[]): TextSpan[] {
+  const stretches: TextSpan[] = [];
   let at = 0;
   for (const { start, end } of problems) {
     const from = Math.max(at, start);

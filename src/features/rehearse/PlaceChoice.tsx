@@ -6,7 +6,7 @@ import { sceneNameFor } from "@/core/rehearse";
 import type { SceneAir } from "@/core/scene/air";
 import { SCENE_NAMES, SCENE_TITLES, type SceneName } from "@/core/scene/names";
 import { changedScene } from "@/features/shot/shownScene";
-import { useShotDraft } from "@/features/shot/useShotDraft";
+import { useShotChange } from "@/features/shot/useShotChange";
 import { Choose } from "@/ui/Choose";
 import type { Rehearse } from "./useRehearse";
 
@@ -30,7 +30,7 @@ const airText = ({ cloud, visibilityMetres }: SceneAir): string =>
 
 /** Which scene stands in for the shot's place: the intent's own until another is picked. */
 export function PlaceChoice({ shot, rehearse: { scene, request } }: PlaceChoiceProps) {
-  const change = useShotDraft();
+  const change = useShotChange();
   const usual = sceneNameFor(shot.intent, { place: null, water: request.water });
   const pick = (place: SceneName) =>
     void change(

@@ -3,7 +3,7 @@ import { sceneNameFor } from "@/core/rehearse";
 import { drawnSpeedMps } from "@/core/scene";
 import { plain } from "@/core/words";
 import { changedScene } from "@/features/shot/shownScene";
-import { useShotDraft } from "@/features/shot/useShotDraft";
+import { useShotChange } from "@/features/shot/useShotChange";
 import { type DrawnPoint, keptPoints } from "./own/marks";
 import type { Rehearse } from "./useRehearse";
 
@@ -12,7 +12,7 @@ const DRAWN_IN = "lantern-walk";
 
 /** A lantern's way that is drawn over the rehearsed picture; null where nobody draws with a lantern. */
 export function useDrawnWay(shot: ShotReply, { scene, request }: Rehearse) {
-  const change = useShotDraft();
+  const change = useShotChange();
   const { mover } = scene;
   if (mover === null || sceneNameFor(shot.intent, request) !== DRAWN_IN) return null;
   return {

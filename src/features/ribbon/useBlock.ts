@@ -4,7 +4,7 @@ import { useState } from "react";
 import type { ShotReply } from "@/contracts/replies";
 import { clockSpan } from "@/features/nightPlan/clock";
 import type { Night } from "@/features/nightPlan/NightContext";
-import { useShotDraft } from "@/features/shot/useShotDraft";
+import { useShotChange } from "@/features/shot/useShotChange";
 import { useDrag } from "@/ui/useDrag";
 import { snapped } from "./geometry";
 
@@ -19,7 +19,7 @@ interface Span {
 /** The behaviour of a shot's block: where it stands, while it is dragged too, and the ways to move and to stretch it. */
 export function useBlock(shot: ShotReply, night: Night, msPerPx: number) {
   const { site, beginMs, endMs, windows } = night;
-  const change = useShotDraft();
+  const change = useShotChange();
   const [dragged, setDragged] = useState<Span | null>(null);
   const begin = Date.parse(shot.beginsAt!);
   const kept: Span = { beginMs: begin, endMs: begin + shot.minutes * MINUTE_MS };

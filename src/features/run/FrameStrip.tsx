@@ -4,7 +4,7 @@ import { Box, Flex } from "@chakra-ui/react";
 import { spoils } from "@/contracts/runMark";
 import { thumbnailUrl } from "@/features/api/pictures";
 import type { RunWithFrames } from "@/features/api/queries";
-import { marksOf } from "@/features/api/runMarks";
+import { marksOfFrame } from "@/features/api/runMarks";
 import { Action } from "@/ui/Action";
 
 interface FrameStripProps {
@@ -29,7 +29,7 @@ export function FrameStrip({ run, shownId, onShow }: FrameStripProps) {
       borderColor="line"
     >
       {run.frames.map(({ id, name, thumbnailHash }) => {
-        const marks = marksOf(run, name);
+        const marks = marksOfFrame(run, name);
         const isOut = marks.some(spoils);
         const said = marks.map(({ kind, text }) => (kind === "note" ? text : kind)).join(", ");
         return (

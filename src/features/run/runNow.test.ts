@@ -1,7 +1,7 @@
 import { chosenCamera } from "@/core/camera";
 import { planCapture, plannedFrames, SOME_TIME } from "@/core/capture";
 import { parseRecipe } from "@/core/recipe";
-import { marksOf, spoiledFrames } from "@/features/api/runMarks";
+import { marksOfFrame, spoiledFrames } from "@/features/api/runMarks";
 import { frameReply, runWithFrames } from "@/features/testing/replies";
 import { frameMeant, runNow } from "./runNow";
 
@@ -40,7 +40,7 @@ describe("what was said of frames", () => {
   it("leaves those out that are spoiled, by the number in their names", () => {
     const marked = { ...runWithFrames(taken(3)), marks: [mark("car", 1), mark("note", 2)] };
     expect([...spoiledFrames(marked)]).toEqual([marked.frames[1]!.id]);
-    expect(marksOf(marked, "p-0003.jpg").map(({ kind }) => kind)).toEqual(["note"]);
+    expect(marksOfFrame(marked, "p-0003.jpg").map(({ kind }) => kind)).toEqual(["note"]);
   });
 
   it("finds the files of spoiled frames of a run by hand, though the phone's clock is off", () => {

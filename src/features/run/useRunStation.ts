@@ -5,7 +5,7 @@ import { repairOf } from "@/core/checklist";
 import type { Recipe } from "@/core/recipe";
 import { errorText } from "@/features/api/client";
 import { useKit, useOuting, useShot, useShotCamera } from "@/features/api/queries";
-import { useShotDraft } from "@/features/shot/useShotDraft";
+import { useShotChange } from "@/features/shot/useShotChange";
 import { useShotRecipe } from "@/features/shot/useShotRecipe";
 import { useHandRun } from "./hand/useHandRun";
 import { useChecks } from "./useChecks";
@@ -33,7 +33,7 @@ export function useRunStation(outingId: string, shotId: string) {
   const shot = useShot(shotId).data?.shot;
   const camera = useShotCamera(shotId);
   const kit = useKit().data;
-  const change = useShotDraft();
+  const change = useShotChange();
   const recipeLine = useShotRecipe(shotId);
   const { line, recipe, problems, apply } = recipeLine;
   const settings = usePhoneSettings(camera);

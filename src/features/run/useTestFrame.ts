@@ -10,7 +10,7 @@ import { getJson } from "@/features/api/client";
 import type { RunWithFrames } from "@/features/api/queries";
 import { meteredScene } from "@/features/shot/meteredScene";
 import { changedScene, shownScene } from "@/features/shot/shownScene";
-import { useShotDraft } from "@/features/shot/useShotDraft";
+import { useShotChange } from "@/features/shot/useShotChange";
 import { useShotRequest } from "@/features/shot/useShotRequest";
 
 /** One frame of a recipe, to see how it comes out. */
@@ -38,7 +38,7 @@ function withSettings(
 /** What a test frame that was just taken says, and what to set next; null while there is none. */
 export function useTestFrame(shot: ShotReply | undefined, shotId: string, run: RunWithFrames | null) {
   const { asked, plan } = useShotRequest(shotId);
-  const change = useShotDraft();
+  const change = useShotChange();
   const frame = run && run.run.framesWanted === 1 && run.run.state === "done" ? run.frames[0] : undefined;
   const measured = useQuery({
     queryKey: ["measured", frame?.hash],

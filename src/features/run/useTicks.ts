@@ -1,10 +1,10 @@
 import { ticksAt } from "@/contracts/beforeRun";
 import type { ShotReply } from "@/contracts/replies";
-import { useShotDraft } from "@/features/shot/useShotDraft";
+import { useShotChange } from "@/features/shot/useShotChange";
 
 /** What somebody has ticked of a shot's list this evening, and the ticking. */
 export function useTicks(shot: ShotReply | undefined) {
-  const change = useShotDraft();
+  const change = useShotChange();
   const ticked = ticksAt(shot?.beforeRun ?? null, Date.now());
   const tick = (id: string, on: boolean): void => {
     if (!shot) return;

@@ -5,7 +5,7 @@ import { useState } from "react";
 import { type OutingReply, recipeReply, type ShotDetailReply } from "@/contracts/replies";
 import { type ParsedRecipe, parseRecipe, printRecipe, type Recipe } from "@/core/recipe";
 import { useShot } from "@/features/api/queries";
-import { shownIn, useDraft } from "@/features/api/useDraft";
+import { shownIn, useChange } from "@/features/api/useChange";
 
 /** A shot's recipe line as it stands, and ways to change it. */
 export interface ShotRecipe extends ParsedRecipe {
@@ -51,7 +51,7 @@ function useEarlierLines(shotId: string) {
 /** The recipe of a shot: what the line says leads, and what is set elsewhere is written into it. */
 export function useShotRecipe(shotId: string): ShotRecipe {
   const shot = useShot(shotId).data?.shot;
-  const change = useDraft();
+  const change = useChange();
   const earlier = useEarlierLines(shotId);
   const [typed, setTyped] = useState<string | null>(null);
   const savedLine = shot?.recipeLine ?? "";

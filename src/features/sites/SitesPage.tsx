@@ -4,7 +4,7 @@ import { Box, Flex } from "@chakra-ui/react";
 import { Download, FileUp, Plus } from "lucide-react";
 import { useState } from "react";
 import type { SiteReply } from "@/contracts/replies";
-import type { Place } from "@/core/sky";
+import type { Coordinates } from "@/core/sky";
 import { useSites } from "@/features/api/queries";
 import { Action } from "@/ui/Action";
 import { FileInput } from "@/ui/FileInput";
@@ -66,7 +66,7 @@ export function SitesPage({ siteId }: { readonly siteId: string | null }) {
   const [chosenId, setChosenId] = useState(siteId);
   const { create, creating, edit, remove, takeFile } = useSiteChanges(setChosenId);
   const chosen = sites.find(({ id }) => id === chosenId) ?? null;
-  const onPlace = (place: Place) => {
+  const onPlace = (place: Coordinates) => {
     if (chosen) return edit(chosen, place);
     create([{ name: "New site", ...place }]);
   };

@@ -3,7 +3,7 @@
 import { Box } from "@chakra-ui/react";
 import { geoEqualEarth } from "d3";
 import { type MouseEvent, useMemo, useRef } from "react";
-import type { Place } from "@/core/sky";
+import type { Coordinates } from "@/core/sky";
 import { useSize } from "@/ui/useSize";
 import { type LabelledMark, labelsWithRoom } from "./mapLabels";
 import { SiteMark } from "./SiteMark";
@@ -11,7 +11,7 @@ import { useMapZoom } from "./useMapZoom";
 import { WorldLand } from "./WorldLand";
 
 /** A site as the map shows it. */
-export interface MapSite extends Place {
+export interface MapSite extends Coordinates {
   readonly id: string;
   readonly name: string;
 }
@@ -21,7 +21,7 @@ interface WorldMapProps {
   readonly chosenId: string | null;
   readonly onChoose: (id: string) => void;
   /** A click on land or sea, or the end of a drag of the chosen site. */
-  readonly onPlace: (place: Place) => void;
+  readonly onPlace: (place: Coordinates) => void;
 }
 
 const MARGIN_PX = 8;

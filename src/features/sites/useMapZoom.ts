@@ -9,7 +9,7 @@ import {
   zoomIdentity,
 } from "d3";
 import { type RefObject, useEffect, useRef, useState } from "react";
-import type { Place } from "@/core/sky";
+import type { Coordinates } from "@/core/sky";
 
 const CLOSEST = 4000;
 const CLICK_PX = 4;
@@ -20,7 +20,7 @@ export function useMapZoom(
   ground: RefObject<SVGRectElement | null>,
   { width, height }: { readonly width: number; readonly height: number },
   projection: GeoProjection,
-  opensAt: Place | undefined,
+  opensAt: Coordinates | undefined,
 ): ZoomTransform {
   const [transform, setTransform] = useState<ZoomTransform>(zoomIdentity);
   const behaviour = useRef<ZoomBehavior<SVGRectElement, unknown> | null>(null);

@@ -7,12 +7,12 @@ import type { SiteRequest } from "@/contracts/site";
 import type { NamedPlace } from "@/core/formats";
 import { counted } from "@/core/words";
 import { errorText, sendJson } from "@/features/api/client";
-import { type Draft, shownIn, useDraft } from "@/features/api/useDraft";
+import { type ChangeTarget, shownIn, useChange } from "@/features/api/useChange";
 import { notice } from "@/ui/Notice";
 import { readPlaces } from "./readPlaces";
 
 /** Where a site is kept and shown. */
-const draftOf = ({ id }: SiteReply): Draft<Partial<SiteRequest>> => ({
+const draftOf = ({ id }: SiteReply): ChangeTarget<Partial<SiteRequest>> => ({
   url: `/api/sites/${id}`,
   shown: [
     shownIn<SiteReply[], Partial<SiteRequest>>(["sites"], (all, part) =>
@@ -25,7 +25,7 @@ const draftOf = ({ id }: SiteReply): Draft<Partial<SiteRequest>> => ({
 /** Ways to add, change and remove sites; `onCreated` gets the first of those that were added. */
 export function useSiteChanges(onCreated: (siteId: string | null) => void) {
   const client = useQueryClient();
-  const change = useDraft();
+  const change = useChange();
   const wrong = (text: string) => notice({ tone: "wrong", text });
   const create = useMutation({
     mutationFn: (places: readonly NamedPlace[]) => sendJson("POST", "/api/sites", places, z.array(siteReply)),

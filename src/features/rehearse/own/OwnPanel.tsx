@@ -10,7 +10,7 @@ import { Action } from "@/ui/Action";
 import { Entry, Row } from "@/ui/Entry";
 import { FileDrop } from "@/ui/FileDrop";
 import { OneOf } from "@/ui/OneOf";
-import { marksOf, TOOLS, type ToolId } from "./marks";
+import { drawnMarks, TOOLS, type ToolId } from "./marks";
 import type { Own } from "./useOwnPicture";
 
 /** What a decoder of the browser's or the server's reads; anything else is refused in words. */
@@ -113,7 +113,7 @@ export function OwnPanel({ state, tool, onTool }: OwnPanelProps) {
             Draw on it
           </Box>
           <OneOf label="Draw on your picture" labelHidden value={tool} options={TOOLS} onChange={onTool} />
-          {marksOf(own).map(({ key, name, without }) => (
+          {drawnMarks(own).map(({ key, name, without }) => (
             <Flex key={key} align="center" fontSize="note" minH="28px">
               <Box flex="1">{name}</Box>
               <Action

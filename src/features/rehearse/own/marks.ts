@@ -50,7 +50,7 @@ export function withMark(
 }
 
 /** What is drawn, in words, each with the picture as it is without it. */
-export function marksOf(
+export function drawnMarks(
   own: OwnPicture,
 ): { readonly key: string; readonly name: string; readonly without: OwnPicture }[] {
   const paths = own.paths.map(({ lamp, points }, i) => ({

@@ -2,7 +2,7 @@
 import { fireEvent, screen } from "@testing-library/react";
 import { type OwnPicture, ownPicture } from "@/contracts/own";
 import { show } from "@/ui/testing/show";
-import { marksOf, withMark } from "./marks";
+import { drawnMarks, withMark } from "./marks";
 import { OwnPanel } from "./OwnPanel";
 import type { Own } from "./useOwnPicture";
 
@@ -36,8 +36,8 @@ describe("what a hand draws on a picture", () => {
     const both = withMark(water, "crowd", points, "lantern", "swell");
     expect(both.regions.map(({ kind }) => kind)).toEqual(["water", "crowd"]);
     expect(ownPicture.parse(both)).toEqual(both);
-    expect(marksOf(both).map(({ name }) => name)).toEqual(["swell", "people"]);
-    expect(marksOf(both)[1]!.without).toEqual(water);
+    expect(drawnMarks(both).map(({ name }) => name)).toEqual(["swell", "people"]);
+    expect(drawnMarks(both)[1]!.without).toEqual(water);
   });
 
   it("is nothing where the hand slipped", () => {

@@ -8,7 +8,7 @@ import { stackedFilterStops } from "@/core/light";
 import { parseRecipe, type Recipe } from "@/core/recipe";
 import type { ShotSky } from "@/core/scene";
 import { errorText, uploadFile } from "@/features/api/client";
-import { useShotDraft } from "@/features/shot/useShotDraft";
+import { useShotChange } from "@/features/shot/useShotChange";
 import type { OwnWish } from "@/workers/ownPicture";
 import type { Rehearse } from "../useRehearse";
 
@@ -22,7 +22,7 @@ const USUAL_ISO = 100;
 
 /** A person's own picture of a shot's place: taken in, changed, thrown out, and as the worker wants it. */
 export function useOwnPicture(shot: ShotReply, recipe: Recipe, rehearse: Rehearse, sky: ShotSky | null) {
-  const change = useShotDraft();
+  const change = useShotChange();
   const [shown, setShown] = useState(shot.own !== null);
   const { own } = shot;
   const save = (next: OwnPicture | null, said?: string) => void change(shot, { own: next }, said ? { said } : {});

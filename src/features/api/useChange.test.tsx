@@ -4,7 +4,7 @@ import { screen, waitFor } from "@testing-library/react";
 import { z } from "zod";
 import { press, settled, show } from "@/ui/testing/show";
 import { ProblemError, saved, sendJson } from "./client";
-import { type Draft, shownIn, useDraft } from "./useDraft";
+import { type ChangeTarget, shownIn, useChange } from "./useChange";
 
 jest.mock("./client", () => ({ ...jest.requireActual("./client"), sendJson: jest.fn() }));
 const sent = jest.mocked(sendJson);
@@ -25,7 +25,11 @@ const draft = {
 };
 
 interface Bench {
-  change: (part: JarPart, edit?: { said?: string; restMs?: number }, more?: Partial<Draft<JarPart>>) => Promise<void>;
+  change: (
+    part: JarPart,
+    edit?: { said?: string; restMs?: number },
+    more?: Partial<ChangeTarget<JarPart>>,
+  ) => Promise<void>;
   jar: () => Jar | undefined;
   stale: () => boolean;
 }
@@ -35,7 +39,7 @@ function bench(): Bench {
   const made: Partial<Bench> = {};
   function Part() {
     const client = useQueryClient();
-    const change = useDraft();
+    const change = useChange();
     made.jar = () => client.getQueryData<Jar>(["jar"]);
     made.stale = () => client.getQueryState(["jar"])?.isInvalidated ?? false;
     made.change = (part, edit = {}, more = {}) => {

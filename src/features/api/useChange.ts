@@ -8,13 +8,16 @@ import { notice } from "@/ui/Notice";
 import { errorText, ProblemError, sendJson, whileSaving } from "./client";
 
 /** A reply in the cache that shows what is changed. */
-export interface Shown<Part> {
+export interface ShownReply<Part> {
   readonly queryKey: QueryKey;
   readonly show: (client: QueryClient, part: Part) => void;
 }
 
 /** Where a change shows: in the reply of a key, once that is there. */
-export function shownIn<Reply, Part>(queryKey: QueryKey, changed: (reply: Reply, part: Part) => Reply): Shown<Part> {
+export function shownIn<Reply, Part>(
+  queryKey: QueryKey,
+  changed: (reply: Reply, part: Part) => Reply,
+): ShownReply<Part> {
   return {
     queryKey,
     show: (client, part) => client.setQueryData<Reply>(queryKey, (reply) => reply && changed(reply, part)),
@@ -22,14 +25,14 @@ export function shownIn<Reply, Part>(queryKey: QueryKey, changed: (reply: Reply,
 }
 
 /** What is changed: where it is kept, and where it shows. */
-export interface Draft<Part> {
+export interface ChangeTarget<Part> {
   readonly method?: "PATCH" | "PUT";
   readonly url: string;
-  readonly shown: readonly Shown<Part>[];
+  readonly shown: readonly ShownReply<Part>[];
   /** What else follows from it, by the keys of their replies. */
   readonly affects?: readonly QueryKey[];
   /** What the answer tells of the row, where a change of one part changes others too. */
-  readonly told?: Told<Part>;
+  readonly told?: RowReading<Part>;
 }
 
 /** What an answer tells of a row: what is shown of it, and its fields by the names under which changes send them. */
@@ -39,7 +42,7 @@ interface ToldRow<Part> {
 }
 
 /** A row that several drafts change, and how its state is read from an answer; null where it tells nothing. */
-interface Told<Part> {
+interface RowReading<Part> {
   readonly row: string;
   readonly reply: z.ZodType<ToldRow<Part> | null>;
 }
@@ -49,7 +52,7 @@ export interface Edit<Part> {
   readonly part: Part;
   /** Left out where nothing was there before. */
   readonly was?: Part | undefined;
-  /** Told at once, with an undo where there was something before. */
+  /** RowReading at once, with an undo where there was something before. */
   readonly said?: string;
   /** Waits until the hand rests, where changes come in many small steps; what they add up to is kept. */
   readonly restMs?: number;
@@ -100,15 +103,19 @@ const joined = (first: Edit<object>, next: Edit<object>): Edit<object> => ({
  * one is on its way nothing older is read, so nothing on the screen jumps back under the hand. What another window has
  * changed meanwhile is not overwritten: that is said, the page shows what is there, and one's own can be put over it.
  */
-export function useDraft(): <Part extends object>(draft: Draft<Part>, edit: Edit<Part>) => Promise<void> {
+export function useChange(): <Part extends object>(draft: ChangeTarget<Part>, edit: Edit<Part>) => Promise<void> {
   const client = useQueryClient();
   return useCallback(
-    <Part extends object>(draft: Draft<Part>, edit: Edit<Part>) => whileSaving(change(client, draft, edit)),
+    <Part extends object>(draft: ChangeTarget<Part>, edit: Edit<Part>) => whileSaving(change(client, draft, edit)),
     [client],
   );
 }
 
-async function change<Part extends object>(client: QueryClient, draft: Draft<Part>, edit: Edit<Part>): Promise<void> {
+async function change<Part extends object>(
+  client: QueryClient,
+  draft: ChangeTarget<Part>,
+  edit: Edit<Part>,
+): Promise<void> {
   const { part, was, said, restMs } = edit;
   for (const { queryKey, show } of draft.shown) {
     // What is being read now is older than the change; it must not put back what was there before either.
@@ -150,7 +157,7 @@ const bodyOf = (part: object, was: object | undefined): object => (was === undef
  * What a change changes from, as the answers to one's own earlier changes have told since it was made: what those have
  * changed besides is no other window's doing.
  */
-function newest<Part extends object>(box: Outbox, { told }: Draft<Part>, was: Part, made: number): object {
+function newest<Part extends object>(box: Outbox, { told }: ChangeTarget<Part>, was: Part, made: number): object {
   const latest = told && box.told.get(told.row);
   if (!latest || latest.answer <= made) return was;
   const known = new Map(Object.entries(latest.fields));
@@ -159,7 +166,7 @@ function newest<Part extends object>(box: Outbox, { told }: Draft<Part>, was: Pa
 
 async function deliver<Part extends object>(
   client: QueryClient,
-  draft: Draft<Part>,
+  draft: ChangeTarget<Part>,
   { part, was }: Edit<Part>,
 ): Promise<void> {
   const { method = "PATCH", url, shown, affects = [] } = draft;

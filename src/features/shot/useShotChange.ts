@@ -2,7 +2,7 @@
 
 import { useCallback } from "react";
 import { type OutingReply, type ShotDetailReply, type ShotReply, shotReply } from "@/contracts/replies";
-import { shownIn, useDraft } from "@/features/api/useDraft";
+import { shownIn, useChange } from "@/features/api/useChange";
 
 /** What can be changed of a shot. */
 export type ShotPart = Partial<Omit<ShotReply, "id" | "outingId" | "recipeLine">>;
@@ -33,8 +33,8 @@ const toldOf = ({ id }: ShotReply) => ({
 });
 
 /** Changes parts of shots. */
-export function useShotDraft(): (shot: ShotReply, part: ShotPart, edit?: ShotEdit) => Promise<void> {
-  const change = useDraft();
+export function useShotChange(): (shot: ShotReply, part: ShotPart, edit?: ShotEdit) => Promise<void> {
+  const change = useChange();
   return useCallback(
     (shot, part, edit) => {
       const was = Object.fromEntries(Object.keys(part).map((key) => [key, shot[key as keyof ShotReply]])) as ShotPart;
@@ -47,7 +47,7 @@ export function useShotDraft(): (shot: ShotReply, part: ShotPart, edit?: ShotEdi
 
 /** Takes shots off their outing, with an undo. */
 export function useShotRemoval(): (shot: ShotReply, said: string) => Promise<void> {
-  const change = useDraft();
+  const change = useChange();
   return useCallback(
     (shot, said) => {
       const shown = shownIn<OutingReply, { deleted: boolean }>(["outing", shot.outingId], (outing, { deleted }) => ({

@@ -6,7 +6,7 @@ import type { Focus, Recipe, WhiteBalance } from "../recipe";
 import type { StackMethod } from "../stack";
 
 /** What is still open in a recipe of a shape. */
-export interface Draft {
+export interface RecipeDraft {
   readonly shape: RecipeShape;
   readonly shutterSeconds: number;
   readonly iso: number;
@@ -76,7 +76,7 @@ function whiteBalanceOf({ schools }: SolveRequest, frames: number): WhiteBalance
 }
 
 /** Makes whole recipes of a request's drafts: everything that the schools, the support and the intent settle is filled in. */
-export function recipesOf(request: SolveRequest): (draft: Draft) => Recipe {
+export function recipesOf(request: SolveRequest): (draft: RecipeDraft) => Recipe {
   // Of one request all recipes have these in common: worked out once for the thousands that are tried.
   const common = {
     focus: focusOf(request),
