@@ -13,14 +13,14 @@ interface ErrorPageProps {
 /** What stands where a page could not be shown: what is wrong, and a way to try again. */
 export default function ErrorPage({ error, reset }: ErrorPageProps) {
   const queries = useQueryErrorResetBoundary();
-  const told = error instanceof ProblemError;
+  const known = error instanceof ProblemError;
   return (
     <Flex direction="column" height="100dvh" align="flex-start" justify="center" gap="12px" px="12%">
       <Box as="h1" fontSize="heading" fontWeight={560}>
-        {told ? "This page could not be filled." : "This page broke."}
+        {known ? "This page could not be filled." : "This page broke."}
       </Box>
       <Box color="ash" maxW="60ch" role="alert">
-        {told ? errorText(error) : "Your frames and results are safe on disk."}
+        {known ? errorText(error) : "Your frames and results are safe on disk."}
       </Box>
       <Action
         look="main"

@@ -5,6 +5,7 @@ export const beforeRun = z.strictObject({
   at: z.iso.datetime(),
   ticked: z.array(z.string().min(1).max(40)).max(60),
 });
+/** What was ticked before a run, and on which evening. */
 export type BeforeRun = z.infer<typeof beforeRun>;
 
 /** Ticks of a list are of one evening: after so long they are made anew, milliseconds. */

@@ -2,8 +2,10 @@ import { z } from "zod";
 
 /** How a run by hand is timed: the phone's own timer takes the frames, or somebody presses for each. */
 export const HAND_WAYS = ["timer", "press"] as const;
+/** How a run by hand is timed. */
 export type HandWay = (typeof HAND_WAYS)[number];
 
+/** Whether a logged frame is to be used. */
 export const HAND_STATES = ["good", "spoiled"] as const;
 
 const instant = z.iso.datetime();
@@ -25,6 +27,7 @@ export const handFrame = z.object({
   state: z.enum(HAND_STATES),
   note: z.string(),
 });
+/** A logged frame. */
 export type HandFrame = z.infer<typeof handFrame>;
 
 /** Begins a run by hand, at the instant of the press. */
@@ -33,6 +36,7 @@ export const handRunRequest = z.strictObject({
   way: z.enum(HAND_WAYS),
   startedAt: instant,
 });
+/** What begins a run by hand. */
 export type HandRunRequest = z.input<typeof handRunRequest>;
 
 const logged = z.strictObject({
@@ -46,6 +50,7 @@ const logged = z.strictObject({
 });
 /** Logs frames; an id or a number that was logged before stays as it is. */
 export const handFramesRequest = z.strictObject({ frames: z.array(logged).min(1).max(1000) });
+/** Frames to be logged, each with an id of its own, so that none counts twice. */
 export type HandFramesRequest = z.input<typeof handFramesRequest>;
 
 /** A correction afterwards. */
@@ -56,4 +61,5 @@ export const handFrameChange = z.strictObject({
   state: z.enum(HAND_STATES).optional(),
   note: note.optional(),
 });
+/** A correction of a logged frame. */
 export type HandFrameChange = z.input<typeof handFrameChange>;

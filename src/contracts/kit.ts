@@ -37,6 +37,7 @@ export const phoneRequest = z.strictObject({
     })
     .refine(({ isoLadder }) => rising(isoLadder), { path: ["isoLadder"], error: "ISO values must rise." }),
 });
+/** A phone of the kit as it is saved. */
 export type PhoneRequest = z.infer<typeof phoneRequest>;
 
 /** A lens that clips on. */
@@ -75,7 +76,9 @@ export const KIT_ITEMS = {
   clipOns: clipOnRequest,
   supports: supportRequest,
 } as const;
+/** A list of the kit. */
 export type KitList = keyof typeof KIT_ITEMS;
+/** Something of a list. */
 export type KitItem<List extends KitList> = z.infer<(typeof KIT_ITEMS)[List]>;
 
 /** The list of that name, or undefined. */
@@ -92,4 +95,5 @@ export const kitReply = z.object({
   clipOns: z.array(clipOnRequest.extend(kept).strip()),
   supports: z.array(supportRequest.extend(kept).strip()),
 });
+/** The whole kit. */
 export type KitReply = z.infer<typeof kitReply>;

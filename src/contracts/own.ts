@@ -37,4 +37,5 @@ export const ownPicture = z.strictObject({
   paths: z.array(drawnPath).max(MOST_MARKS).readonly(),
   regions: z.array(region).max(MOST_MARKS).readonly(),
 });
+/** A person's own picture with what was drawn on it. */
 export type OwnPicture = z.infer<typeof ownPicture>;

@@ -5,6 +5,7 @@ import { z } from "zod";
 
 /** Where every address of the protocol begins. */
 export const PHONE_PATH = "/phone/v1";
+/** Counted up when an older side could no longer understand. */
 export const PROTOCOL_VERSION = 1;
 
 const seconds = z.number().min(0).max(1e6);
@@ -37,6 +38,7 @@ export const phoneCapabilities = z.strictObject({
   writeSeconds: seconds,
   canPause: z.boolean(),
 });
+/** What a phone can do. */
 export type PhoneCapabilities = z.infer<typeof phoneCapabilities>;
 
 const RUN_STATES = ["armed", "running", "paused", "done", "aborted", "failed"] as const;
@@ -59,6 +61,7 @@ export const phoneRun = z.strictObject({
   /** Null unless it failed. */
   fault: z.strictObject({ code: faultCode, message: words }).nullable(),
 });
+/** A run as the phone has it. */
 export type PhoneRun = z.infer<typeof phoneRun>;
 
 /** What a phone says of itself now. */
@@ -71,6 +74,7 @@ export const phoneStatus = z.strictObject({
   /** The run it holds or has held last; null before the first. */
   run: phoneRun.nullable(),
 });
+/** How the phone is. */
 export type PhoneStatus = z.infer<typeof phoneStatus>;
 
 /** How a phone is set beside a recipe. */
@@ -83,7 +87,9 @@ export const phoneSettings = z.strictObject({
   focusLocked: z.boolean(),
   whiteBalanceLocked: z.boolean(),
 });
+/** How the phone is set. */
 export type PhoneSettings = z.infer<typeof phoneSettings>;
+/** Settings to be changed; those left out stay. */
 export const phoneSettingsChange = phoneSettings.partial();
 
 /** Asks a phone to make ready for a run. Asked again with the same id and the same run it answers as the first time. */
@@ -101,6 +107,7 @@ export const armRequest = z.strictObject({
     .max(2 ** 31)
     .default(0),
 });
+/** What a run is armed with. */
 export type ArmRequest = z.input<typeof armRequest>;
 
 const file = {
@@ -123,9 +130,12 @@ export const phoneFrame = z.strictObject({
   shutterSeconds: z.number().positive(),
   iso: z.number().positive(),
 });
+/** A frame that lies on the phone. */
 export type PhoneFrame = z.infer<typeof phoneFrame>;
 
+/** The frames of a run that are not acknowledged. */
 export const phoneFrames = z.strictObject({ run: phoneRun, frames: z.array(phoneFrame) });
+/** Those frames, parsed. */
 export type PhoneFrames = z.infer<typeof phoneFrames>;
 
 /** What a phone tells without being asked. */
@@ -133,6 +143,7 @@ export const phoneEvent = z.discriminatedUnion("kind", [
   z.strictObject({ kind: z.literal("run"), run: phoneRun }),
   z.strictObject({ kind: z.literal("frame"), frame: phoneFrame }),
 ]);
+/** Something that happened on the phone. */
 export type PhoneEvent = z.infer<typeof phoneEvent>;
 
 /** Everything that a phone can answer instead of what was asked for, with its status. */
@@ -148,8 +159,10 @@ export const PHONE_ERRORS = {
   "wrong-range": { status: 416, when: "The range lies outside of the file." },
   "phone-failed": { status: 500, when: "The phone failed at this; the message says how." },
 } as const;
+/** What a phone may refuse, by its code. */
 export type PhoneErrorCode = keyof typeof PHONE_ERRORS;
 
+/** A refusal with its code, in words. */
 export const phoneError = z.strictObject({
   code: z.enum(Object.keys(PHONE_ERRORS) as [PhoneErrorCode]),
   message: words,

@@ -10,8 +10,10 @@ export const phoneReply = z.object({
   settings: phoneSettings,
   status: phoneStatus,
 });
+/** The linked phone as pages see it. */
 export type PhoneReply = z.infer<typeof phoneReply>;
 
+/** Settings that a page asks of the phone. */
 export const phoneChange = phoneSettingsChange;
 
 const HTTP = /^https?:\/\//;

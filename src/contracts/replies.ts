@@ -22,6 +22,7 @@ export const doneReply = z.object({});
 /** What was made. */
 export const createdReply = z.object({ id: z.uuid() });
 
+/** A site. */
 export const siteReply = siteRequest.extend({ id: z.uuid() }).strip();
 
 const outing = z.object({
@@ -31,6 +32,7 @@ const outing = z.object({
   overrides: nightOverrides.nullable(),
 });
 
+/** A shot. */
 export const shotReply = z.object({
   id: z.uuid(),
   outingId: z.uuid(),
@@ -48,6 +50,7 @@ export const shotReply = z.object({
   beforeRun: beforeRun.nullable(),
 });
 
+/** All outings, the latest night first. */
 export const outingListReply = z.array(
   outing.extend({
     siteName: z.string().nullable(),
@@ -65,8 +68,10 @@ export const outingStarted = z.object({ outing, shotId: z.uuid() });
 /** A recipe line in its usual spelling. */
 export const recipeReply = z.object({ line: z.string() });
 
+/** An outing with its site and shots. */
 export const outingReply = z.object({ outing, site: siteReply.nullable(), shots: z.array(shotReply) });
 
+/** A frame of a run. */
 export const frameReply = z.object({
   id: z.uuid(),
   name: z.string(),
@@ -119,6 +124,7 @@ export const framesReply = z.object({ frames: z.array(frameReply), more: z.boole
 /** A run as it stands and the frames that are new, as its stream of events sends it. */
 export const runEvent = runReply.extend({ frames: z.array(frameReply) });
 
+/** A job and how far it is. */
 export const jobReply = z.object({
   id: z.uuid(),
   state: z.enum(JOB_STATES),
@@ -130,6 +136,7 @@ export const jobReply = z.object({
   problem: z.string().nullable(),
 });
 
+/** A stack with the job that makes it. */
 export const stackReply = z.object({
   stack: z.object({
     id: z.uuid(),
@@ -169,6 +176,7 @@ export const measureReply = z.object({
   fNumber: z.number().nullable(),
   recipeLine: z.string().nullable(),
 });
+/** What a meter makes of a picture. */
 export type MeasureReply = z.infer<typeof measureReply>;
 
 /** A person's own picture of a place, kept, with what it says of itself. */
@@ -190,6 +198,7 @@ export const pictureViewReply = z.object({
   crushedAll: z.number(),
   light: z.object({ red: bins, green: bins, blue: bins, luminance: bins }),
 });
+/** A stored picture's size and its histogram. */
 export type PictureViewReply = z.infer<typeof pictureViewReply>;
 
 /** Places of the gazetteer that match a search, the largest first. */
@@ -197,6 +206,7 @@ export const placesReply = z.array(
   z.object({ name: z.string(), country: z.string(), latitudeDeg: z.number(), longitudeDeg: z.number() }),
 );
 
+/** What of a dropped file was taken, and what was not. */
 export const importReply = z.object({ taken: z.number(), refused });
 
 /** What was done, and what somebody says of it. */
@@ -216,6 +226,7 @@ export const logEntryReply = z.object({
   createdAt: instant,
 });
 
+/** The log, the latest first, with the names of what it is about. */
 export const logReply = z.array(
   z.object({ entry: logEntryReply, outingName: z.string(), shotName: z.string().nullable() }),
 );
@@ -223,14 +234,25 @@ export const logReply = z.array(
 /** What went wrong, in words a person can act on. */
 export const problemReply = z.object({ code: z.string(), message: z.string(), details: z.array(z.string()) });
 
+/** A site as pages get it. */
 export type SiteReply = z.infer<typeof siteReply>;
+/** A shot as pages get it. */
 export type ShotReply = z.infer<typeof shotReply>;
+/** All outings as pages get them. */
 export type OutingListReply = z.infer<typeof outingListReply>;
+/** An outing as pages get it. */
 export type OutingReply = z.infer<typeof outingReply>;
+/** A frame as pages get it. */
 export type FrameReply = z.infer<typeof frameReply>;
+/** A run as pages get it. */
 export type RunReply = z.infer<typeof runReply>;
+/** A job as pages get it. */
 export type JobReply = z.infer<typeof jobReply>;
+/** A stack as pages get it. */
 export type StackReply = z.infer<typeof stackReply>;
+/** A shot with its runs and stacks as pages get it. */
 export type ShotDetailReply = z.infer<typeof shotDetailReply>;
+/** A row of the log as pages get it. */
 export type LogRowReply = z.infer<typeof logReply>[number];
+/** A problem as pages get it. */
 export type ProblemReply = z.infer<typeof problemReply>;

@@ -12,17 +12,21 @@ export const outingRequest = z.strictObject({
   site: z.strictObject({ name: siteName, latitudeDeg, longitudeDeg }).nullable(),
 });
 
+/** Adds a shot to an outing. */
 export const shotRequest = z.strictObject({ name, intent: z.enum(INTENT_IDS).default("light-trails") });
 
 const line = z.string().max(2000);
+/** Gives a shot a line, where it still is what it was. */
 export const recipeRequest = from(z.strictObject({ line }));
 
+/** Begins a run on the linked phone. */
 export const runRequest = z.strictObject({
   line,
   widthPx: z.int().positive(),
   pace: z.enum(["recipe", "quick"]),
 });
 
+/** Changes an entry of the log. */
 export const logChange = from(
   z.strictObject({
     note: z.string().max(4000, "A note has at most 4,000 characters.").optional(),

@@ -2,6 +2,7 @@ import { z } from "zod";
 
 /** What spoils a frame, or else is said at an instant of a run. */
 export const MARK_KINDS = ["car", "cloud", "bump", "note"] as const;
+/** What spoils a frame, or a note. */
 export type MarkKind = (typeof MARK_KINDS)[number];
 
 /** Something that somebody said of a run while it went on. */
@@ -15,13 +16,16 @@ export const runMark = z.object({
   isSpoken: z.boolean(),
   createdAt: z.string(),
 });
+/** What somebody said of a run's frame. */
 export type RunMark = z.infer<typeof runMark>;
 
+/** Says it. */
 export const markRequest = z.strictObject({
   kind: z.enum(MARK_KINDS),
   frame: z.int().min(0).max(1e6),
   text: z.string().trim().max(500, "A note has at most 500 characters.").default(""),
 });
+/** What is said, before it has an id. */
 export type MarkRequest = z.input<typeof markRequest>;
 
 /** Whether a mark spoils its frame. */

@@ -13,6 +13,7 @@ export const shotAim = z.strictObject({
   guides: z.enum(["none", "thirds", "diagonals", "middle"]).default("none"),
   constellations: z.boolean().default(false),
 });
+/** Where a shot looks, its shape and its guides. */
 export type ShotAim = z.infer<typeof shotAim>;
 
 /** A question to the solver as the command line takes it. */

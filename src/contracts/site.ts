@@ -15,12 +15,15 @@ const bounded = (name: string, least: number, most: number) =>
     .min(least, `${name} goes from ${least} to ${most}.`)
     .max(most, `${name} goes from ${least} to ${most}.`);
 
+/** A name that somebody gives a site. */
 export const siteName = z
   .string()
   .trim()
   .min(1, "Give the site a name.")
   .max(120, "A name has at most 120 characters.");
+/** Degrees, north positive. */
 export const latitudeDeg = bounded("Latitude", -90, 90);
+/** Degrees, east positive. */
 export const longitudeDeg = bounded("Longitude", -180, 180);
 const atMs = z.number().int();
 
@@ -47,6 +50,7 @@ export const siteSeries = z.strictObject({
   tideRows: z.array(tideRow).max(20_000),
   trafficRows: z.array(trafficRow).max(168),
 });
+/** A site's own forecast, tide and traffic. */
 export type SiteSeries = z.infer<typeof siteSeries>;
 
 /** Points of a skyline, sorted by azimuth. */
@@ -73,6 +77,7 @@ export const siteRequest = z.strictObject({
   access: z.string().max(2000, "Access notes have at most 2,000 characters."),
   series: siteSeries,
 });
+/** A site as it is made or replaced. */
 export type SiteRequest = z.infer<typeof siteRequest>;
 
 /**

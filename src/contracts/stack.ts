@@ -13,6 +13,7 @@ export const stackInput = z.object({ frameId: z.uuid(), name: z.string(), hash: 
 
 /** A file that was not taken, and why. */
 export const refusedFile = z.object({ name: z.string(), reason: z.string() });
+/** A file that was not taken, parsed. */
 export type RefusedFile = Readonly<z.infer<typeof refusedFile>>;
 
 /** Asks for a stack of some of a run's frames. */

@@ -1,8 +1,11 @@
 /** Who takes a run's frames: a phone that is linked, a person's own files, or somebody by hand. */
 export const RUN_SOURCES = ["phone", "files", "hand"] as const;
+/** How a run stands. */
 export const RUN_STATES = ["running", "paused", "done", "aborted", "failed"] as const;
 
+/** What jobs there are. */
 export const JOB_KINDS = ["stack"] as const;
+/** How a job stands. */
 export const JOB_STATES = ["waiting", "running", "done", "cancelled", "failed"] as const;
 
 /** What an entry of the log is about. */

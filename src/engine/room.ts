@@ -14,8 +14,8 @@ const readable = (bytes: number): string =>
 export function isDiskFull(error: unknown): boolean {
   if (!(error instanceof Error)) return false;
   const code = "code" in error ? String(error.code) : "";
-  const told = /ENOSPC|no space left|could not extend file|disk is full/i.test(error.message);
-  return code === "ENOSPC" || code === "53100" || told || isDiskFull(error.cause);
+  const saysFull = /ENOSPC|no space left|could not extend file|disk is full/i.test(error.message);
+  return code === "ENOSPC" || code === "53100" || saysFull || isDiskFull(error.cause);
 }
 
 /**

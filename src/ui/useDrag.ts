@@ -18,7 +18,7 @@ export interface Hand {
 }
 
 /** What a hand did is on the page before its next move is heard. */
-const tell = (told: () => void) => flushSync(told);
+const tell = (change: () => void) => flushSync(change);
 
 /** A part inside that is pressed for itself is marked with `data-press`. */
 function isForPart(event: MouseEvent | TouchEvent, part: Element): boolean {

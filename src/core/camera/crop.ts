@@ -2,7 +2,9 @@ import type { Camera } from "./camera";
 
 /** Shapes of the picture, width over height. */
 export const CROPS = { "4:3": 4 / 3, "3:2": 3 / 2, "16:9": 16 / 9, "21:9": 21 / 9, "1:1": 1 } as const;
+/** A shape of the picture, cut from the sensor's. */
 export type Crop = keyof typeof CROPS;
+/** All shapes, the whole sensor first. */
 export const CROP_NAMES = Object.keys(CROPS) as [Crop, ...Crop[]];
 
 /** The whole sensor's shape. */

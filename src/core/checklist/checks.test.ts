@@ -26,7 +26,7 @@ const asItLies: CheckedPhone = {
   freeBytes: 5e9,
 };
 const told = (line: string, phone: CheckedPhone | null = asItLies, part: object = {}) =>
-  Object.fromEntries(checksOf(shot(line, part), phone).map((check) => [check.id, check.told]));
+  Object.fromEntries(checksOf(shot(line, part), phone).map((check) => [check.id, check.inOrder]));
 
 describe("the list before a run", () => {
   it("is ticked by what the phone says, and names what is otherwise", () => {

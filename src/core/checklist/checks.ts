@@ -26,7 +26,7 @@ export interface Check {
   readonly what: string;
   readonly why: string;
   /** What the phone says: true as it should be, false otherwise; null where only somebody who is there can tell. */
-  readonly told: boolean | null;
+  readonly inOrder: boolean | null;
   /** What makes it so; null where the phone cannot be set to it. */
   readonly repair: Partial<CheckedSettings> | null;
 }
@@ -65,7 +65,7 @@ function ofSettings({ plan, fullSize }: CheckedShot, phone: CheckedPhone | null)
     value: CheckedSettings[Key],
     what: string,
     why: string,
-  ): Check => ({ id, what, why, told: settings ? settings[id] === value : null, repair: { [id]: value } });
+  ): Check => ({ id, what, why, inOrder: settings ? settings[id] === value : null, repair: { [id]: value } });
   return [
     wanted("flash", "off", "Flash off", "It lights the nearest metres and nothing of the picture, and dazzles people."),
     wanted("nightMode", false, "Night mode off", "It takes frames and times of its own instead of the recipe's."),
@@ -110,7 +110,7 @@ function ofMeans({ plan, releasedByRemote }: CheckedShot, phone: CheckedPhone | 
                 ? `Delay of ${readableDuration(plan.delaySeconds)}`
                 : "A remote, or a delay in the line",
             why: "A finger on the phone shakes the first frame.",
-            told: plan.delaySeconds > 0 || releasedByRemote,
+            inOrder: plan.delaySeconds > 0 || releasedByRemote,
             repair: null,
           },
         ]
@@ -119,14 +119,14 @@ function ofMeans({ plan, releasedByRemote }: CheckedShot, phone: CheckedPhone | 
       id: "power",
       what: `Battery over ${Math.ceil(battery)} %`,
       why: `The run takes about ${cost.batteryPercent.toFixed(1)} %, in the cold half as much again.`,
-      told: phone && phone.batteryPercent >= battery,
+      inOrder: phone && phone.batteryPercent >= battery,
       repair: null,
     },
     {
       id: "storage",
       what: `Room for ${Math.ceil(cost.megabytes)} MB`,
       why: "A full phone ends the run where it is.",
-      told: phone && phone.freeBytes >= cost.megabytes * 1e6,
+      inOrder: phone && phone.freeBytes >= cost.megabytes * 1e6,
       repair: null,
     },
   ];
@@ -135,7 +135,7 @@ function ofMeans({ plan, releasedByRemote }: CheckedShot, phone: CheckedPhone | 
 /** What only somebody who is there can see. */
 function ofPlace({ cautions, isTidal, air }: CheckedShot): Check[] {
   const falls = cautions.includes("road") ? "a car" : cautions.includes("water") ? "the water" : "somebody";
-  const byHand = (id: string, what: string, why: string): Check => ({ id, what, why, told: null, repair: null });
+  const byHand = (id: string, what: string, why: string): Check => ({ id, what, why, inOrder: null, repair: null });
   return [
     byHand("lens", "Lens wiped", "A fingerprint draws a streak from every lamp."),
     byHand("quiet", "Calls and messages off", "One of them ends a run, or shakes it."),
@@ -173,4 +173,4 @@ export const checksOf = (shot: CheckedShot, phone: CheckedPhone | null): Check[]
 
 /** Settings that make right what the phone says is otherwise, as far as it can be set. */
 export const repairOf = (checks: readonly Check[]): Partial<CheckedSettings> =>
-  Object.assign({}, ...checks.filter(({ told }) => told === false).map(({ repair }) => repair));
+  Object.assign({}, ...checks.filter(({ inOrder }) => inOrder === false).map(({ repair }) => repair));

@@ -11,6 +11,7 @@ export const TIDAL_SPEEDS = {
   K1: 15.0410686,
   O1: 13.9430356,
 } as const;
+/** A tidal constituent by its usual letter and number. */
 export type ConstituentName = keyof typeof TIDAL_SPEEDS;
 
 /** One wave of a tide: height above mean level is amplitude · cos(speed · t - phase), t from the Unix epoch. */

@@ -6,7 +6,9 @@ export const ROADS = {
   main: { name: "main road", busiestPerHour: 1100 },
   trunk: { name: "trunk road", busiestPerHour: 2600 },
 } as const;
+/** How busy a road is, by the usual classes. */
 export type RoadClass = keyof typeof ROADS;
+/** All classes, from the quietest to the busiest. */
 export const ROAD_CLASSES = Object.keys(ROADS) as [RoadClass, ...RoadClass[]];
 
 /** Vehicles in an hour of the week, as counted: Monday is 1, Sunday 7. */

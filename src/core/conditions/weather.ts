@@ -17,6 +17,7 @@ export interface Weather {
 export type WeatherRow = Weather & { readonly atMs: number };
 
 const HOUR_MS = MS_PER_SECOND * SECONDS_PER_HOUR;
+/** The columns that a forecast may have. */
 export const WEATHER_KEYS = [
   "cloudLowPercent",
   "cloudMidPercent",

@@ -13,4 +13,5 @@ export const drawnWay = z
   .max(MOST_POINTS)
   .readonly()
   .refine((points) => points.every(([, , at], i) => i === 0 || at >= points[i - 1]![2]), "Time goes on along a path.");
+/** A lamp's way as a hand drew it over the picture. */
 export type DrawnWay = z.infer<typeof drawnWay>;

@@ -14,8 +14,10 @@ export const AUTOMATIC_FIELDS = [
   "declinationDeg",
   "windowSeconds",
 ] as const;
+/** A field of the scene that comes by itself until it is typed over. */
 export type AutomaticField = (typeof AUTOMATIC_FIELDS)[number];
 
+/** A number between two ends, both allowed; `name` begins what is said of any other. */
 export const within = (name: string, least: number, most: number) =>
   z
     .number(`${name} must be a number.`)
@@ -28,6 +30,7 @@ const mover = z.strictObject({
   headingDegFromPerpendicular: within("Heading", -89, 89),
 });
 
+/** The named choices between practices that disagree. */
 export const schools = z.strictObject({
   brightness: z.enum(["meter", "highlights"]),
   water: z.enum(["texture", "silk"]),
@@ -57,6 +60,7 @@ const metered = z.strictObject({
   matrixEv: within("The matrix's EV", -20, 30),
   spotEv: within("The spot's EV", -20, 30),
 });
+/** EV at ISO 100 by each way of metering. */
 export type MeteredScene = z.infer<typeof metered>;
 
 /** What a person says of the scene before a shot, and the practices chosen for it. */
@@ -99,4 +103,5 @@ export const savedScene = z.strictObject({
     .readonly()
     .default([...AUTOMATIC_FIELDS]),
 });
+/** The scene as it is stored with its shot. */
 export type SavedScene = Readonly<z.infer<typeof savedScene>>;

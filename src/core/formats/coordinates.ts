@@ -1,5 +1,6 @@
 import type { Coordinates } from "../sky";
 
+/** Coordinates that were read, or what was wrong with the text. */
 export type ParsedCoordinates =
   | { readonly kind: "place"; readonly place: Coordinates }
   | { readonly kind: "wrong"; readonly message: string };

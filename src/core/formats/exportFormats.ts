@@ -6,8 +6,10 @@ export const EXPORT_FORMATS = {
   png: { name: "PNG, 16 bit", file: PICTURE_FORMATS.png },
   jpeg: { name: "JPEG", file: PICTURE_FORMATS.jpeg },
 } as const satisfies Partial<Record<PictureFormatId, unknown>>;
+/** A format that results are written in. */
 export type ExportFormat = keyof typeof EXPORT_FORMATS;
 
+/** All of them, the fullest first. */
 export const EXPORT_FORMAT_IDS = Object.keys(EXPORT_FORMATS) as readonly ExportFormat[];
 
 /** The format that a file's ending asks for; null for none that is written. */

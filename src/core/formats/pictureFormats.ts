@@ -43,6 +43,7 @@ export const PICTURE_FORMATS = {
     ],
   },
 } as const satisfies Record<string, PictureFormat>;
+/** A kind of picture file. */
 export type PictureFormatId = keyof typeof PICTURE_FORMATS;
 
 const FORMATS = Object.entries(PICTURE_FORMATS) as readonly [PictureFormatId, PictureFormat][];

@@ -14,4 +14,5 @@ export const INTENT_IDS = [
   "glowing-background",
   "moving-picture",
 ] as const;
+/** An intent by its id. */
 export type IntentId = (typeof INTENT_IDS)[number];

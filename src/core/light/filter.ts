@@ -1,5 +1,6 @@
 /** The three ways people write how much light a neutral filter takes away. */
 export const FILTER_NOTATIONS = ["factor", "stops", "density"] as const;
+/** A way to write a filter's strength. */
 export type FilterNotation = (typeof FILTER_NOTATIONS)[number];
 
 /** A neutral filter as its owner writes it: "ND 8", "3 stops" and "OD 0.9" are nearly the same glass. */

@@ -23,6 +23,7 @@ export interface LampPanel {
   readonly colour: Rgb;
 }
 
+/** A lamp that something carries: a point of some intensity, or a lit panel. */
 export type MovingLamp = PointLamp | LampPanel;
 
 /** A linear sRGB colour scaled to luminance 1 (Rec. 709 weights). */
@@ -97,7 +98,9 @@ export const LAMP_CLASSES = {
     colour: blackBodyRgb(3000),
   },
 } as const satisfies Record<string, MovingLamp>;
+/** A class of moving lamps. */
 export type LampClassId = keyof typeof LAMP_CLASSES;
+/** All classes. */
 export const LAMP_CLASS_IDS = Object.keys(LAMP_CLASSES) as [LampClassId, ...LampClassId[]];
 
 /** Illuminance by a star of magnitude 0 outside of the atmosphere, lux. @see Cox, Allen's Astrophysical Quantities (2000), 15.1 */

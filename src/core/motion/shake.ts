@@ -14,7 +14,9 @@ export const SUPPORTS = {
   stand: { name: "light stand", settleSeconds: 0.6, touchPx: 20, gustPxPerMps: 0.16 },
   stick: { name: "stick on a railing", settleSeconds: 1, touchPx: 30, gustPxPerMps: 0.3 },
 } as const;
+/** What holds the phone. */
 export type SupportKind = keyof typeof SUPPORTS;
+/** All of them. */
 export const SUPPORT_KINDS = Object.keys(SUPPORTS) as [SupportKind, ...SupportKind[]];
 
 const BRACED_STOPS = 1.5;

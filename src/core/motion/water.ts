@@ -4,6 +4,7 @@ export const WATERS = {
   chop: { name: "small waves", tauSeconds: 0.1 },
   swell: { name: "swell", tauSeconds: 0.3 },
 } as const;
+/** A kind of water, by how fast its pattern forgets itself. */
 export type WaterKind = keyof typeof WATERS;
 
 /**

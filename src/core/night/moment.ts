@@ -63,6 +63,7 @@ export interface NightOverrides {
   readonly tideMetres: number | null;
 }
 
+/** A night of which nobody typed anything. */
 export const NO_OVERRIDES: NightOverrides = {
   cloudPercent: null,
   gustMps: null,

@@ -20,6 +20,7 @@ export const WINDOW_KINDS = {
   "low-tide": "low water",
   shower: "shower maximum",
 } as const;
+/** A kind of window of the night. */
 export type WindowKind = keyof typeof WINDOW_KINDS;
 
 /** A stretch of a night that is good for something, and why. */

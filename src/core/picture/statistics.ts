@@ -2,6 +2,7 @@ import { decodeSrgb } from "./srgb";
 
 /** Light further under white than this is counted together; an 8-bit file's darkest code above black lies at -11.7. */
 export const DARKEST_STOPS = -12;
+/** Bins of a light histogram in one stop. */
 export const BINS_PER_STOP = 8;
 /** The first holds all that is darker, the last what is white. */
 export const BIN_COUNT = 2 - DARKEST_STOPS * BINS_PER_STOP;

@@ -14,6 +14,7 @@ export const PART_KINDS = {
   delay: "the delay",
   files: "the file kinds",
 } as const;
+/** A kind of part that a line can have. */
 export type PartKind = keyof typeof PART_KINDS;
 
 /** One part that was understood. */

@@ -53,14 +53,14 @@ export function wayDrawn(
     if (still.depth[pixel]! < depthMetres || behind > BRIGHTEST || !(adds > 2 * least)) return null;
     return brightestAbout(picture, view.width, view.height, x, y) - behind > least;
   };
-  let [drawn, told, whole] = [0, 0, 0];
+  let [drawn, visible, whole] = [0, 0, 0];
   for (const { lengthPx, lamps } of way) {
     const seen = lamps.map(isDrawn).filter((each) => each !== null);
     whole += lengthPx;
-    if (seen.length > 0) told += lengthPx;
+    if (seen.length > 0) visible += lengthPx;
     if (seen.some((each) => each)) drawn += lengthPx;
   }
-  return whole < LEAST_WAY_PX || told < MOSTLY * whole ? null : drawn / told;
+  return whole < LEAST_WAY_PX || visible < MOSTLY * whole ? null : drawn / visible;
 }
 
 /** Brightest green of a pixel and those above, below and beside it. */

@@ -1,5 +1,6 @@
 /** How wet the ground is found: rain is not in the night's weather, so somebody says it. */
 export const GROUND_WETNESS = ["dry", "damp", "wet"] as const;
+/** How wet the ground is. */
 export type GroundWetness = (typeof GROUND_WETNESS)[number];
 
 /** The air of an hour. */

@@ -10,6 +10,7 @@ export const SCENE_NAMES = [
   "lantern-walk",
   "skate-yard",
 ] as const;
+/** A scene that ships, by its name in files and on the command line. */
 export type SceneName = (typeof SCENE_NAMES)[number];
 
 /** What they are called where one of them is picked. */

@@ -4,6 +4,7 @@ import type { WaterKind } from "../motion";
 /** A point in metres: x to the right, y up, z ahead; the ground is y = 0. */
 export type Point3 = readonly [number, number, number];
 
+/** What surfaces can be made of. */
 export const TEXTURES = [
   "plain",
   "asphalt",
@@ -168,7 +169,9 @@ export interface Board {
   readonly shine?: Shine | undefined;
 }
 
+/** A body with a place, a size and a material. */
 export type Solid = Block | Frustum | Ellipsoid | Dial | Board;
+/** Anything that a ray can meet. */
 export type Surface = GroundStrip | Wall | Ridge | Water | Fall | Solid;
 
 /** Sun, moon and darkness as they stand over the scene; directions to the right of the camera's own. */

@@ -1,6 +1,8 @@
 /** Slopes along the view at which mirrored light is known, in units of their root mean square. */
 export const SLOPES = [-2.25, -1.5, -0.75, 0, 0.75, 1.5, 2.25] as const;
+/** How many slopes of the water's waves are looked at. */
 export const COUNT = SLOPES.length;
+/** Between two of them, in units of their root mean square. */
 export const STEP = SLOPES[1] - SLOPES[0];
 /** How often water stands at them: a normal distribution shared between neighbours. */
 export const USUAL = (() => {

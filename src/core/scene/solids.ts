@@ -17,6 +17,7 @@ export interface Hit {
   of: "nothing" | "solid" | "wall" | "strip" | "ridge" | "fall" | "water";
 }
 
+/** A hit to be filled: nothing met, infinitely far. */
 export const newHit = (): Hit => ({ t: Infinity, nx: 0, ny: 0, nz: 0, u: 0, v: 0, index: -1, of: "nothing" });
 
 /** A solid with its turn worked out and a ball around it. */

@@ -17,6 +17,7 @@ const BEHIND_ALL = { upright: 1, depthMetres: Infinity, on: "all" } as const;
 /** A trail is drawn in straight pieces of so much turning: a thousand pixels from the pole they leave the arc by a twentieth of one. */
 const PIECE_RAD = 0.02;
 const FAR_METRES = 1e6;
+/** Hours of right ascension in a radian. */
 export const HOURS_PER_RAD = 12 / Math.PI;
 
 /** Illuminance by a star outside of the atmosphere, lux. */

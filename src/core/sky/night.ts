@@ -68,7 +68,7 @@ export function nightSky(
   return { place, span, track: track ?? trackSky(span.begin, span.end), horizon };
 }
 
-/** Coordinates of the sun's centre at an instant of the night. */
+/** Position of the sun's centre at an instant of the night. */
 export const sunOf = ({ track, place }: NightSky, atMs: number): HorizontalPosition => sunAt(track, place, atMs);
 
 /** The moon at an instant of the night. */

@@ -15,6 +15,7 @@ export const GALACTIC_CENTRE: SkyPoint = { name: "galactic centre", raDeg: hms(1
 
 /** Stars near the poles, which tell where the sky turns. */
 export const POLARIS: SkyPoint = { name: "Polaris", raDeg: hms(2, 31, 49.09), decDeg: 89.2641111 };
+/** The star nearest to the southern pole that one sees by eye, of J2000. */
 export const SIGMA_OCTANTIS: SkyPoint = { name: "Sigma Octantis", raDeg: hms(21, 8, 46.86), decDeg: -88.9564984 };
 
 /** The brightest stars, brightest first. @see ESA, The Hipparcos Catalogue, SP-1200 (1997) */

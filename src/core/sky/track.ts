@@ -143,13 +143,13 @@ const fromPlace = (frame: LocalFrame, { x, y, z }: Vector): Vector => ({
   z: z - frame.z,
 });
 
-/** Coordinates of the sun's centre. @throws RangeError outside of the track. */
+/** Position of the sun's centre. @throws RangeError outside of the track. */
 export function sunAt(track: SkyTrack, place: Coordinates, atMs: number): HorizontalPosition {
   const frame = frameAt(track, place, atMs);
   return horizontal(frame, fromPlace(frame, interpolate(track, track.sun, atMs)));
 }
 
-/** Coordinates of the moon's centre, with phase and size. @throws RangeError outside of the track. */
+/** Position of the moon's centre, with phase and size. @throws RangeError outside of the track. */
 export function moonAt(track: SkyTrack, place: Coordinates, atMs: number): MoonState {
   const moon = interpolate(track, track.moon, atMs);
   const sun = interpolate(track, track.sun, atMs);
@@ -165,7 +165,7 @@ export function moonAt(track: SkyTrack, place: Coordinates, atMs: number): MoonS
   };
 }
 
-/** Coordinates of a far point, given as its apparent unit vector of date. */
+/** Position of a far point, given as its apparent unit vector of date. */
 export function starAt(track: SkyTrack, place: Coordinates, direction: Vector, atMs: number): HorizontalPosition {
   return horizontal(frameAt(track, place, atMs), direction);
 }

@@ -131,9 +131,9 @@ function reachThem(request: SolveRequest, { recipes, beyond }: Solution): string
   if (!best) return [];
   const missed = new Set([...beyond, ...best.demands.filter(({ met }) => !met).map(({ id }) => id)]);
   return beyond.flatMap((id) => {
-    const told = best.demands.find((each) => each.id === id);
+    const judged = best.demands.find((each) => each.id === id);
     const demand = demandsOf(request).find((each) => each.id === id);
-    if (!told || !demand) return [];
+    if (!judged || !demand) return [];
     const reached: Goal = ({ hardMissed, softMissed }) => hardMissed === 0 && !softMissed.includes(id);
     const nothingLost: Goal = (each) => reached(each) && each.softMissed.every((other) => missed.has(other));
     const waysTo = (goal: Goal) =>
@@ -144,10 +144,10 @@ function reachThem(request: SolveRequest, { recipes, beyond }: Solution): string
       });
     const free = waysTo(nothingLost);
     const [first, second] = free.length > 0 ? free : waysTo(reached);
-    if (!first) return [`${told.sentence} Nothing within reach changes that.`];
+    if (!first) return [`${judged.sentence} Nothing within reach changes that.`];
     const or = second ? `, or ${second.words.replace(/,$/, "")}` : "";
     const change = `To change that: ${first.words.replace(/,$/, "")}${or}; then ${cost(first.candidate)}.`;
-    return [[told.sentence, change, ...(free.length > 0 ? [] : priceOf(request, first.candidate, missed))].join(" ")];
+    return [[judged.sentence, change, ...(free.length > 0 ? [] : priceOf(request, first.candidate, missed))].join(" ")];
   });
 }
 

@@ -16,5 +16,5 @@ export {
 } from "./field";
 export { demandsOf, type JudgedDemand, type Judgement, judge, sentenceOf } from "./judge";
 export { type MotionBounds, motionBounds } from "./motionBounds";
-export { asksOf, type Solution, type SolvedRecipe, solve, type ToldDemand } from "./solve";
+export { asksOf, type RecipeDemand, type Solution, type SolvedRecipe, solve } from "./solve";
 export { type Study, studyOf, takenAt } from "./study";

@@ -6,7 +6,7 @@ import { beyondReach, choose, compare, type Verdict, verdictOf } from "./choose"
 import { demandsOf, judge, sentenceOf } from "./judge";
 
 /** How a demand stands in a recipe, as it is told. */
-export interface ToldDemand {
+export interface RecipeDemand {
   readonly id: string;
   readonly hard: boolean;
   readonly met: boolean;
@@ -25,7 +25,7 @@ export interface SolvedRecipe {
   /** What it does better than the others. */
   readonly bestAt: string;
   /** What was missed first, then what is met. */
-  readonly demands: readonly ToldDemand[];
+  readonly demands: readonly RecipeDemand[];
   readonly outlook: Outlook;
 }
 
@@ -50,17 +50,17 @@ export const asksOf = (request: SolveRequest): readonly string[] =>
     .needs.filter(({ missing }) => missing(request))
     .map(({ ask }) => ask);
 
-function told(request: SolveRequest, candidate: Candidate, beyond: ReadonlySet<string>): ToldDemand[] {
+function recipeDemands(request: SolveRequest, candidate: Candidate, beyond: ReadonlySet<string>): RecipeDemand[] {
   const { demands } = judge(candidate.outlook, demandsOf(request));
   // Where a quantity misses its hard range, what it misses of its soft one need not be said.
   const failed = new Set(demands.flatMap(({ demand, miss }) => (demand.hard && miss > 0 ? [demand.read] : [])));
-  const list = demands.flatMap((judged): ToldDemand[] => {
+  const list = demands.flatMap((judged): RecipeDemand[] => {
     const { demand, miss } = judged;
     const sentence = sentenceOf(judged, candidate.outlook);
     if (sentence === "" || (demand.quiet && miss === 0) || (!demand.hard && failed.has(demand.read))) return [];
     return [{ id: demand.id, hard: demand.hard, met: miss === 0, beyond: beyond.has(demand.id), sentence }];
   });
-  const weight = ({ met, hard, beyond: far }: ToldDemand) => (met ? 3 : hard ? 0 : far ? 2 : 1);
+  const weight = ({ met, hard, beyond: far }: RecipeDemand) => (met ? 3 : hard ? 0 : far ? 2 : 1);
   const sorted = list.map((each, at) => ({ each, at })).sort((a, b) => weight(a.each) - weight(b.each) || a.at - b.at);
   // A hard and a soft demand on one quantity say the same of it once.
   return sorted
@@ -83,7 +83,7 @@ export function solve(request: SolveRequest): Solution {
       filterStops: candidate.filterStops,
       verdict: verdictOf(candidate, beyond),
       bestAt,
-      demands: told(request, candidate, beyond),
+      demands: recipeDemands(request, candidate, beyond),
       outlook: candidate.outlook,
     }),
   );

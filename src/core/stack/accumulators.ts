@@ -75,5 +75,7 @@ const brightest: Accumulator = {
   },
 };
 
+/** All that a stack can keep; a folded method names those that it needs. */
 export const ACCUMULATORS = { sum, brightest } as const;
+/** One of them. */
 export type AccumulatorId = keyof typeof ACCUMULATORS;

@@ -94,6 +94,7 @@ export type WholeWay = FoldedWay | BandedWay | PassedWay;
 export const METHOD_OPTIONS = {
   encoded: { flag: "--encoded", does: "average the codes as they are instead of linear light" },
 } as const;
+/** An option that a method may take. */
 export type MethodOption = keyof typeof METHOD_OPTIONS;
 
 /** A way to fuse frames: everything that the application knows of it. */

@@ -253,5 +253,7 @@ function settings({ frames, plan }: WatchedRun): MaybeWarning {
 export function warningsOf(run: WatchedRun): RunWarning[] {
   const seen = run.frames.length === 0 ? [] : [settings(run), gaps(run)];
   const compared = run.frames.length < 2 * FEW ? [] : [shift(run), brightness(run), clipping(run), colour(run)];
-  return [...seen, ...compared, battery(run), storage(run), twilight(run), dew(run)].filter((told) => told !== null);
+  return [...seen, ...compared, battery(run), storage(run), twilight(run), dew(run)].filter(
+    (warning) => warning !== null,
+  );
 }

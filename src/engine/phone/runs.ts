@@ -59,7 +59,7 @@ export interface NumberedEvent {
 export class StandInRuns {
   private readonly held = new Map<string, Held>();
   private readonly remembered: NumberedEvent[] = [];
-  private told = 0;
+  private eventCount = 0;
   private isArming = false;
   /** Emits `event` as things happen, and `gone` when the phone is to be out of reach. */
   readonly happens = new EventEmitter<{ event: [NumberedEvent]; gone: [] }>();
@@ -210,8 +210,8 @@ export class StandInRuns {
   }
 
   private tell(event: PhoneEvent): void {
-    this.told++;
-    const numbered = { number: this.told, event };
+    this.eventCount++;
+    const numbered = { number: this.eventCount, event };
     this.remembered.push(numbered);
     if (this.remembered.length > MOST_EVENTS) this.remembered.shift();
     this.happens.emit("event", numbered);
@@ -256,8 +256,8 @@ export class StandInRuns {
           const raw = rawPath
             ? await this.keep(rawPath, name.replace(/jpg$/, "dng"), "image/x-adobe-dng", rawBytes)
             : null;
-          const told = { run: run.id, index, takenAt: takenAt.toISOString(), shutterSeconds, iso };
-          const frame = { ...told, ...file, raw };
+          const taken = { run: run.id, index, takenAt: takenAt.toISOString(), shutterSeconds, iso };
+          const frame = { ...taken, ...file, raw };
           frames.set(index, { ...frame, path, rawPath });
           held.run = { ...held.run, framesTaken: held.run.framesTaken + 1 };
           this.tell({ kind: "frame", frame });

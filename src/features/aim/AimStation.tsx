@@ -47,8 +47,8 @@ export function AimStation({ outingId, shotId }: { readonly outingId: string; re
   const cursorMs = useNightCursor();
   const heldMs = useNightHeld();
   const change = useShotChange();
-  const shown = useShotRecipe(shotId);
-  const { recipe, apply } = shown;
+  const lineState = useShotRecipe(shotId);
+  const { recipe, apply } = lineState;
   const aim = shot?.aim ?? START;
   if (shot && kit && !night && !coming) {
     return (
@@ -124,7 +124,7 @@ export function AimStation({ outingId, shotId }: { readonly outingId: string; re
         reasonsName="Path and focus"
         reasons={reasons}
       />
-      <RecipeLine shown={shown} />
+      <RecipeLine state={lineState} />
     </>
   );
 }

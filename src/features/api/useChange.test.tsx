@@ -14,12 +14,12 @@ interface Jar {
   readonly lid: string;
 }
 type JarPart = Partial<Jar>;
-const told = {
+const reading = {
   row: "jar 1",
   reply: z.object({ sand: z.number(), lid: z.string() }).transform((jar) => ({ shows: jar, fields: jar })),
 };
 const draft = {
-  told,
+  reading,
   url: "/api/jars/1",
   shown: [shownIn<Jar, JarPart>(["jar"], (jar, part) => ({ ...jar, ...part }))],
 };
@@ -98,11 +98,11 @@ describe("a draft", () => {
     let answer = (_value: unknown) => {};
     sent.mockImplementationOnce(() => new Promise((resolve) => (answer = resolve)) as never);
     const { change, jar } = bench();
-    const first = change({ sand: 2 }, {}, { told });
+    const first = change({ sand: 2 }, {}, { reading });
     // Made before the answer comes: the lid is not known to have been taken off with the sand.
-    const second = change({ lid: "half" }, {}, { told });
+    const second = change({ lid: "half" }, {}, { reading });
     await waitFor(() => expect(sent).toHaveBeenCalledTimes(1));
-    await settled(() => answer(told.reply.parse({ sand: 2, lid: "off" })));
+    await settled(() => answer(reading.reply.parse({ sand: 2, lid: "off" })));
     await Promise.all([first, second]);
     expect(bodies().at(-1)).toEqual({ lid: "half", was: { lid: "off" } });
     expect(jar()!.sand).toBe(2);

@@ -32,11 +32,11 @@ export interface ChangeTarget<Part> {
   /** What else follows from it, by the keys of their replies. */
   readonly affects?: readonly QueryKey[];
   /** What the answer tells of the row, where a change of one part changes others too. */
-  readonly told?: RowReading<Part>;
+  readonly reading?: RowReading<Part>;
 }
 
 /** What an answer tells of a row: what is shown of it, and its fields by the names under which changes send them. */
-interface ToldRow<Part> {
+interface RowState<Part> {
   readonly shows: Part;
   readonly fields: object;
 }
@@ -44,7 +44,7 @@ interface ToldRow<Part> {
 /** A row that several drafts change, and how its state is read from an answer; null where it tells nothing. */
 interface RowReading<Part> {
   readonly row: string;
-  readonly reply: z.ZodType<ToldRow<Part> | null>;
+  readonly reply: z.ZodType<RowState<Part> | null>;
 }
 
 /** A change, and what it changes from. */
@@ -52,7 +52,7 @@ export interface Edit<Part> {
   readonly part: Part;
   /** Left out where nothing was there before. */
   readonly was?: Part | undefined;
-  /** RowReading at once, with an undo where there was something before. */
+  /** Said at once, with an undo where there was something before. */
   readonly said?: string;
   /** Waits until the hand rests, where changes come in many small steps; what they add up to is kept. */
   readonly restMs?: number;
@@ -71,7 +71,7 @@ interface Outbox {
   count: number;
   /** How many answers have told of a row. */
   answers: number;
-  readonly told: Map<string, { readonly answer: number; readonly fields: object }>;
+  readonly latest: Map<string, { readonly answer: number; readonly fields: object }>;
   readonly stale: Map<string, QueryKey>;
   readonly gathered: Map<string, Gathered>;
 }
@@ -83,7 +83,7 @@ function outboxOf(client: QueryClient): Outbox {
     tail: Promise.resolve(),
     count: 0,
     answers: 0,
-    told: new Map(),
+    latest: new Map(),
     stale: new Map(),
     gathered: new Map(),
   };
@@ -157,8 +157,8 @@ const bodyOf = (part: object, was: object | undefined): object => (was === undef
  * What a change changes from, as the answers to one's own earlier changes have told since it was made: what those have
  * changed besides is no other window's doing.
  */
-function newest<Part extends object>(box: Outbox, { told }: ChangeTarget<Part>, was: Part, made: number): object {
-  const latest = told && box.told.get(told.row);
+function newest<Part extends object>(box: Outbox, { reading }: ChangeTarget<Part>, was: Part, made: number): object {
+  const latest = reading && box.latest.get(reading.row);
   if (!latest || latest.answer <= made) return was;
   const known = new Map(Object.entries(latest.fields));
   return Object.fromEntries(Object.entries(was).map(([field, value]) => [field, known.get(field) ?? value]));
@@ -177,12 +177,12 @@ async function deliver<Part extends object>(
   const answer = box.tail.then(async () => {
     const given = bodyOf(part, was && newest(box, draft, was, made));
     // The next one begins from what this answer tells.
-    const told = await sendJson(method, url, given, draft.told?.reply ?? doneReply.transform(() => null));
-    if (draft.told && told) box.told.set(draft.told.row, { answer: ++box.answers, fields: told.fields });
-    return told;
+    const state = await sendJson(method, url, given, draft.reading?.reply ?? doneReply.transform(() => null));
+    if (draft.reading && state) box.latest.set(draft.reading.row, { answer: ++box.answers, fields: state.fields });
+    return state;
   });
   box.tail = answer.catch(() => {});
-  const told = await answer.catch((error: unknown) => {
+  const state = await answer.catch((error: unknown) => {
     const elsewhere = error instanceof ProblemError && error.code === CHANGED_ELSEWHERE;
     const again = () => {
       for (const { show } of shown) show(client, part);
@@ -194,7 +194,7 @@ async function deliver<Part extends object>(
   });
   box.count--;
   if (box.count > 0) return;
-  if (told) for (const { show } of shown) show(client, told.shows);
+  if (state) for (const { show } of shown) show(client, state.shows);
   const stale = [...box.stale.values()];
   box.stale.clear();
   await Promise.all(stale.map((queryKey) => client.invalidateQueries({ queryKey })));

@@ -24,8 +24,8 @@ const atPoint = (recipe: Recipe, { shutterSeconds, iso }: FieldPoint): Recipe =>
 
 /** Expose: which settings can work, and why. The recipe line and the point of the field are one and the same. */
 export function ExposeStation({ shotId }: { readonly outingId: string; readonly shotId: string }) {
-  const shown = useShotRecipe(shotId);
-  const { line, recipe, draft, apply } = shown;
+  const lineState = useShotRecipe(shotId);
+  const { line, recipe, draft, apply } = lineState;
   const exposure = useExposure(shotId, recipe);
   const changes = useExposureChanges(exposure);
   const [edgeId, setEdgeId] = useState<string | null>(null);
@@ -81,7 +81,7 @@ export function ExposeStation({ shotId }: { readonly outingId: string; readonly 
           />
         }
       />
-      <RecipeLine shown={shown} />
+      <RecipeLine state={lineState} />
     </>
   );
 }

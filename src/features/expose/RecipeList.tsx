@@ -31,7 +31,7 @@ export function RecipeList({ solution, advice, line, before, sceneEv, cautions, 
   const [best] = solution.recipes;
   const works = best?.verdict === "works";
   // What would open the ground comes first where nothing works yet, and last where something does.
-  const told = (
+  const judgement = (
     <Box py={works ? "6px" : 0} borderTopWidth={works ? "1px" : 0} borderColor="line">
       {works && advice !== null && advice.length > 0 && (
         <Box fontSize="note" fontWeight={560}>
@@ -65,7 +65,7 @@ export function RecipeList({ solution, advice, line, before, sceneEv, cautions, 
           <code>{best.line}</code>. The limits that moved show where they were, dotted.
         </Box>
       )}
-      {!works && told}
+      {!works && judgement}
       <Box as="ol" listStyleType="none" aria-label="Recipes, the best first">
         {solution.recipes.map((recipe, index) => (
           <Box as="li" key={recipe.line} borderTopWidth={index === 0 ? 0 : "1px"} borderColor="line" py="6px">
@@ -94,7 +94,7 @@ export function RecipeList({ solution, advice, line, before, sceneEv, cautions, 
           </Box>
         ))}
       </Box>
-      {works && told}
+      {works && judgement}
       <Box fontSize="note" py="6px" borderTopWidth="1px" borderColor="line">
         <Box fontWeight={560}>Cautions</Box>
         {cautions.map((text) => (

@@ -16,9 +16,9 @@ export function useAdvice(request: SolveRequest | null): readonly string[] | nul
     const callOff = whenIdle(() => {
       const running = startAdvice();
       end = running.end;
-      void running.api.advise(request).then((told) => {
+      void running.api.advise(request).then((next) => {
         if (!current) return;
-        setAdvice(told);
+        setAdvice(next);
         end();
       });
     });

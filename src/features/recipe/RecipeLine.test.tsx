@@ -36,7 +36,7 @@ async function station(line: string) {
   function Station() {
     at.client = useQueryClient();
     at.recipe = useShotRecipe("a");
-    return <RecipeLine shown={at.recipe} />;
+    return <RecipeLine state={at.recipe} />;
   }
   show(<Station />);
   const input = () => screen.getByRole<HTMLInputElement>("textbox", { name: "Recipe" });

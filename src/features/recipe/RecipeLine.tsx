@@ -8,7 +8,7 @@ import { onKeys } from "@/ui/keys";
 import { underlined } from "./underlined";
 
 /** A line as it is typed, and what becomes of it. */
-export interface ShownLine extends ParsedRecipe {
+export interface LineState extends ParsedRecipe {
   readonly line: string;
   readonly type: (text: string) => void;
   readonly save: (line: string) => void;
@@ -17,9 +17,9 @@ export interface ShownLine extends ParsedRecipe {
 }
 
 /** The recipe as one line of text: what is wrong is underlined, and what was expected is said above it. */
-export function RecipeLine({ shown }: { readonly shown: ShownLine }) {
+export function RecipeLine({ state }: { readonly state: LineState }) {
   const mirror = useRef<HTMLDivElement>(null);
-  const { line: text, recipe, problems, type, save, revert, undo } = shown;
+  const { line: text, recipe, problems, type, save, revert, undo } = state;
   const [first] = problems;
   // A line that is right is finished by Enter, or by leaving the field.
   const commit = () => {

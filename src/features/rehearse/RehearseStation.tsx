@@ -45,8 +45,8 @@ interface RehearseStationProps {
 
 /** Rehearse: the picture before it is taken, at every moment of its run, beside what the phone's screen would show. */
 export function RehearseStation({ outingId, shotId }: RehearseStationProps) {
-  const shown = useShotRecipe(shotId);
-  const { recipe, type, save } = shown;
+  const lineState = useShotRecipe(shotId);
+  const { recipe, type, save } = lineState;
   const rehearse = useRehearse(shotId, recipe);
   const known = useShot(shotId).data;
   const base = `/outings/${outingId}/shots/${shotId}`;
@@ -61,7 +61,7 @@ export function RehearseStation({ outingId, shotId }: RehearseStationProps) {
       ) : (
         <Box flex="1" />
       )}
-      <RecipeLine shown={shown} />
+      <RecipeLine state={lineState} />
     </>
   );
 }

@@ -16,7 +16,7 @@ interface CheckListProps {
   readonly onRepair: (change: Partial<CheckedSettings>) => void;
 }
 
-/** One point: told by the phone, repaired by a press, or ticked by whoever is there. */
+/** One point: inOrder by the phone, repaired by a press, or ticked by whoever is there. */
 function Point({
   check,
   ticked,
@@ -28,26 +28,26 @@ function Point({
   readonly onTick: (ticked: boolean) => void;
   readonly onRepair: CheckListProps["onRepair"];
 }) {
-  const { what, why, told, repair } = check;
+  const { what, why, inOrder, repair } = check;
   return (
     <Box as="li" py="5px">
       <Flex align="center" gap="8px" minH="28px">
-        {told === null ? (
+        {inOrder === null ? (
           <Tick checked={ticked} onChange={onTick}>
             {what}
           </Tick>
         ) : (
           <>
-            <Box color={told ? "moss" : "coral"} aria-hidden>
-              {told ? <CheckIcon size={18} /> : <TriangleAlert size={18} />}
+            <Box color={inOrder ? "moss" : "coral"} aria-hidden>
+              {inOrder ? <CheckIcon size={18} /> : <TriangleAlert size={18} />}
             </Box>
             <Box flex="1">
               {what}
               <Box as="span" srOnly>
-                {told ? ": so it is" : ": otherwise"}
+                {inOrder ? ": so it is" : ": otherwise"}
               </Box>
             </Box>
-            {!told && repair && (
+            {!inOrder && repair && (
               <Action look="text" color="lamp" aria-label={`Set: ${what}`} onClick={() => onRepair(repair)}>
                 Set it
               </Action>
@@ -55,7 +55,7 @@ function Point({
           </>
         )}
       </Flex>
-      {(told === false || (told === null && !ticked)) && (
+      {(inOrder === false || (inOrder === null && !ticked)) && (
         <Box color="ash" fontSize="note" ps="26px">
           {why}
         </Box>
@@ -66,7 +66,7 @@ function Point({
 
 /** The list before a run: what the phone says of itself, and what only somebody who is there can see. */
 export function CheckList({ checks, ticked, phoneName, onTick, onRepair }: CheckListProps) {
-  const done = checks.filter(({ id, told }) => told ?? ticked.includes(id)).length;
+  const done = checks.filter(({ id, inOrder }) => inOrder ?? ticked.includes(id)).length;
   const repair = repairOf(checks);
   return (
     <Box as="section" aria-label="Before the run" py="12px" borderBottomWidth="1px" borderColor="line">

@@ -36,7 +36,7 @@ function Preparing({ station }: { readonly station: RunStationState }) {
       )}
       {taker === "linked" && (
         <LinkPhone
-          phone={phone.told}
+          phone={phone.reported}
           busy={phone.isLinking}
           problem={phone.problem}
           onLink={(link) => phone.link(link)}
@@ -46,7 +46,7 @@ function Preparing({ station }: { readonly station: RunStationState }) {
         checks={list.checks}
         ticked={list.ticked}
         onTick={list.tick}
-        {...(taker === "linked" && { phoneName: phone.told?.name ?? null })}
+        {...(taker === "linked" && { phoneName: phone.reported?.name ?? null })}
         onRepair={(change) => phone.set(change)}
       />
     </>

@@ -17,7 +17,7 @@ export function RunStation({ outingId, shotId }: { readonly outingId: string; re
         reasonsName="Settings"
         reasons={<RunColumn station={station} />}
       />
-      {station.shot && <RecipeLine shown={station.recipeLine} />}
+      {station.shot && <RecipeLine state={station.recipeLine} />}
     </>
   );
 }

@@ -23,8 +23,8 @@ export function SpokenNote({ onSpoken }: { readonly onSpoken: (sound: Blob, seco
   const [isThere, setThere] = useState(false);
   const [isOn, setOn] = useState(false);
   const recording = useRef<Recording | null>(null);
-  const told = useRef(onSpoken);
-  told.current = onSpoken;
+  const latest = useRef(onSpoken);
+  latest.current = onSpoken;
   useEffect(() => setThere(canRecord()), []);
 
   const end = () => {
@@ -61,7 +61,7 @@ export function SpokenNote({ onSpoken }: { readonly onSpoken: (sound: Blob, seco
         recording.current = null;
         setOn(false);
         const type = recorder.mimeType.split(";")[0] ?? "";
-        told.current(new Blob(parts, { type }), (Date.now() - beganAt) / 1000);
+        latest.current(new Blob(parts, { type }), (Date.now() - beganAt) / 1000);
       };
       recorder.start();
       recording.current = { recorder, stream, beganAt };

@@ -5,7 +5,7 @@ import { chosenCamera } from "@/core/camera";
 import { planCapture, SOME_TIME } from "@/core/capture";
 import { parseRecipe } from "@/core/recipe";
 import { enter, settled, show } from "@/ui/testing/show";
-import { SetItSo } from "./hand/SetItSo";
+import { SettingsCard } from "./hand/SettingsCard";
 import { LinkPhone } from "./LinkPhone";
 import { PhoneScreen } from "./PhoneScreen";
 import { TwilightReasons } from "./TwilightReasons";
@@ -98,17 +98,21 @@ test("of many warnings two are said, each with what to do, and the others are co
 
 describe("what to set on a phone by hand", () => {
   it("is every value of the line, as one finds it on the phone", () => {
-    show(<SetItSo plan={planOf("24 x 2s every 2.5s | iso 100 | nd 8 | wb 4000K | focus 12m | delay 2s | raw+jpeg")} />);
+    show(
+      <SettingsCard
+        plan={planOf("24 x 2s every 2.5s | iso 100 | nd 8 | wb 4000K | focus 12m | delay 2s | raw+jpeg")}
+      />,
+    );
     const said = textOf();
     for (const each of ["2 s", "100", "3.0 stops", "4000 K", "12 m", "2.5 s", "raw and JPEG"])
       expect(said).toContain(each);
   });
 
   it("is each shutter of a bracket, and both ends of a ramp", () => {
-    show(<SetItSo plan={planOf("3 x 1/2 | bracket 1 stops | iso 50")} />);
+    show(<SettingsCard plan={planOf("3 x 1/2 | bracket 1 stops | iso 50")} />);
     expect(textOf()).toContain("1/4 s, 0.5 s, 1 s");
     document.body.innerHTML = "";
-    show(<SetItSo plan={planOf("20 x 1/2 every 9s | ramp +3 stops | iso 50")} />);
+    show(<SettingsCard plan={planOf("20 x 1/2 every 9s | ramp +3 stops | iso 50")} />);
     expect(textOf()).toContain("0.5 s to 4 s");
   });
 });

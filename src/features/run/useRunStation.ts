@@ -81,7 +81,7 @@ export function useRunStation(outingId: string, shotId: string) {
     watch,
     isUnderWay: linked.goesOn || hand.goesOn,
     phone: {
-      told: phone,
+      reported: phone,
       set: set.mutate,
       link: link.mutate,
       isLinking: link.isPending,

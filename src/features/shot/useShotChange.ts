@@ -27,7 +27,7 @@ export const shotShown = ({ id, outingId }: ShotReply) => [
 ];
 
 /** A shot's row as the answer to a change tells it; another intent plans its line, time and scene anew. */
-const toldOf = ({ id }: ShotReply) => ({
+const readingOf = ({ id }: ShotReply) => ({
   row: `shot ${id}`,
   reply: shotReply.transform((shot) => ({ shows: shot, fields: { ...shot, line: shot.recipeLine } })),
 });
@@ -38,7 +38,7 @@ export function useShotChange(): (shot: ShotReply, part: ShotPart, edit?: ShotEd
   return useCallback(
     (shot, part, edit) => {
       const was = Object.fromEntries(Object.keys(part).map((key) => [key, shot[key as keyof ShotReply]])) as ShotPart;
-      const draft = { url: `/api/shots/${shot.id}`, shown: shotShown(shot), told: toldOf(shot) };
+      const draft = { url: `/api/shots/${shot.id}`, shown: shotShown(shot), reading: readingOf(shot) };
       return change(draft, { part, was, ...edit });
     },
     [change],

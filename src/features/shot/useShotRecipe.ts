@@ -70,8 +70,8 @@ export function useShotRecipe(shotId: string): ShotRecipe {
       })),
     ];
     // Of the shot's row the line is told by other changes alone.
-    const told = { row: `shot ${shotId}`, reply: recipeReply.transform(() => null) };
-    const draft = { method: "PUT", url: `/api/shots/${shotId}/recipe`, shown, told } as const;
+    const reading = { row: `shot ${shotId}`, reply: recipeReply.transform(() => null) };
+    const draft = { method: "PUT", url: `/api/shots/${shotId}/recipe`, shown, reading } as const;
     void change(draft, { part: { line: text }, was: { line: savedLine } });
   };
   const save = (text: string) => {

@@ -13,9 +13,9 @@ function giveSizes(width: number, height: number): void {
   Object.defineProperty(HTMLElement.prototype, "clientWidth", { configurable: true, get: () => width });
   Object.defineProperty(HTMLElement.prototype, "clientHeight", { configurable: true, get: () => height });
   globalThis.ResizeObserver = class implements ResizeObserver {
-    constructor(private readonly told: ResizeObserverCallback) {}
+    constructor(private readonly measure: ResizeObserverCallback) {}
     observe() {
-      this.told([], this);
+      this.measure([], this);
     }
     unobserve() {}
     disconnect() {}
@@ -29,16 +29,13 @@ function givePointers(): void {
   } as typeof PointerEvent;
 }
 
-/** Parts that are machines go on by themselves after an event; what they become is waited for. */
-function letMachinesRun(): void {
-  Object.assign(globalThis, { IS_REACT_ACT_ENVIRONMENT: false });
-}
+// Parts that are machines go on by themselves after an event; what they become is waited for.
+beforeAll(() => void Object.assign(globalThis, { IS_REACT_ACT_ENVIRONMENT: false }));
 
 /** Renders a piece of the interface as it stands in the application, of this size in pixels. */
 export function show(element: ReactElement, [width, height]: readonly [number, number] = [900, 560]) {
   giveSizes(width, height);
   givePointers();
-  letMachinesRun();
   const client = new QueryClient({ defaultOptions: { queries: { retry: false } } });
   const tree = (inner: ReactElement) => (
     <QueryClientProvider client={client}>

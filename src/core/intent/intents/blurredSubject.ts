@@ -9,6 +9,7 @@ import { littleNoise } from "../quality";
 
 const ground = (sceneEv: number): string => (sceneEv >= -1 ? "place" : "land");
 
+/** One thing drawn out, the world still. */
 export const blurredSubject = {
   id: "blurred-subject",
   name: "Blurred subject, still world",

@@ -9,6 +9,7 @@ import { littleNoise } from "../quality";
 
 const SQUARE = "square";
 
+/** A place without the people who pass. */
 export const emptiedPlace = {
   id: "emptied-place",
   name: "Emptied place",

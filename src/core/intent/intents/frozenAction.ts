@@ -9,6 +9,7 @@ import { littleNoise } from "../quality";
 
 const ground = (sceneEv: number): string => (sceneEv >= -1 ? "place" : "land");
 
+/** Something that moves, held sharp. */
 export const frozenAction = {
   id: "frozen-action",
   name: "Frozen action",

@@ -9,6 +9,7 @@ import { littleNoise } from "../quality";
 
 const SUBJECT = "subject";
 
+/** A near subject before discs of light. */
 export const glowingBackground = {
   id: "glowing-background",
   name: "Glowing background",

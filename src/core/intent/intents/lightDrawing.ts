@@ -11,6 +11,7 @@ const ground = (sceneEv: number): string => (sceneEv >= -1 ? "place" : "land");
 /** Dark enough for the drawing, bright enough for what stands around it, stops from the meter. */
 const BEHIND_A_DRAWING_STOPS = -2;
 
+/** A figure drawn with a lamp. */
 export const lightDrawing = {
   id: "light-drawing",
   name: "Light drawing",

@@ -11,6 +11,7 @@ const STREET = "street";
 /** A stop of trail is worth more than what noise there is at all. */
 const TRAIL_WEIGHT = 10;
 
+/** Whole trails of passing lamps. */
 export const lightTrails = {
   id: "light-trails",
   name: "Light trails",

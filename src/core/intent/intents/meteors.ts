@@ -12,6 +12,7 @@ const LAND = "land";
 const STREAK_MAGNITUDE = 6;
 const FAINT_STREAK_MAGNITUDE = 7.5;
 
+/** Many short frames without gaps, for the one that holds a streak. */
 export const meteors = {
   id: "meteors",
   name: "Meteors and satellites",

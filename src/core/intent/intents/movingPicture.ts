@@ -7,6 +7,7 @@ import type { Intent } from "../intent";
 
 const ground = (sceneEv: number): string => (sceneEv >= -1 ? "place" : "land");
 
+/** Moving pictures by the shutter angle. */
 export const movingPicture = {
   id: "moving-picture",
   name: "Moving picture",

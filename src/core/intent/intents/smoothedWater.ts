@@ -9,6 +9,7 @@ import { littleNoise } from "../quality";
 
 const WATER = "water";
 
+/** Water as silk or as streaks. */
 export const smoothedWater = {
   id: "smoothed-water",
   name: "Smoothed water",

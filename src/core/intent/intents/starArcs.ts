@@ -12,6 +12,7 @@ const LAND = "land";
 const CONSTELLATION_MAGNITUDE = 4.5;
 const FILLED_MAGNITUDE = 6;
 
+/** Stars as arcs about the pole. */
 export const starArcs = {
   id: "star-arcs",
   name: "Star arcs",

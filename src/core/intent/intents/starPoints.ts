@@ -12,6 +12,7 @@ const LAND = "land";
 const NAKED_EYE_MAGNITUDE = 6.5;
 const MANY_STARS_MAGNITUDE = 8;
 
+/** Stars as points. */
 export const starPoints = {
   id: "star-points",
   name: "Star points",

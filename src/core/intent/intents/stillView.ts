@@ -7,6 +7,7 @@ import { littleNoise } from "../quality";
 
 const ground = (sceneEv: number): string => (sceneEv >= -1 ? "façade" : "land");
 
+/** A still view, highlights kept. */
 export const stillView = {
   id: "still-view",
   name: "Still night view",

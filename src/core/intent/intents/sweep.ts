@@ -9,6 +9,7 @@ import { littleNoise } from "../quality";
 
 const ground = (sceneEv: number): string => (sceneEv >= -1 ? "street" : "land");
 
+/** The subject sharp, the background drawn out by turning with it. */
 export const sweep = {
   id: "sweep",
   name: "Sweep with the subject",

@@ -12,17 +12,28 @@ import type {
 
 // Materials and things that several places have.
 
+/** Wet-worn stone setts of a quay. */
 export const COBBLES: Material = { reflectance: 0.2, tint: [1.04, 1, 0.94], texture: "cobbles", wetness: 0.16 };
+/** A road's surface. */
 export const ASPHALT: Material = { reflectance: 0.12, tint: [1, 1, 1], texture: "asphalt", wetness: 0.3 };
+/** Dressed stone of walls and steps. */
 export const STONE: Material = { reflectance: 0.3, tint: [1.04, 1, 0.92], texture: "plaster", wetness: 0 };
+/** Painted plaster of house fronts. */
 export const PLASTER: Material = { reflectance: 0.36, tint: [1.1, 1, 0.88], texture: "plaster", wetness: 0 };
+/** Brick of mills and chimneys. */
 export const BRICK: Material = { reflectance: 0.22, tint: [1.35, 0.92, 0.72], texture: "brick", wetness: 0 };
+/** Weathered boards and posts. */
 export const TIMBER: Material = { reflectance: 0.2, tint: [1.12, 1, 0.84], texture: "timber", wetness: 0 };
+/** Painted iron of posts, rails and lamps. */
 export const IRON: Material = { reflectance: 0.05, tint: [1, 1, 1.05], texture: "plain", wetness: 0 };
+/** Mown or grazed grass. */
 export const GRASS: Material = { reflectance: 0.1, tint: [0.95, 1.1, 0.6], texture: "grass", wetness: 0 };
+/** Leaves of trees and ivy. */
 export const LEAVES: Material = { reflectance: 0.13, tint: [0.8, 1.15, 0.5], texture: "leaves", wetness: 0 };
+/** Smooth cast concrete. */
 export const CONCRETE: Material = { reflectance: 0.32, tint: [1, 1, 0.97], texture: "concrete", wetness: 0 };
 
+/** A wall without windows. */
 export const NO_WINDOWS: WindowGrid = { columnMetres: 3, rowMetres: 3, litShare: 0, luminanceCdM2: 0, kelvin: 2700 };
 
 /** A strip of ground along z, from one x to another. */
@@ -34,6 +45,7 @@ export const stripAlong = (fromX: number, toX: number, material: Material, y = 0
   material,
 });
 
+/** A box that stands on the ground, metres. */
 export const block = (at: Point3, sizeMetres: Point3, material: Material, more: Partial<Block> = {}): Block => ({
   kind: "block",
   at,
@@ -44,6 +56,7 @@ export const block = (at: Point3, sizeMetres: Point3, material: Material, more: 
   ...more,
 });
 
+/** An upright round body, metres. */
 export const column = (
   at: Point3,
   radiusMetres: number,
@@ -59,6 +72,7 @@ export const column = (
   material,
 });
 
+/** A rounded body, metres. */
 export const rounded = (at: Point3, radiiMetres: Point3, material: Material, gaps = 0): Ellipsoid => ({
   kind: "ellipsoid",
   at,

@@ -16,7 +16,7 @@ import { ShutterLine } from "../ShutterLine";
 import { HandLog } from "./HandLog";
 import { HandRunning } from "./HandRunning";
 import { MomentPanel } from "./MomentPanel";
-import { SetItSo } from "./SetItSo";
+import { SettingsCard } from "./SettingsCard";
 import { type CueWays, useCues } from "./useCues";
 import type { HandRun } from "./useHandRun";
 
@@ -89,7 +89,7 @@ export function HandView({ hand, line, plan, camera, mover, inTheMiddle }: HandV
             onRemove={(id) => remove.mutate(id)}
           />
         ) : (
-          plan && <SetItSo plan={plan} />
+          plan && <SettingsCard plan={plan} />
         )}
       </Box>
       {plan && <ShutterLine plan={plan} />}

@@ -4,7 +4,7 @@ import { application } from "@/engine/application";
 import { PhoneAnswerError, PhoneAwayError, RemotePhone } from "@/engine/phone/client";
 import { linkedPhone } from "@/engine/phone/linked";
 import { forgetLink, saveLink } from "@/engine/phone/savedLink";
-import { toldPhone } from "../told";
+import { phoneAnswer } from "../phoneAnswer";
 
 const AT_A_RUN = () =>
   problem(409, "phone-busy", "A run goes on; its frames come from the phone that took them. Wait for it, or stop it.");
@@ -25,12 +25,12 @@ export const PUT = route(async (request) => {
     throw error;
   }
   await saveLink(wanted.data);
-  return toldPhone(await linkedPhone());
+  return phoneAnswer(await linkedPhone());
 });
 
 /** Goes back to the stand-in. */
 export const DELETE = route(async () => {
   if ((await application()).capturing.size > 0) return AT_A_RUN();
   await forgetLink();
-  return toldPhone(await linkedPhone());
+  return phoneAnswer(await linkedPhone());
 });

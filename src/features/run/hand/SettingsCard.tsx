@@ -31,7 +31,7 @@ function settingsOf(plan: CapturePlan): readonly (readonly [name: string, value:
 }
 
 /** The line as one sets it on a phone that is not linked, large enough to read in the dark with the other hand busy. */
-export function SetItSo({ plan }: { readonly plan: CapturePlan }) {
+export function SettingsCard({ plan }: { readonly plan: CapturePlan }) {
   return (
     <Box
       as="section"

@@ -3,7 +3,7 @@ import { phoneReply } from "@/contracts/phoneReply";
 import type { LinkedPhone } from "@/engine/phone/linked";
 
 /** Answers with what a phone says of itself. @throws PhoneAwayError where it does not answer. */
-export async function toldPhone({ phone, by }: LinkedPhone): Promise<Response> {
+export async function phoneAnswer({ phone, by }: LinkedPhone): Promise<Response> {
   const [{ name, canPause }, settings, status] = await Promise.all([
     phone.capabilities(),
     phone.settings(),
