@@ -5,7 +5,7 @@ import { join } from "node:path";
 import { type APIRequestContext, expect, test } from "@playwright/test";
 import sharp from "sharp";
 
-const FRAMES = 24;
+const FRAMES = 40;
 const testData = process.env.TEST_DATA ?? ".test-data";
 const data = join(testData, "restart");
 
@@ -69,11 +69,11 @@ async function lastWords(server: ChildProcess): Promise<string> {
   return words;
 }
 
-/** A picture of 12 MP with noise of its own. */
+/** A picture of 3 MP with noise of its own. */
 function picture(seed: number): Promise<Buffer> {
   const noise = { type: "gaussian", mean: 100 + 20 * seed, sigma: 8 } as const;
   const background = { r: 60 * seed, g: 100, b: 250 - 60 * seed };
-  return sharp({ create: { width: 4080, height: 3060, channels: 3, background, noise } })
+  return sharp({ create: { width: 2040, height: 1530, channels: 3, background, noise } })
     .jpeg({ quality: 60 })
     .toBuffer();
 }
