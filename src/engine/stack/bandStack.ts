@@ -3,7 +3,7 @@ import { type BandedWay, bandBytes, bindKernels, createFrameBand, type Samples }
 import { readFully, writeFully } from "../files/wholeIo";
 import { compiledKernels } from "./compiledKernels";
 import { eachFrame, openFrames, stepReporter } from "./decodedFrames";
-import type { StackOutcome, StackProgress, StackRequest } from "./request";
+import { NOTHING_READ, type StackOutcome, type StackProgress, type StackRequest } from "./request";
 import { writeTiff } from "./writeTiff";
 
 /** Bytes of all frames that are in memory at once. */
@@ -38,7 +38,7 @@ export async function bandStack(
     };
     const used = await eachFrame(frames, { files, depth }, keep, stepReporter(files.length, 1, onProgress), signal);
     if (signal?.aborted) return { kind: "aborted" };
-    if (used.length === 0) return { kind: "failed", reason: "None of the files could be read.", refused };
+    if (used.length === 0) return { kind: "failed", reason: NOTHING_READ, refused };
     const bandSamples = Math.max(1, Math.min(frameSamples, Math.floor(BAND_BYTES / bytesPerSample / used.length)));
     const band = createFrameBand(used.length, bandSamples, depth);
     const kernels = await bindKernels(await compiledKernels(), band.memory);

@@ -13,7 +13,7 @@ import { checkpointKey, loadCheckpoint, saveCheckpoint } from "./checkpoint";
 import { chooseFrames } from "./chooseFrames";
 import { compiledKernels } from "./compiledKernels";
 import type { FoldReply, StackThreadData } from "./messages";
-import type { StackFile, StackOutcome, StackProgress, StackRequest } from "./request";
+import { NOTHING_READ, type StackFile, type StackOutcome, type StackProgress, type StackRequest } from "./request";
 import type { StackThread } from "./thread";
 import { writeResult } from "./writeResult";
 
@@ -98,7 +98,7 @@ export async function foldStack(
   }
   if (signal?.aborted) return { kind: "aborted" };
   const withoutIndex = refused.map(({ name, reason }) => ({ name, reason }));
-  if (folded.size === 0) return { kind: "failed", reason: "None of the files could be read.", refused: withoutIndex };
+  if (folded.size === 0) return { kind: "failed", reason: NOTHING_READ, refused: withoutIndex };
 
   await writeResult({ state, kernels, finish, frames: folded.size }, request.outputPath, request.notes);
   const used = [...folded].sort((a, b) => a - b).map((index) => request.files[index]!.name);

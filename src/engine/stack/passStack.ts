@@ -1,6 +1,6 @@
 import type { PassedWay, Samples } from "@/core/stack";
 import { eachFrame, openFrames, stepReporter } from "./decodedFrames";
-import type { StackOutcome, StackProgress, StackRequest } from "./request";
+import { NOTHING_READ, type StackOutcome, type StackProgress, type StackRequest } from "./request";
 import { writeTiff } from "./writeTiff";
 
 /** Fuses frames by a method that sees each several times; they are decoded anew for each, so memory does not grow with their number. */
@@ -25,7 +25,7 @@ export async function passStack(
     const use = (samples: Samples) => take(pass, samples as Uint16Array);
     files = await eachFrame(frames, { files, depth: 16 }, use, step, signal);
     if (signal?.aborted) return { kind: "aborted" };
-    if (files.length === 0) return { kind: "failed", reason: "None of the files could be read.", refused };
+    if (files.length === 0) return { kind: "failed", reason: NOTHING_READ, refused };
   }
   const fused = picture();
   await writeTiff(request.outputPath, { width, height, notes: request.notes }, (from, to) => fused.subarray(from, to));

@@ -35,6 +35,9 @@ export interface StackProgress {
   readonly resumed: number;
 }
 
+/** Why a stack failed of which no frame was left. */
+export const NOTHING_READ = "None of the files could be read.";
+
 export type StackOutcome =
   | {
       readonly kind: "done";
