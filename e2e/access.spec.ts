@@ -18,7 +18,6 @@ async function hold(where: string, axe: AxeBuilder): Promise<void> {
 }
 
 test("every page can be used by everybody, in every theme", async ({ page, request }) => {
-  test.setTimeout(240_000);
   const site = { name: "Slipway", latitudeDeg: 53.86, longitudeDeg: -3.42 };
   const { outing, shotId } = await (
     await request.post("/api/outings", { data: { name: "For everybody", date: "2026-11-24", site } })

@@ -40,7 +40,7 @@ test("the camera is turned, a path dragged, focus set; the line and the ribbon f
   await expect(readout).toHaveText(held ?? "");
 
   await page.getByLabel("Picture shape").selectOption("16:9");
-  await expect(page.getByText(/4080 × 2295, 25 % of the pixels lost/)).toBeVisible();
+  await expect(page.getByText(/1920 × 1080, 25 % of the pixels lost/)).toBeVisible();
   await page.getByLabel("What moves").selectOption("tram");
   const plan = page.getByRole("img", { name: /^From above: a mover/ });
   await expect(plan).toBeVisible();
@@ -56,5 +56,5 @@ test("the camera is turned, a path dragged, focus set; the line and the ribbon f
     .toBe("16:9");
   await page.reload();
   await expect(sky).not.toHaveAttribute("aria-label", /azimuth 180°/);
-  await expect(page.getByText(/4080 × 2295/)).toBeVisible();
+  await expect(page.getByText(/1920 × 1080/)).toBeVisible();
 });

@@ -1,9 +1,6 @@
 import sharp from "sharp";
 import { expect, type Page, test } from "./page";
 
-/** On two cores that do other things as well, a worker takes its time. */
-const RENDERED = { timeout: 60_000 };
-
 const picture = (page: Page) => page.getByRole("img", { name: "The picture, simulated before it is taken" });
 const band = (page: Page) => page.getByRole("slider", { name: "How far the run is" });
 /** Mean brightness of the picture, 0 to 255. */
@@ -33,16 +30,16 @@ test("the picture is seen before it is taken, at every moment, beside what the s
   const { outing, shotId } = await created.json();
   await request.put(`/api/shots/${shotId}/recipe`, { data: { line: "4s | iso 50" } });
   await page.goto(`/outings/${outing.id}/shots/${shotId}/rehearse`);
-  await expect(picture(page)).toHaveAttribute("aria-busy", "false", RENDERED);
-  await expect(page.getByText("promised", { exact: true })).toBeVisible(RENDERED);
+  await expect(picture(page)).toHaveAttribute("aria-busy", "false");
+  await expect(page.getByText("promised", { exact: true })).toBeVisible();
   const whole = await brightness(page);
 
   // By keys to the beginning: hardly any light has come together yet.
   await band(page).focus();
   await page.keyboard.press("Home");
-  await expect.poll(() => brightness(page), RENDERED).toBeLessThan(whole / 4);
+  await expect.poll(() => brightness(page)).toBeLessThan(whole / 4);
   await page.keyboard.press("End");
-  await expect.poll(() => brightness(page), RENDERED).toBeGreaterThan(0.9 * whole);
+  await expect.poll(() => brightness(page)).toBeGreaterThan(0.9 * whole);
   // By hand to the middle.
   const box = (await band(page).boundingBox())!;
   await page.mouse.move(box.x + box.width - 8, box.y + 60);
@@ -50,21 +47,21 @@ test("the picture is seen before it is taken, at every moment, beside what the s
   await page.mouse.move(box.x + box.width / 2, box.y + 60, { steps: 5 });
   await page.mouse.up();
   await expect(band(page)).toHaveAttribute("aria-valuetext", /^open for (1\.9|2)\d*\ss of 4\ss$/);
-  await expect.poll(() => brightness(page), RENDERED).toBeLessThan(0.9 * whole);
+  await expect.poll(() => brightness(page)).toBeLessThan(0.9 * whole);
 
   // The phone's screen says something else, and is called what it is.
   await page.keyboard.press("s");
   await expect(page.getByText("What the phone's screen shows: not the picture")).toBeVisible();
-  await expect(page.getByText(/^It shows 1\/24/)).toBeVisible(RENDERED);
+  await expect(page.getByText(/^It shows 1\/24/)).toBeVisible();
   await page.keyboard.press("s");
   await expect(page.getByText("What the phone's screen shows: not the picture")).toBeHidden();
 
   // Another recipe is set beside it, and wiped over it by keys.
   const beside = page.getByLabel("Compare with", { exact: true });
-  await expect(beside.getByRole("option").nth(1)).toBeAttached(RENDERED);
+  await expect(beside.getByRole("option").nth(1)).toBeAttached();
   await beside.selectOption({ index: 1 });
   const other = page.getByRole("img", { name: /^The same scene by / });
-  await expect(other).toHaveAttribute("aria-busy", "false", RENDERED);
+  await expect(other).toHaveAttribute("aria-busy", "false");
   const wipe = page.getByRole("slider", { name: "Wipe between the two" });
   await wipe.focus();
   await page.keyboard.press("Home");
@@ -92,7 +89,7 @@ test("a picture of the place is exposed anew, and a lamp that is drawn on it lea
   const { outing, shotId } = await created.json();
   await request.put(`/api/shots/${shotId}/recipe`, { data: { line: "1s | iso 50 | wb 4000K" } });
   await page.goto(`/outings/${outing.id}/shots/${shotId}/rehearse`);
-  await expect(picture(page)).toHaveAttribute("aria-busy", "false", RENDERED);
+  await expect(picture(page)).toHaveAttribute("aria-busy", "false");
 
   // Another scene is picked by hand.
   await page.getByLabel("Scene that stands in for your place").selectOption("mill-weir");
@@ -101,7 +98,7 @@ test("a picture of the place is exposed anew, and a lamp that is drawn on it lea
   await page.getByLabel("Scene that stands in for your place").selectOption("lantern-walk");
   await page.getByRole("button", { name: /^Draw the lantern/ }).click();
   await drag(page, await page.locator("[data-drawing=path]").boundingBox());
-  await expect(page.getByText(/^Drawn in .* m\/s in the mean\.$/)).toBeVisible(RENDERED);
+  await expect(page.getByText(/^Drawn in .* m\/s in the mean\.$/)).toBeVisible();
   await page.getByRole("button", { name: "Without the drawn way" }).click();
   await expect(page.getByText(/^It draws a spiral at/)).toBeVisible();
   const ground = page.getByLabel("How wet the ground is");
@@ -111,35 +108,35 @@ test("a picture of the place is exposed anew, and a lamp that is drawn on it lea
   // What is no picture is refused, and nothing is lost.
   const chosen = page.getByLabel("Your own picture of the place");
   await chosen.setInputFiles({ name: "notes.jpg", mimeType: "image/jpeg", buffer: Buffer.from("not a picture") });
-  await expect(page.getByRole("alert").filter({ hasText: "Nothing of it was kept." })).toBeVisible(RENDERED);
+  await expect(page.getByRole("alert").filter({ hasText: "Nothing of it was kept." })).toBeVisible();
 
   const grey = await sharp({ create: { width: 320, height: 240, channels: 3, background: "#505050" } })
     .png()
     .toBuffer();
   await chosen.setInputFiles({ name: "place.png", mimeType: "image/png", buffer: grey });
-  await expect(page.getByText("shutter, as you write it")).toBeVisible(RENDERED);
-  await expect.poll(() => picture(page).evaluate((canvas: HTMLCanvasElement) => canvas.width), RENDERED).toBe(320);
-  await expect.poll(() => brightness(page), RENDERED).toBeGreaterThan(60);
+  await expect(page.getByText("shutter, as you write it")).toBeVisible();
+  await expect.poll(() => picture(page).evaluate((canvas: HTMLCanvasElement) => canvas.width)).toBe(320);
+  await expect.poll(() => brightness(page)).toBeGreaterThan(60);
   // Written as a picture of the same settings it comes out as it was; two stops shorter it is darker.
   const shutter = page.getByLabel("Shutter time of your picture");
   await shutter.fill("1s");
   await shutter.press("Enter");
-  await expect.poll(() => brightness(page), RENDERED).toBeLessThan(0x50 + 4);
+  await expect.poll(() => brightness(page)).toBeLessThan(0x50 + 4);
   const line = page.getByRole("textbox", { name: "Recipe" });
   await line.fill("1/4 | iso 50 | wb 4000K");
   await line.press("Enter");
-  await expect.poll(() => brightness(page), RENDERED).toBeLessThan(50);
+  await expect.poll(() => brightness(page)).toBeLessThan(50);
   const before = await brightness(page);
 
   await page.getByText("a lamp's way", { exact: true }).click();
   await drag(page, await page.locator("[data-drawing=path]").boundingBox());
   const drawn = page.getByRole("button", { name: /^Remove / });
   await expect(drawn).toBeVisible();
-  await expect.poll(() => brightness(page), RENDERED).toBeGreaterThan(before + 0.1);
+  await expect.poll(() => brightness(page)).toBeGreaterThan(before + 0.1);
 
   // It is saved with the shot: it stands there again on another visit.
   await page.reload();
-  await expect(drawn).toBeVisible(RENDERED);
+  await expect(drawn).toBeVisible();
   await drawn.click();
   await expect(drawn).toBeHidden();
 });

@@ -4,6 +4,7 @@ import { type AddressInfo, createServer } from "node:net";
 import { join } from "node:path";
 import { type APIRequestContext, expect, test } from "@playwright/test";
 import sharp from "sharp";
+import { putSmallPhone, SMALL } from "./smallPhone";
 
 const FRAMES = 40;
 const testData = process.env.TEST_DATA ?? ".test-data";
@@ -87,7 +88,6 @@ function withComment(jpeg: Buffer, text: string): Buffer {
 test("a stack that is killed in the middle goes on after a restart, without redoing what it saved", async ({
   request,
 }) => {
-  test.setTimeout(240_000);
   mkdirSync(data, { recursive: true });
   // Saved often, so that a fast machine is not through before its first checkpoint.
   const env = { AEVUMEN_CHECKPOINT_MS: "100" };
@@ -141,16 +141,16 @@ test("a stack that is killed in the middle goes on after a restart, without redo
 test("a run goes on while the server is killed, and every frame of it is there after a restart", async ({
   request,
 }) => {
-  test.setTimeout(180_000);
   const folder = join(testData, "restart-run");
   mkdirSync(folder, { recursive: true });
   let { server, address } = await startAnswering(request, folder);
   try {
+    await putSmallPhone(request, address);
     const site = { name: "Slipway", latitudeDeg: 53.86, longitudeDeg: -3.42 };
     const created = await (
       await request.post(`${address}/api/outings`, { data: { name: "killed", date: "2026-11-24", site } })
     ).json();
-    const wanted = { line: "12 x 0.5s every 1s | iso 50", widthPx: 1020, pace: "recipe" };
+    const wanted = { line: "12 x 0.5s every 1s | iso 50", widthPx: SMALL.widthPx, pace: "recipe" };
     const { id } = await (await request.post(`${address}/api/shots/${created.shotId}/runs`, { data: wanted })).json();
     const runOf = async () => (await request.get(`${address}/api/runs/${id}`)).json();
     await expect(async () => expect((await runOf()).frameCount).toBeGreaterThan(2)).toPass({ timeout: 60_000 });
@@ -186,7 +186,6 @@ async function startPhone(...options: readonly string[]) {
 }
 
 test("24 frames of a linked phone arrive though it goes out of reach and the server is killed", async ({ request }) => {
-  test.setTimeout(180_000);
   const folder = join(testData, "restart-linked");
   mkdirSync(folder, { recursive: true });
   const { phone, address: phoneAddress, token } = await startPhone("--name", "Pocket B", "--faults", "disconnect:5");
@@ -197,9 +196,10 @@ test("24 frames of a linked phone arrive though it goes out of reach and the ser
       name: "Pocket B",
       linkedBy: "environment",
     });
+    await putSmallPhone(request, address);
     const data = { name: "linked", date: "2026-11-24", site: null };
     const created = await (await request.post(`${address}/api/outings`, { data })).json();
-    const wanted = { line: "24 x 1/8 every 0.6s | iso 50", widthPx: 1020, pace: "recipe" };
+    const wanted = { line: "24 x 1/8 every 0.6s | iso 50", widthPx: SMALL.widthPx, pace: "recipe" };
     const { id } = await (await request.post(`${address}/api/shots/${created.shotId}/runs`, { data: wanted })).json();
     const runOf = async () => (await request.get(`${address}/api/runs/${id}`)).json();
     await expect(async () => expect((await runOf()).frameCount).toBeGreaterThan(8)).toPass({ timeout: 60_000 });

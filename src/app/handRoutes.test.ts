@@ -51,7 +51,7 @@ async function ask<Params>(handler: Handler<Params>, params: Params, method: str
   return { status: response.status, json: await response.json() };
 }
 const begin = async (way: "timer" | "press") =>
-  (await ask(handRuns.POST, { shotId }, "POST", { line: "3 x 2s every 5s | iso 50", way, startedAt: AT })).json
+  (await ask(handRuns.POST, { shotId }, "POST", { line: "3 x 2s every 5s | iso 50", way, startedAt: AT })).json.run
     .id as string;
 const standing = async (runId: string): Promise<RunReply> =>
   runReply.parse((await ask(runDetail.GET, { runId }, "GET")).json);

@@ -39,7 +39,8 @@ export function Notices() {
   return (
     <Toaster toaster={toaster}>
       {(toast) => (
-        <Toast.Root>
+        // One that leaves makes room at once: its undo must not be taken for that of the next.
+        <Toast.Root _closed={{ display: "none" }}>
           <Toast.Title>{toast.title}</Toast.Title>
           {toast.action && <Toast.ActionTrigger>{toast.action.label}</Toast.ActionTrigger>}
           <Toast.CloseTrigger aria-label="Close this message">

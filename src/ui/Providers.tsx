@@ -1,9 +1,9 @@
 "use client";
 
 import { ChakraProvider } from "@chakra-ui/react";
-import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
 import { ThemeProvider } from "next-themes";
-import { type ReactNode, useEffect, useState } from "react";
+import { type ReactNode, useEffect } from "react";
+import { Replies } from "./Replies";
 import { system } from "./theme/system";
 import { FIRST_THEME, THEME_IDS } from "./theme/themes";
 
@@ -13,22 +13,8 @@ interface ProvidersProps {
   readonly children: ReactNode;
 }
 
-/** What every page stands on: tokens and theme, and the cache of server data. */
+/** What every page stands on: tokens and theme, and what the server has answered. */
 export function Providers({ nonce, children }: ProvidersProps) {
-  const [client] = useState(
-    () =>
-      new QueryClient({
-        defaultOptions: {
-          queries: {
-            retry: 2,
-            staleTime: 5000,
-            refetchOnWindowFocus: false,
-            // A station without its data would be blank: its page says what is wrong instead.
-            throwOnError: (_error, query) => query.state.data === undefined,
-          },
-        },
-      }),
-  );
   // From here on the page answers.
   useEffect(() => {
     document.documentElement.dataset.alive = "";
@@ -43,7 +29,7 @@ export function Providers({ nonce, children }: ProvidersProps) {
       nonce={nonce}
     >
       <ChakraProvider value={system}>
-        <QueryClientProvider client={client}>{children}</QueryClientProvider>
+        <Replies>{children}</Replies>
       </ChakraProvider>
     </ThemeProvider>
   );

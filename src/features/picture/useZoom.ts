@@ -16,6 +16,9 @@ export function fitTransform(box: Size, picture: Size): ZoomTransform {
   return zoomIdentity.translate((box.width - k * picture.width) / 2, (box.height - k * picture.height) / 2).scale(k);
 }
 
+/** The scale at which a picture's pixel is one of the screen's. */
+const pixelByPixel = (): number => 1 / (window.devicePixelRatio || 1);
+
 const fits = (transform: ZoomTransform, fit: ZoomTransform): boolean => Math.abs(transform.k / fit.k - 1) < 1e-3;
 
 /** Zoom and pan of a picture on a canvas by wheel, pinch, drag and calls; scale 1 is one picture pixel a CSS pixel. */
@@ -42,7 +45,8 @@ export function useZoom(canvas: RefObject<HTMLCanvasElement | null>, box: Size, 
         [0, 0],
         [width, height],
       ])
-      .scaleExtent([fit.k, CLOSEST])
+      // A picture smaller than its room is seen pixel by pixel as well.
+      .scaleExtent([Math.min(fit.k, pixelByPixel()), CLOSEST])
       .on("zoom", ({ transform: next }: { transform: ZoomTransform }) => setTransform(next));
     selection.call(behaviour.current).on("dblclick.zoom", null);
     selection.call(behaviour.current.transform, fit);
@@ -69,8 +73,7 @@ export function useZoom(canvas: RefObject<HTMLCanvasElement | null>, box: Size, 
     if (!canvas.current || !behaviour.current) return;
     const selection = select(canvas.current);
     // What the canvas shows now, not what was drawn last: the two differ until the next drawing.
-    if (fits(zoomTransform(canvas.current), fit))
-      selection.call(behaviour.current.scaleTo, 1 / (window.devicePixelRatio || 1));
+    if (fits(zoomTransform(canvas.current), fit)) selection.call(behaviour.current.scaleTo, pixelByPixel());
     else selection.call(behaviour.current.transform, fit);
   }, [canvas, fit]);
   return useMemo(() => ({ transform, isFit, by, move, toggle }), [transform, isFit, by, move, toggle]);

@@ -1,7 +1,7 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useEffect, useMemo, useState } from "react";
 import type { HandFrameChange, HandRunRequest } from "@/contracts/handFrame";
-import { createdReply, doneReply, type FrameReply } from "@/contracts/replies";
+import { doneReply, type FrameReply, runReply } from "@/contracts/replies";
 import { type Camera, chosenCamera } from "@/core/camera";
 import { type PlannedFrame, plannedFrames, planOfLine, type RunMoment, runMoment } from "@/core/capture";
 import { errorText, sendJson } from "@/features/api/client";
@@ -31,10 +31,12 @@ function useHandRunChanges(shotId: string, runId: string | null, onBegun: (runId
         "POST",
         `/api/shots/${shotId}/hand-runs`,
         { ...wanted, startedAt: new Date(Date.now() + LEAD_MS).toISOString() } satisfies HandRunRequest,
-        createdReply,
+        runReply,
       ),
-    onSuccess: ({ id }) => {
-      onBegun(id);
+    onSuccess: (begun) => {
+      // The clock goes already: it is seen before anything else is read.
+      client.setQueryData(["run", begun.run.id], begun);
+      onBegun(begun.run.id);
       void refresh();
     },
     onError: wrong,

@@ -1,11 +1,11 @@
 import { answer, isId, notFound, readJson, refusal, route } from "@/app/http";
 import { handRunRequest } from "@/contracts/handFrame";
-import { createdReply } from "@/contracts/replies";
+import { runReply } from "@/contracts/replies";
 import { parseRecipe } from "@/core/recipe";
 import { publish } from "@/db/events";
 import { endHandRuns } from "@/db/handFrames";
 import { findShot } from "@/db/outings";
-import { createRun } from "@/db/runs";
+import { createRun, findRunSummary } from "@/db/runs";
 import { application } from "@/engine/application";
 import { logRun } from "@/engine/runs";
 
@@ -29,5 +29,5 @@ export const POST = route<{ shotId: string }>(async (request, { shotId }) => {
     framesWanted: parseRecipe(line).recipe.sequence?.frames ?? 1,
     createdAt: new Date(startedAt),
   });
-  return answer(createdReply, { id: run.id }, 201);
+  return answer(runReply, (await findRunSummary(db, run.id))!, 201);
 });
