@@ -3,6 +3,8 @@ import type { NextConfig } from "next";
 const config: NextConfig = {
   reactStrictMode: true,
   poweredByHeader: false,
+  // Pages are only for this machine: what is packed here would be unpacked here.
+  compress: false,
   devIndicators: false,
   // `npm test` checks the types of everything at once.
   typescript: { ignoreBuildErrors: true },

@@ -19,7 +19,7 @@ export const SMALL_PHONE = {
 };
 
 /** Widths in pixels that it writes, and what Run calls them. */
-export const SMALL = { widthPx: 480, name: "0.2 MP", usual: "0.7 MP", size: "480 × 360", pixels: "172,800" } as const;
+export const SMALL = { widthPx: 480, name: "0.2 MP", usual: "0.7 MP", size: "480 × 360", pixels: 480 * 360 } as const;
 
 /** Makes it the phone of a server's kit. */
 export async function putSmallPhone(request: APIRequestContext, address = ""): Promise<void> {

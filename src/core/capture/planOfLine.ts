@@ -1,20 +1,18 @@
+import { LastOnes } from "../lastOnes";
 import { parseRecipe } from "../recipe";
 import { SOME_TIME } from "./conditions";
 import { type CaptureCamera, type CapturePlan, planCapture } from "./plan";
 
-const known = new WeakMap<CaptureCamera, Map<string, CapturePlan | null>>();
+/** An evening's lines. */
+const MOST_LINES = 100;
+const known = new WeakMap<CaptureCamera, LastOnes<CapturePlan | null>>();
 
 /** What a camera does for a line, whenever that is; null for a line without a shutter time. */
 export function planOfLine(line: string, camera: CaptureCamera): CapturePlan | null {
   let ofCamera = known.get(camera);
   if (!ofCamera) {
-    ofCamera = new Map();
+    ofCamera = new LastOnes(MOST_LINES);
     known.set(camera, ofCamera);
   }
-  let plan = ofCamera.get(line);
-  if (plan === undefined) {
-    plan = planCapture(parseRecipe(line).recipe, camera, SOME_TIME);
-    ofCamera.set(line, plan);
-  }
-  return plan;
+  return ofCamera.of(line, () => planCapture(parseRecipe(line).recipe, camera, SOME_TIME));
 }

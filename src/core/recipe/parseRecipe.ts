@@ -1,3 +1,4 @@
+import { LastOnes } from "../lastOnes";
 import { STACK_METHODS } from "../stack/methodIds";
 import { PART_KINDS, type PartKind, type PartValue, readPart } from "./parts";
 import { EMPTY_RECIPE, type Recipe } from "./recipe";
@@ -45,8 +46,7 @@ function cut({ start, text }: TextSpan, separator: RegExp): TextSpan[] {
 const METHODS = STACK_METHODS.join(" or ");
 
 /** An evening's lines: what is worked out of a recipe is kept by the object. */
-const MOST_KNOWN = 100;
-const known = new Map<string, ParsedRecipe>();
+const known = new LastOnes<ParsedRecipe>(100);
 
 /**
  * Reads a recipe line such as `24 x 2s every 2.5s | iso 50 | nd 8 | wb 4000K | focus 12m | raw+jpeg -> mean`. Parts may
@@ -54,12 +54,7 @@ const known = new Map<string, ParsedRecipe>();
  * Never throws, whatever the text. The same line gives the same object, as long as it is one of the last ones.
  */
 export function parseRecipe(line: string): ParsedRecipe {
-  const before = known.get(line);
-  if (before) return before;
-  const parsed = readLine(line);
-  for (const oldest of [...known.keys()].slice(0, known.size - MOST_KNOWN)) known.delete(oldest);
-  known.set(line, parsed);
-  return parsed;
+  return known.of(line, () => readLine(line));
 }
 
 function readLine(line: string): ParsedRecipe {

@@ -1,3 +1,4 @@
+import { LastOnes } from "../lastOnes";
 import { WATERS, type WaterKind } from "../motion";
 import { hashUnit } from "../random";
 
@@ -52,26 +53,23 @@ function wavesOf(kind: WaterKind, seed: number): Wave[] {
   return waves.map((wave) => ({ ...wave, size: wave.size / power }));
 }
 
-const tables = new Map<string, { readonly waves: Wave[]; readonly across: Float64Array }>();
+/** The waters of the last few scenes. */
+const tables = new LastOnes<{ readonly waves: Wave[]; readonly across: Float64Array }>(8);
 
-function tableOf(kind: WaterKind, seed: number) {
-  const key = `${kind} ${seed}`;
-  const known = tables.get(key);
-  if (known) return known;
-  const waves = wavesOf(kind, seed);
-  // Each wave's cosine and sine along the tile's columns.
-  const across = new Float64Array(2 * WAVES * TILE_CELLS);
-  waves.forEach(({ right }, wave) => {
-    for (let x = 0; x < TILE_CELLS; x++) {
-      const angle = (2 * Math.PI * right * x) / TILE_CELLS;
-      across[2 * (wave * TILE_CELLS + x)] = Math.cos(angle);
-      across[2 * (wave * TILE_CELLS + x) + 1] = Math.sin(angle);
-    }
+const tableOf = (kind: WaterKind, seed: number) =>
+  tables.of(`${kind} ${seed}`, () => {
+    const waves = wavesOf(kind, seed);
+    // Each wave's cosine and sine along the tile's columns.
+    const across = new Float64Array(2 * WAVES * TILE_CELLS);
+    waves.forEach(({ right }, wave) => {
+      for (let x = 0; x < TILE_CELLS; x++) {
+        const angle = (2 * Math.PI * right * x) / TILE_CELLS;
+        across[2 * (wave * TILE_CELLS + x)] = Math.cos(angle);
+        across[2 * (wave * TILE_CELLS + x) + 1] = Math.sin(angle);
+      }
+    });
+    return { waves, across };
   });
-  const table = { waves, across };
-  tables.set(key, table);
-  return table;
-}
 
 /** Cosine and sine of each wave in a row of the tile. */
 const inRow = new Float64Array(2 * WAVES);

@@ -1,3 +1,4 @@
+import { LastOnes } from "../lastOnes";
 import type { Lens } from "../optics";
 import { encodeSrgb } from "../picture/srgb";
 import { hash32 } from "../random";
@@ -31,21 +32,14 @@ export interface Band {
 }
 
 /** Tables of the last few white balances: one is asked for with every band of a frame. */
-const developTables = new Map<string, Uint8Array>();
-const MOST_TABLES = 12;
+const developTables = new LastOnes<Uint8Array>(12);
 
 /** Display code 0 to 255 for every 12-bit (or other) raw code, per channel. */
 function developTable(bits: number, gain: number): Uint8Array {
-  const key = `${bits} ${gain}`;
-  const known = developTables.get(key);
-  if (known) return known;
   const top = 2 ** bits - 1;
-  const table = Uint8Array.from({ length: top + 1 }, (_, raw) =>
-    Math.round(255 * encodeSrgb(Math.min(1, (raw / top) * gain))),
+  return developTables.of(`${bits} ${gain}`, () =>
+    Uint8Array.from({ length: top + 1 }, (_, raw) => Math.round(255 * encodeSrgb(Math.min(1, (raw / top) * gain)))),
   );
-  developTables.set(key, table);
-  for (const oldest of [...developTables.keys()].slice(0, -MOST_TABLES)) developTables.delete(oldest);
-  return table;
 }
 
 /** The upper and the lower byte of each raw code: two passes over the same noise give the code itself. */
