@@ -5,11 +5,12 @@ import { type Camera, chosenCamera } from "@/core/camera";
 import { planCapture, SOME_TIME, shutterOf } from "@/core/capture";
 import { HELD_STILL } from "@/core/flaws";
 import { INTENTS, type SolveCamera, type SolveRequest } from "@/core/intent";
-import { meterStopsOf, outlookOf } from "@/core/outlook";
+import { meterStopsOf } from "@/core/outlook";
 import { parseRecipe, printRecipe } from "@/core/recipe";
 import { opensAs, placeForShot } from "@/core/rehearse";
 import { SCENES, type Scene, type ShotSky, sceneNamed, underSky } from "@/core/scene";
 import { skyAt } from "@/core/shot";
+import { studyOf } from "@/core/solve";
 import { StandInPhone } from "@/engine/phone/standIn";
 import { InputError, UsageError } from "./errors";
 import { numberWithin, readOptions, required, showBar, wholeNumber } from "./options";
@@ -152,6 +153,6 @@ export async function simulateCommand(args: readonly string[]): Promise<void> {
     console.log(`${files.length} frames in ${folder}; EV ${middleGreyEv.toFixed(1)} comes out as middle grey`);
     return;
   }
-  const outlook = shot && readableOutlook(outlookOf(plan, shot));
+  const outlook = shot && readableOutlook(studyOf(shot, recipe)!.outlook);
   console.log(JSON.stringify({ line: printRecipe(recipe), frames: files, plan: readablePlan(plan), outlook }));
 }

@@ -10,12 +10,13 @@ export class NoRoomError extends Error {}
 const readable = (bytes: number): string =>
   bytes < 1e9 ? `${Math.ceil(bytes / 1e6)} MB` : `${(bytes / 1e9).toFixed(1)} GB`;
 
-/** Whether an error means that the disk is full. @see PostgreSQL, appendix A: 53100 */
+/** The system's word, and the database's. @see PostgreSQL, appendix A: 53100 */
+const DISK_FULL_CODES = ["ENOSPC", "53100"];
+
+/** Whether an error, or what caused it, means that the disk is full. */
 export function isDiskFull(error: unknown): boolean {
   if (!(error instanceof Error)) return false;
-  const code = "code" in error ? String(error.code) : "";
-  const saysFull = /ENOSPC|no space left|could not extend file|disk is full/i.test(error.message);
-  return code === "ENOSPC" || code === "53100" || saysFull || isDiskFull(error.cause);
+  return ("code" in error && DISK_FULL_CODES.includes(String(error.code))) || isDiskFull(error.cause);
 }
 
 /**

@@ -1,8 +1,8 @@
-import { planCapture } from "../capture";
 import { type Demand, missOf, type SolveRequest } from "../intent";
-import { type Outlook, outlookOf } from "../outlook";
+import type { Outlook } from "../outlook";
 import { EMPTY_RECIPE, type Recipe, readableDuration } from "../recipe";
 import { demandsOf } from "./judge";
+import { studyOf } from "./study";
 
 /** Where an edge runs in the field of one frame's shutter time and ISO. */
 export type EdgeCurve =
@@ -49,15 +49,11 @@ const HALVINGS = 18;
 /** Whether a demand is met at a point: the line with that point's shutter and ISO. */
 type Probe = (demand: Demand, point: FieldPoint) => boolean;
 
-/** Works out outlooks of a line at points of its field, each once. */
+/** Outlooks of a line at points of its field. */
 function outlooksAt(request: SolveRequest, recipe: Recipe) {
   const sequence = recipe.sequence ?? ONE_SECOND;
-  const files = recipe.files ?? request.schools.files;
-  return ({ shutterSeconds, iso }: FieldPoint) => {
-    const moved = { ...recipe, files, iso, sequence: { ...sequence, shutterSeconds } };
-    const plan = planCapture(moved, request.camera, { pressedAtMs: 0, sensorCelsius: request.sensorCelsius, seed: 1 })!;
-    return outlookOf(plan, request);
-  };
+  return ({ shutterSeconds, iso }: FieldPoint): Outlook =>
+    studyOf(request, { ...recipe, iso, sequence: { ...sequence, shutterSeconds } })!.outlook;
 }
 
 /** Values at which a demand turns along an axis, with the side that it forbids. */
@@ -181,7 +177,7 @@ export function fieldEdges(request: SolveRequest, recipe: Recipe = EMPTY_RECIPE)
     shutterSeconds: recipe.sequence?.shutterSeconds ?? 1,
     iso: recipe.iso ?? request.camera.isoLadder[0]!,
   };
-  const known = new Map<string, ReturnType<typeof outlookAt>>();
+  const known = new Map<string, Outlook>();
   const probe: Probe = (demand, at) => {
     const key = `${at.shutterSeconds}/${at.iso}`;
     const outlook = known.get(key) ?? outlookAt(at);

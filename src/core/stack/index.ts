@@ -13,7 +13,7 @@ export {
   type ReadKept,
   type SmallFusing,
 } from "./method";
-export { STACK_METHODS, type StackMethod } from "./methodIds";
+export { STACK_METHODS, type StackMethod, USUAL_METHOD } from "./methodIds";
 export { ALIKE_METHODS, lawOf, METHODS, methodOf, methodSlug } from "./methods";
 export { sixteenBits } from "./small";
 export {

@@ -1,5 +1,6 @@
-import { createReadStream } from "node:fs";
+import { createReadStream, createWriteStream } from "node:fs";
 import { PassThrough, pipeline, Readable } from "node:stream";
+import { pipeline as written } from "node:stream/promises";
 import exifr from "exifr";
 import sharp, { type Sharp } from "sharp";
 import { EXPORT_FORMATS, type ExportFormat } from "@/core/formats";
@@ -56,7 +57,8 @@ export async function exportPicture(hash: string, format: ExportFormat): Promise
 
 /** Writes a 16-bit TIFF as a file of another format. */
 export async function exportFile(path: string, format: keyof typeof ENCODERS, output: string): Promise<void> {
-  await (await convert(path, format)).toFile(output);
+  // Through a stream of Node's: what goes wrong has its code.
+  await written(await convert(path, format), createWriteStream(output));
 }
 
 /** A stored picture as a WebP whose longer edge is at most `edgePx`. */

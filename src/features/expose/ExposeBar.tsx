@@ -8,7 +8,7 @@ import { stackedFilterStops } from "@/core/light";
 import type { Recipe } from "@/core/recipe";
 import type { KitFilter } from "@/core/shot";
 import type { Figure } from "@/core/solve";
-import { lawOf, methodOf, STACK_METHODS, type StackMethod } from "@/core/stack";
+import { lawOf, methodOf, STACK_METHODS, type StackMethod, USUAL_METHOD } from "@/core/stack";
 import { counted, signed } from "@/core/words";
 import { CameraBar } from "@/features/shot/CameraBar";
 import { Choose } from "@/ui/Choose";
@@ -63,7 +63,7 @@ export function ExposeBar(props: ExposeBarProps) {
     ...recipe,
     sequence: { shutterSeconds: 1, ...recipe.sequence, periodSeconds: null, frames: next },
     bracketStops: next > 1 ? recipe.bracketStops : null,
-    stack: next > 1 ? (recipe.stack ?? "mean") : null,
+    stack: next > 1 ? (recipe.stack ?? USUAL_METHOD) : null,
   });
   return (
     <Grid

@@ -2,7 +2,7 @@ import type { SolveRequest } from "@/core/intent";
 import { nearestRung } from "@/core/light";
 import type { Recipe } from "@/core/recipe";
 import type { KitFilter } from "@/core/shot";
-import { ALIKE_METHODS, methodOf } from "@/core/stack";
+import { ALIKE_METHODS, methodOf, USUAL_METHOD } from "@/core/stack";
 
 /** What there is to choose from. */
 export interface Choices {
@@ -48,7 +48,7 @@ export function stepped(recipe: Recipe, part: SteppedPart, by: number, { camera,
           rampStops: null,
           sequence: { ...sequence, frames, periodSeconds: null },
         };
-      return { ...recipe, stack: recipe.stack ?? "mean", sequence: { ...sequence, frames } };
+      return { ...recipe, stack: recipe.stack ?? USUAL_METHOD, sequence: { ...sequence, frames } };
     }
     case "method": {
       if (sequence.frames === 1 || (recipe.stack !== null && methodOf(recipe.stack).frames === "bracket"))

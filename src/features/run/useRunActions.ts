@@ -5,6 +5,7 @@ import { doneReply, stackReply } from "@/contracts/replies";
 import type { MarkRequest } from "@/contracts/runMark";
 import type { CheckedSettings } from "@/core/checklist";
 import { parseRecipe } from "@/core/recipe";
+import { USUAL_METHOD } from "@/core/stack";
 import { errorText, sendBytes, sendJson } from "@/features/api/client";
 import type { RunWithFrames } from "@/features/api/queries";
 import { notice } from "@/ui/Notice";
@@ -80,7 +81,7 @@ export function useRunActions({ outingId, shotId, runId, setPhone, onStarted }: 
   });
   const stack = useMutation({
     mutationFn: (run: RunWithFrames) => {
-      const method = parseRecipe(run.run.recipeLine).recipe.stack ?? "mean";
+      const method = parseRecipe(run.run.recipeLine).recipe.stack ?? USUAL_METHOD;
       const frameIds = run.frames.map(({ id }) => id);
       return sendJson(
         "POST",

@@ -6,7 +6,7 @@ import { DateTime } from "luxon";
 import { useState } from "react";
 import type { FrameReply, RunReply } from "@/contracts/replies";
 import { groupBySettings } from "@/core/picture";
-import type { StackMethod } from "@/core/stack";
+import { type StackMethod, USUAL_METHOD } from "@/core/stack";
 import { counted } from "@/core/words";
 import type { RunWithFrames } from "@/features/api/queries";
 import { MethodChoice } from "@/features/fusing/MethodChoice";
@@ -52,7 +52,7 @@ export function SiftReasons({
   const sizes = new Set(kept.map(({ width, height }) => `${width}x${height}`));
   const keptIds = new Set(kept.map(({ id }) => id));
   const damaged = chosen?.frames.filter(({ id, warning }) => warning !== null && !keptIds.has(id)).length ?? 0;
-  const wanted = method ?? proposed ?? "mean";
+  const wanted = method ?? proposed ?? USUAL_METHOD;
   return (
     <Box>
       {problem && (
