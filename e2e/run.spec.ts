@@ -30,8 +30,7 @@ test("a test frame is taken and its proposal too, by keys, until it comes out as
   await page.keyboard.press("y");
   // The line's own frames and method stay; its shutter is what was proposed.
   await expect(line).toHaveValue(/^12 x (?!1\/60).* \| iso \d+ \| delay 2s -> mean$/);
-  const done = tested.getByText("The exposure is right.");
-  const more = tested.getByText(/It came out/);
-  await expect(done.or(more)).toBeVisible();
+  // Right, to be tried again, or as near as motion lets it come.
+  await expect(tested.getByText(/^(The exposure is right\.|It came out|It stays)/)).toBeVisible();
   await expect(tested.getByRole("button", { name: "Take one" })).toBeEnabled();
 });

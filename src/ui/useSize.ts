@@ -7,7 +7,10 @@ export function useSize<Element extends HTMLElement>(): [RefCallback<Element>, {
   const [size, setSize] = useState({ width: 0, height: 0 });
   const ref = useCallback((element: Element | null) => {
     if (!element) return;
-    const observer = new ResizeObserver(() => setSize({ width: element.clientWidth, height: element.clientHeight }));
+    const observer = new ResizeObserver(() => {
+      const { clientWidth: width, clientHeight: height } = element;
+      setSize((before) => (before.width === width && before.height === height ? before : { width, height }));
+    });
     observer.observe(element);
     return () => observer.disconnect();
   }, []);

@@ -9,6 +9,7 @@ import { errorText } from "@/features/api/client";
 import { useIsLive } from "@/features/api/live";
 import { isUnderWay, useLiveRun, useLog, useOuting, useShot } from "@/features/api/queries";
 import { NightProvider, useNight, useNightIsComing } from "@/features/nightPlan/NightContext";
+import { NIGHT_LINE_HEIGHT, NightLine } from "@/features/ribbon/NightLine";
 import { RIBBON_HEIGHTS, Ribbon } from "@/features/ribbon/Ribbon";
 import { Action } from "@/ui/Action";
 import { Choose } from "@/ui/Choose";
@@ -119,7 +120,7 @@ export function OutingShell({ outingId, shotId, children }: OutingShellProps) {
   return (
     <Shell title={title} items={items}>
       <NightProvider outing={detail} shotId={shotId}>
-        <NightBand shotId={shotId} large={pathname.endsWith("/night")} />
+        <NightBand shotId={shotId} station={pathname.split("/").at(-1) ?? ""} />
         <StationThread stations={stations} />
         <LiveNotice />
         {children}
@@ -138,14 +139,23 @@ function LiveNotice() {
   );
 }
 
-function NightBand({ shotId, large }: { readonly shotId: string; readonly large: boolean }) {
+/** Stations that are about a picture: it is given the ribbon's room. */
+const PICTURE_STATIONS: readonly string[] = ["rehearse", "run", "sift", "stack"];
+
+function NightBand({ shotId, station }: { readonly shotId: string; readonly station: string }) {
   const night = useNight();
   const coming = useNightIsComing();
   const found = useShot(shotId).data?.runs.find(({ run }) => run.source !== "files" && isUnderWay(run));
   const live = useLiveRun(found?.run.id ?? null) ?? found;
   const running = live && isUnderWay(live.run) ? live : null;
-  if (night) return <Ribbon night={night} shotId={shotId} large={large} running={running} />;
-  return coming && <Box height={RIBBON_HEIGHTS[large ? "large" : "small"]} flexShrink="0" bg="slate" />;
+  const isFolded = PICTURE_STATIONS.includes(station);
+  const height = isFolded ? NIGHT_LINE_HEIGHT : RIBBON_HEIGHTS[station === "night" ? "large" : "small"];
+  if (!night) return coming && <Box height={height} flexShrink="0" bg="slate" />;
+  return isFolded ? (
+    <NightLine night={night} shotId={shotId} running={running} />
+  ) : (
+    <Ribbon night={night} shotId={shotId} large={station === "night"} running={running} />
+  );
 }
 
 function ShotChooser({

@@ -1,12 +1,9 @@
 import fc from "fast-check";
 import { labelRows } from "./labelRows";
 
-/** Of the longest name with its gap. */
-const ROOM = 60;
-
 describe("names along a scale", () => {
   it("neither touch each other nor are crossed by each other's lines, wherever they belong", () => {
-    const label = fc.record({ name: fc.stringMatching(/^[a-z]{3,9}$/), at: fc.integer({ min: ROOM, max: 300 }) });
+    const label = fc.record({ name: fc.stringMatching(/^[a-z]{3,9}$/), at: fc.integer({ min: 0, max: 300 }) });
     fc.assert(
       fc.property(fc.uniqueArray(label, { maxLength: 7, selector: ({ at }) => at }), (labels) => {
         const placed = labelRows(labels, 6);
@@ -33,8 +30,8 @@ describe("names along a scale", () => {
       { name: "headlamps", at: 298 },
     ];
     expect(labelRows(lights, 6).map(({ name, row, anchor }) => [name, row, anchor])).toEqual([
-      ["headlamps", 0, "end"],
       ["land", 0, "start"],
+      ["headlamps", 0, "end"],
     ]);
   });
 });

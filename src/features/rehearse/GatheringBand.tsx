@@ -2,13 +2,13 @@
 
 import { Box } from "@chakra-ui/react";
 import { readableDuration } from "@/core/recipe";
-import type { CrossedLimit, Gathering, GatheringLight } from "@/core/rehearse";
+import type { Gathering, GatheringLight } from "@/core/rehearse";
 import { counted, plain } from "@/core/words";
-import { labelRows } from "@/features/picture/labelRows";
+import { labelRows, type PlacedLabel } from "@/features/picture/labelRows";
 import { onKeys } from "@/ui/keys";
 import { useDrag } from "@/ui/useDrag";
 import { useSize } from "@/ui/useSize";
-import { bandScales, drawnFrames, lightPath } from "./bandGeometry";
+import { areAlike, bandScales, drawnFrames, type EndName, endHeights, lightPath } from "./bandGeometry";
 
 interface GatheringBandProps {
   readonly gathering: Gathering;
@@ -22,17 +22,24 @@ interface GatheringBandProps {
   readonly onRest: () => void;
 }
 
-const HEIGHT = 148;
-const FOOT = 18;
+/** All of it; a picture stands above. */
+const HEIGHT = 98;
+const TOP = 6;
+/** Times along the foot, and limits by name above them. */
+const FOOT = 16;
 const ROW_PX = 13;
-const MOST_ROWS = 3;
+const MOST_ROWS = 2;
 const LETTER_PX = 6.2;
-const NEAREST_TICKS_PX = 70;
+const NEAREST_TICKS_PX = 90;
 const KEY_STEPS = 60;
-/** Share of the width at which the scale's own names stand, clear of the limits at its beginning and of the lights at its end. */
-const SCALE_NAMES_AT = 0.62;
-/** Length of the piece that shows where a light ends up once all frames are fused. */
-const FUSED_PX = 26;
+/** Between two names at the end. */
+const APART_PX = 12;
+/** From the end of a light to its name. */
+const LEADER_PX = 10;
+/** Room for names at the end, at least and at most. */
+const NAMES_PX = { least: 70, most: 150 } as const;
+/** Frames closer than this are not told apart by lines. */
+const LEAST_FRAME_PX = 5;
 
 const COLOURS = { ground: "bone", sky: "mist" } as const;
 const colourOf = (of: GatheringLight["of"]) => (of === "ground" || of === "sky" ? COLOURS[of] : "lamp");
@@ -50,189 +57,187 @@ export function momentText(gathering: Gathering, seconds: number, opened: number
   return `open for ${at} in all, ${frame === -1 ? `all ${counted(frames, "frame")}` : `frame ${frame + 1} of ${frames}`}`;
 }
 
-const NAME_PX = 13;
-/** Height of a limit's tick in the frames after the first. */
-const LATER_PX = 9;
-
-/** Where the lights' names stand at the end of the band: beside their lights, and never over each other. */
-function nameHeights(
-  lights: readonly GatheringLight[],
-  y: (stops: number) => number,
-): Map<GatheringLight["of"], number> {
-  const heights = new Map<GatheringLight["of"], number>();
-  let last = Number.NEGATIVE_INFINITY;
-  for (const { of, fusedUnderWhite } of lights.toSorted((a, b) => a.fusedUnderWhite - b.fusedUnderWhite)) {
-    last = Math.max(last + NAME_PX, y(-fusedUnderWhite) + 4);
-    heights.set(of, last);
-  }
-  return heights;
-}
-
-/** Limits of the field where the first frame crosses them, by name. */
-function LimitMarks({
-  limits,
-  x,
-}: {
-  readonly limits: readonly CrossedLimit[];
-  readonly x: (seconds: number) => number;
-}) {
-  const labels = labelRows(
-    limits.map(({ name, seconds }) => ({ name, at: x(seconds) })),
-    LETTER_PX,
-  );
-  return labels.map(({ name, at, row, anchor, textX }) => {
-    const limit = limits.find((each) => each.name === name);
-    return (
-      <Box asChild key={name} color={limit?.soft ? "ash" : "coral"}>
-        <g>
-          <line
-            x1={at}
-            x2={at}
-            y1={Math.min(row, MOST_ROWS) * ROW_PX + 3}
-            y2={HEIGHT - FOOT}
-            stroke="currentColor"
-            strokeDasharray={limit?.soft ? "5 4" : undefined}
-          />
-          {row < MOST_ROWS && (
-            <text x={textX} y={row * ROW_PX + 11} textAnchor={anchor} fill="currentColor">
-              {name}
-            </text>
-          )}
-        </g>
-      </Box>
-    );
-  });
-}
-
-/** Where later frames cross the same limits: ticks at the foot, named in the first. */
-function LaterMarks({
-  limits,
-  frames,
-  x,
-}: {
-  readonly limits: readonly CrossedLimit[];
-  readonly frames: ReturnType<typeof drawnFrames>;
-  readonly x: (seconds: number) => number;
-}) {
-  return frames.slice(1).flatMap(({ begins, seconds: long }) =>
-    limits
-      .filter(({ seconds }) => seconds <= long)
-      .map(({ id, seconds, soft }) => (
-        <Box asChild key={`${begins} ${id}`} color={soft ? "ash" : "coral"} data-limit={id}>
-          <line
-            x1={x(begins + seconds)}
-            x2={x(begins + seconds)}
-            y1={HEIGHT - FOOT - LATER_PX}
-            y2={HEIGHT - FOOT}
-            stroke="currentColor"
-          />
-        </Box>
-      )),
-  );
-}
-
 interface BandPart {
+  readonly gathering: Gathering;
   readonly frames: ReturnType<typeof drawnFrames>;
   readonly scales: ReturnType<typeof bandScales>;
-  readonly width: number;
+  /** Where the light is drawn: right and lower end, pixels. */
+  readonly right: number;
+  readonly bottom: number;
+}
+
+/** Names of limits in the rows that there are for them. */
+const limitLabels = ({ limits }: Gathering, x: (seconds: number) => number) =>
+  labelRows(
+    limits.map(({ name, seconds }) => ({ name, at: x(seconds) })),
+    LETTER_PX,
+  ).filter(({ row }) => row < MOST_ROWS);
+
+const rowsOf = (labels: readonly PlacedLabel[]): number => Math.max(0, ...labels.map(({ row }) => row + 1));
+
+/** Limits of the field where the first frame crosses them, named below; later frames that are not like the first have ticks. */
+function LimitMarks({ gathering, frames, scales: { x }, bottom }: BandPart) {
+  const { limits } = gathering;
+  const labels = limitLabels(gathering, x);
+  const rows = rowsOf(labels);
+  const later = areAlike(gathering) ? [] : frames.slice(1);
+  return (
+    <>
+      {labels.map(({ name, at, row, anchor, textX }) => {
+        const soft = limits.find((each) => each.name === name)?.soft;
+        const foot = bottom + (rows - row) * ROW_PX;
+        return (
+          <Box asChild key={name} color={soft ? "ash" : "coral"}>
+            <g>
+              <line
+                x1={at}
+                x2={at}
+                y1={TOP}
+                y2={foot}
+                stroke="currentColor"
+                strokeDasharray={soft ? "5 4" : undefined}
+              />
+              <text x={textX} y={foot - 2} textAnchor={anchor} fill="currentColor">
+                {name}
+              </text>
+            </g>
+          </Box>
+        );
+      })}
+      {later.flatMap(({ begins, seconds: long }) =>
+        limits
+          .filter(({ seconds }) => seconds <= long)
+          .map(({ id, seconds, soft }) => (
+            <Box asChild key={`${begins} ${id}`} color={soft ? "ash" : "coral"} data-limit={id}>
+              <line
+                x1={x(begins + seconds)}
+                x2={x(begins + seconds)}
+                y1={bottom - 9}
+                y2={bottom}
+                stroke="currentColor"
+              />
+            </Box>
+          )),
+      )}
+    </>
+  );
 }
 
 /** White and noise, the frames, and the time below. */
-function BandScale({ noiseFloor, frames, scales: { x, y }, width }: BandPart & { readonly noiseFloor: number }) {
+function BandGround({ gathering, frames, scales: { x, y }, right, bottom }: BandPart) {
+  const { noiseFloor } = gathering;
+  const [first, ...repeats] = frames;
+  const firstEnds = x(first!.seconds);
+  const allEnd = x(Number.POSITIVE_INFINITY);
+  const ticks = x.copy().domain([0, first!.seconds]).range([0, firstEnds]);
+  const alike = areAlike(gathering);
+  const shown = alike
+    ? ticks
+        .ticks(Math.max(2, firstEnds / NEAREST_TICKS_PX))
+        .filter((tick) => firstEnds - ticks(tick) > NEAREST_TICKS_PX / 2)
+    : x.ticks(Math.max(2, right / NEAREST_TICKS_PX));
+  const lines = repeats.filter(({ count }) => count === 1);
+  const told = lines.length === 0 || (allEnd - firstEnds) / lines.length >= LEAST_FRAME_PX ? lines : lines.slice(0, 1);
   return (
     <Box asChild color="ash">
       <g>
         <rect
           y={y(-noiseFloor)}
-          width={width}
-          height={Math.max(0, HEIGHT - FOOT - y(-noiseFloor))}
+          width={right}
+          height={Math.max(0, bottom - y(-noiseFloor))}
           fill="currentColor"
           opacity={0.16}
         />
-        <line x2={width} y1={y(0)} y2={y(0)} stroke="currentColor" strokeDasharray="1 4" />
-        <text x={width * SCALE_NAMES_AT} y={y(0) - 3} fill="currentColor">
-          white
-        </text>
-        <text x={width * SCALE_NAMES_AT} y={HEIGHT - FOOT - 4} fill="currentColor">
-          {`noise below ${plain(-noiseFloor)}`}
-        </text>
-        {frames.length > 1 &&
-          frames
-            .slice(1)
-            .map(({ begins }) => (
-              <line
-                key={begins}
-                x1={x(begins)}
-                x2={x(begins)}
-                y1={y(1)}
-                y2={HEIGHT - FOOT}
-                stroke="currentColor"
-                opacity={0.35}
-              />
-            ))}
-        {x.ticks(Math.max(2, width / NEAREST_TICKS_PX)).map((tick) => (
+        <line x2={right} y1={y(0)} y2={y(0)} stroke="currentColor" strokeDasharray="1 4" />
+        <line x2={right} y1={bottom} y2={bottom} stroke="currentColor" opacity={0.5} />
+        {told.map(({ begins }) => (
+          <line key={begins} x1={x(begins)} x2={x(begins)} y1={TOP} y2={bottom} stroke="currentColor" opacity={0.35} />
+        ))}
+        {shown.map((tick) => (
           <text
             key={tick}
             x={x(tick)}
             y={HEIGHT - 4}
             fill="currentColor"
-            textAnchor={tick === 0 ? "start" : x(tick) > width - 20 ? "end" : "middle"}
+            textAnchor={tick === 0 ? "start" : x(tick) > right - 20 ? "end" : "middle"}
           >
             {tick === 0 ? "opens" : readableDuration(tick)}
           </text>
         ))}
+        {alike && (
+          <>
+            <text x={firstEnds} y={HEIGHT - 4} fill="currentColor" textAnchor="end">
+              {readableDuration(first!.seconds)}
+            </text>
+            <text x={(firstEnds + allEnd) / 2} y={HEIGHT - 4} fill="currentColor" textAnchor="middle">
+              {`${gathering.frames.length - 1} more`}
+            </text>
+          </>
+        )}
+        {frames.length > 1 && (
+          <text x={(allEnd + right) / 2} y={HEIGHT - 4} fill="currentColor" textAnchor="middle">
+            fused
+          </text>
+        )}
       </g>
     </Box>
   );
 }
 
-interface GatheredLightProps extends BandPart {
-  readonly light: Gathering["lights"][number];
-  readonly name: string;
-  /** Where its name stands; nowhere where there is no room. */
-  readonly nameY: number | undefined;
-  readonly gathering: Gathering;
-}
-
 /** One light on its way towards white, frame by frame, and where the frames come to together. */
-function GatheredLight({ light, name, nameY, gathering, frames, scales, width }: GatheredLightProps) {
-  const { y } = scales;
+function GatheredLight({
+  light,
+  gathering,
+  frames,
+  scales,
+  right,
+}: BandPart & { readonly light: Gathering["lights"][number] }) {
+  const { x, y } = scales;
   return (
     <Box asChild color={colourOf(light.of)}>
       <g>
-        {frames.map((frame) => (
+        {frames.map((frame, at) => (
           <path
             key={frame.begins}
             d={lightPath(light, gathering, frame, scales)}
             fill="none"
             stroke="currentColor"
-            strokeWidth={1.8}
+            strokeWidth={at === 0 ? 1.8 : 1}
           />
         ))}
         {frames.length > 1 && (
           <line
-            x1={width - FUSED_PX}
-            x2={width}
+            x1={x(Number.POSITIVE_INFINITY) + 4}
+            x2={right}
             y1={y(-light.fusedUnderWhite)}
             y2={y(-light.fusedUnderWhite)}
             stroke="currentColor"
             strokeWidth={4}
           />
         )}
-        <text
-          x={width - FUSED_PX - 6}
-          y={nameY}
-          textAnchor="end"
-          fill="currentColor"
-          stroke="var(--chakra-colors-slate)"
-          strokeWidth={3}
-          style={{ paintOrder: "stroke" }}
-        >
+      </g>
+    </Box>
+  );
+}
+
+interface EndNamesProps {
+  readonly names: readonly (EndName & { readonly colour: string })[];
+  readonly right: number;
+  readonly bottom: number;
+}
+
+/** Names of white, of noise and of the lights at the end, each led to its height. */
+function EndNames({ names, right, bottom }: EndNamesProps) {
+  return endHeights(names, { top: TOP + 4, bottom: bottom + 4, apart: APART_PX }).map(({ name, at, y, colour }) => (
+    <Box asChild key={name} color={colour}>
+      <g>
+        <path d={`M ${right} ${at} L ${right + LEADER_PX - 3} ${y - 4}`} fill="none" stroke="currentColor" />
+        <text x={right + LEADER_PX} y={y} fill="currentColor">
           {name}
         </text>
       </g>
     </Box>
-  );
+  ));
 }
 
 /**
@@ -242,8 +247,20 @@ function GatheredLight({ light, name, nameY, gathering, frames, scales, width }:
 export function GatheringBand(props: GatheringBandProps) {
   const { gathering, seconds, nameOf, opened, onOpened, onRest } = props;
   const [ref, { width }] = useSize<HTMLDivElement>();
-  const rows = Math.min(MOST_ROWS, gathering.limits.length);
-  const scales = bandScales({ width: Math.max(1, width), top: rows * ROW_PX + 6, bottom: HEIGHT - FOOT }, seconds);
+  const names = [
+    { name: "white", stops: 0, colour: "ash" },
+    { name: `noise ${plain(-gathering.noiseFloor)}`, stops: gathering.noiseFloor, colour: "ash" },
+    ...gathering.lights.map(({ of, fusedUnderWhite }) => ({
+      name: nameOf(of),
+      stops: fusedUnderWhite,
+      colour: colourOf(of),
+    })),
+  ];
+  const longest = LEADER_PX + LETTER_PX * Math.max(...names.map(({ name }) => name.length));
+  const right = Math.max(1, width - Math.min(NAMES_PX.most, Math.max(NAMES_PX.least, longest)));
+  const { x: across } = bandScales(gathering, { width: right, top: TOP, bottom: HEIGHT });
+  const bottom = HEIGHT - FOOT - ROW_PX * rowsOf(limitLabels(gathering, across));
+  const scales = bandScales(gathering, { width: right, top: TOP, bottom });
   const { x, y } = scales;
   const frames = drawnFrames(gathering);
   const hand = useDrag<HTMLDivElement>({
@@ -256,7 +273,9 @@ export function GatheringBand(props: GatheringBandProps) {
     onRest();
   };
   const text = momentText(gathering, seconds, opened);
-  const names = nameHeights(gathering.lights, y);
+  // Once all frames are there, they are fused.
+  const handAt = opened >= seconds ? right : x(opened);
+  const part = { gathering, frames, scales, right, bottom };
   return (
     <Box ref={ref} flexShrink="0" px="0" borderTopWidth="1px" borderColor="line" bg="slate">
       <Box
@@ -280,25 +299,20 @@ export function GatheringBand(props: GatheringBandProps) {
         })}
       >
         <svg width={width} height={HEIGHT} aria-hidden style={{ display: "block" }} fontSize={12}>
-          <BandScale noiseFloor={gathering.noiseFloor} frames={frames} scales={scales} width={width} />
-          <LaterMarks limits={gathering.limits} frames={frames} x={x} />
-          <LimitMarks limits={gathering.limits} x={x} />
+          <BandGround {...part} />
+          <LimitMarks {...part} />
           {gathering.lights.map((light) => (
-            <GatheredLight
-              key={light.of}
-              light={light}
-              name={nameOf(light.of)}
-              nameY={names.get(light.of)}
-              gathering={gathering}
-              frames={frames}
-              scales={scales}
-              width={width}
-            />
+            <GatheredLight key={light.of} light={light} {...part} />
           ))}
+          <EndNames
+            names={names.map(({ stops, ...name }) => ({ ...name, at: y(-stops) }))}
+            right={right}
+            bottom={bottom}
+          />
           <Box asChild color="lamp">
-            <g transform={`translate(${x(opened)},0)`}>
-              <line y2={HEIGHT - FOOT} stroke="currentColor" strokeWidth={2} />
-              <circle cy={HEIGHT - FOOT} r={6} fill="currentColor" />
+            <g transform={`translate(${handAt},0)`}>
+              <line y2={bottom} stroke="currentColor" strokeWidth={2} />
+              <circle cy={bottom} r={6} fill="currentColor" />
             </g>
           </Box>
         </svg>

@@ -3,9 +3,9 @@
 import { Box } from "@chakra-ui/react";
 import { useRef } from "react";
 import { printRecipe, type Recipe } from "@/core/recipe";
+import { fitted } from "@/features/picture/fitted";
 import { onKeys } from "@/ui/keys";
 import { type DragPoint, useDrag } from "@/ui/useDrag";
-import { fitted } from "./own/fitted";
 import { type Choices, type SteppedPart, stepped } from "./steppedRecipe";
 
 interface HandSurfaceProps {

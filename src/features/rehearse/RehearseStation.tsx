@@ -109,6 +109,7 @@ function Rehearsing({ rehearse, shot, runHref, onDraft, onSave }: RehearsingProp
         <>
           <RehearseView
             picture={picture}
+            aspect={request.camera.lens.widthPx / request.camera.lens.heightPx}
             frames={framesUntil(rehearsed.plan, at).length}
             moment={momentText(gathering, seconds, at)}
             wiped={besideLine === null ? null : { picture: beside, line: besideLine, at: wipeAt, onAt: setWipeAt }}

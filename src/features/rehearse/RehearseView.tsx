@@ -4,6 +4,7 @@ import { Box, Flex } from "@chakra-ui/react";
 import { Pause, Play, Smartphone, ZoomIn } from "lucide-react";
 import { type ReactNode, useEffect, useRef } from "react";
 import type { Rehearsal, ScreenPicture } from "@/core/rehearse";
+import { RoomForPicture } from "@/features/picture/RoomForPicture";
 import { Action } from "@/ui/Action";
 import { Slide } from "@/ui/Slide";
 import { drawRehearsal } from "./drawRehearsal";
@@ -13,7 +14,7 @@ type Shown = Pick<Rehearsal, "width" | "height" | "data" | "unknown">;
 interface PictureProps {
   readonly picture: Shown | null;
   readonly name: string;
-  readonly caption: string;
+  readonly caption?: string;
   /** What lies over it. */
   readonly children?: ReactNode;
 }
@@ -28,9 +29,11 @@ function Picture({ picture, name, caption, children }: PictureProps) {
       <Box asChild position="absolute" inset="0" width="100%" height="100%" objectFit="contain">
         <canvas ref={canvas} role="img" aria-label={name} aria-busy={picture === null} />
       </Box>
-      <Box position="absolute" left="10px" bottom="8px" bg="veil" color="onPicture" px="8px" py="2px" fontSize="note">
-        {caption}
-      </Box>
+      {caption && (
+        <Box position="absolute" left="10px" bottom="8px" bg="veil" color="onPicture" px="8px" py="2px" fontSize="note">
+          {caption}
+        </Box>
+      )}
       {children}
     </Box>
   );
@@ -120,14 +123,15 @@ interface ToggleProps {
   readonly children: ReactNode;
 }
 
-/** Something over the picture that is shown or not. */
+/** Something of the picture that is shown or not. */
 function Toggle({ on, onPress, title, children }: ToggleProps) {
   return (
     <Action
       look="text"
       onClick={onPress}
       aria-pressed={on}
-      color={on ? "lamp" : "onPicture"}
+      color={on ? "lamp" : "bone"}
+      justifyContent="flex-start"
       px="9px"
       minH="34px"
       fontSize="note"
@@ -140,6 +144,8 @@ function Toggle({ on, onPress, title, children }: ToggleProps) {
 
 interface RehearseViewProps {
   readonly picture: Rehearsal | null;
+  /** Width by height of the picture that is on its way. */
+  readonly aspect: number;
   /** Frames that the run has taken by then. */
   readonly frames: number;
   /** The moment, in words. */
@@ -164,37 +170,49 @@ interface RehearseViewProps {
 /** The picture that will be, at a moment of its run; beside it, when asked, what the phone's screen shows. */
 export function RehearseView(props: RehearseViewProps) {
   const { picture, frames, moment, wiped, screen, withScreen, onScreen, playing, onPlay, over } = props;
-  const { loupe, withLoupe, loupeAtRight, onLoupe } = props;
+  const { aspect, loupe, withLoupe, loupeAtRight, onLoupe } = props;
   const some = picture && picture.framesIn < frames ? `; ${picture.framesIn} of its frames are in the picture` : "";
-  return (
-    <Flex flex="1" minH="0" direction={{ base: "column", md: "row" }} gap="2px" position="relative">
-      <Picture
-        picture={picture}
-        name="The picture, simulated before it is taken"
-        caption={picture ? `${moment}${some}` : "The scene is being lit…"}
+  const shape = picture ? picture.width / picture.height : aspect;
+  const tools = (
+    <>
+      <Action
+        look="text"
+        onClick={onPlay}
+        color="bone"
+        justifyContent="flex-start"
+        px="9px"
+        minH="34px"
+        fontSize="note"
       >
-        {over}
-        {withLoupe && <Loupe picture={loupe} atRight={loupeAtRight} />}
-        {wiped && <Wipe wiped={wiped} />}
-      </Picture>
-      {withScreen && (
-        <Picture
-          picture={screen}
-          name="What the phone's screen shows"
-          caption="What the phone's screen shows: not the picture"
-        />
-      )}
-      <Flex position="absolute" right="8px" top="6px" gap="2px" bg="veil">
-        <Action look="text" onClick={onPlay} color="onPicture" px="9px" minH="34px" fontSize="note">
-          {playing ? <Pause size={17} /> : <Play size={17} />} {playing ? "Stop" : "Play the exposure"}
-        </Action>
-        <Toggle on={withLoupe} onPress={onLoupe} title="Pixel by pixel where the pointer is (l)">
-          <ZoomIn size={17} /> 1:1
-        </Toggle>
-        <Toggle on={withScreen} onPress={onScreen} title="What the phone's screen shows (s)">
-          <Smartphone size={17} /> The phone's screen
-        </Toggle>
+        {playing ? <Pause size={17} /> : <Play size={17} />} {playing ? "Stop" : "Play the exposure"}
+      </Action>
+      <Toggle on={withLoupe} onPress={onLoupe} title="Pixel by pixel where the pointer is (l)">
+        <ZoomIn size={17} /> 1:1
+      </Toggle>
+      <Toggle on={withScreen} onPress={onScreen} title="What the phone's screen shows (s)">
+        <Smartphone size={17} /> The phone's screen
+      </Toggle>
+      <Box color="ash" fontSize="note" px="9px" py="6px">
+        {picture ? `${moment}${some}` : "The scene is being lit…"}
+      </Box>
+    </>
+  );
+  return (
+    <RoomForPicture aspect={withScreen ? 2 * shape : shape} tools={tools}>
+      <Flex height="100%" gap="2px">
+        <Picture picture={picture} name="The picture, simulated before it is taken">
+          {over}
+          {withLoupe && <Loupe picture={loupe} atRight={loupeAtRight} />}
+          {wiped && <Wipe wiped={wiped} />}
+        </Picture>
+        {withScreen && (
+          <Picture
+            picture={screen}
+            name="What the phone's screen shows"
+            caption="What the phone's screen shows: not the picture"
+          />
+        )}
       </Flex>
-    </Flex>
+    </RoomForPicture>
   );
 }

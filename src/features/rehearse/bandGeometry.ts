@@ -7,6 +7,11 @@ export const BAND_STOPS = { most: 1, least: -10 } as const;
 const MOST_DRAWN_FRAMES = 60;
 /** Points of a curve in a frame; it rises steeply at first. */
 const POINTS = 24;
+/** Frames that differ by less are alike: the marked times of a phone are rounded. */
+const ALIKE = 0.01;
+/** Shares of the width: the first of many frames that are alike ends at one, all of them at the other; then comes what they are fused to. */
+const FIRST_ENDS = 0.58;
+const ALL_END = 0.88;
 
 /** The band in pixels. */
 export interface Band {
@@ -22,21 +27,42 @@ interface BandScales {
   readonly y: ScaleLinear<number, number>;
 }
 
-/** Open time across, light up in stops. */
-export function bandScales({ width, top, bottom }: Band, seconds: number): BandScales {
-  return {
-    x: scaleLinear().domain([0, seconds]).range([0, width]).clamp(true),
-    y: scaleLinear().domain([BAND_STOPS.least, BAND_STOPS.most]).range([bottom, top]).clamp(true),
-  };
+/** Frames as they are drawn: one, or many that are too narrow for themselves. */
+export interface DrawnFrame {
+  readonly begins: number;
+  readonly seconds: number;
+  readonly count: number;
 }
 
-/** Frames as they are drawn, each with where it begins; those of a long run are one. */
-export function drawnFrames({ frames }: Gathering): readonly { readonly begins: number; readonly seconds: number }[] {
-  const shown = frames.length > MOST_DRAWN_FRAMES ? [frames.reduce((sum, each) => sum + each, 0)] : frames;
+/** Whether a run's frames are open equally long. */
+export const areAlike = ({ frames }: Pick<Gathering, "frames">): boolean =>
+  frames.length > 1 && Math.max(...frames) - Math.min(...frames) <= ALIKE * Math.max(...frames);
+
+/** Open time across, light up in stops: of frames that are alike the first is drawn large, its repeats small. */
+export function bandScales(gathering: Pick<Gathering, "frames">, { width, top, bottom }: Band): BandScales {
+  const { frames } = gathering;
+  const seconds = frames.reduce((sum, each) => sum + each, 0);
+  const x = scaleLinear().clamp(true);
+  if (areAlike(gathering)) x.domain([0, frames[0]!, seconds]).range([0, FIRST_ENDS * width, ALL_END * width]);
+  else x.domain([0, seconds]).range([0, frames.length > 1 ? ALL_END * width : width]);
+  return { x, y: scaleLinear().domain([BAND_STOPS.least, BAND_STOPS.most]).range([bottom, top]).clamp(true) };
+}
+
+/** Frames as they are drawn, each with where it begins. */
+export function drawnFrames(gathering: Pick<Gathering, "frames">): readonly DrawnFrame[] {
+  const { frames } = gathering;
+  const sum = (some: readonly number[]) => some.reduce((all, each) => all + each, 0);
+  const [first = 1, ...rest] = frames;
+  const groups =
+    frames.length <= MOST_DRAWN_FRAMES
+      ? frames.map((each) => [each])
+      : areAlike(gathering)
+        ? [[first], rest]
+        : [frames];
   let begins = 0;
-  return shown.map((seconds) => {
-    const frame = { begins, seconds };
-    begins += seconds;
+  return groups.map((group) => {
+    const frame = { begins, seconds: sum(group), count: group.length };
+    begins += frame.seconds;
     return frame;
   });
 }
@@ -45,16 +71,38 @@ export function drawnFrames({ frames }: Gathering): readonly { readonly begins: 
 export function lightPath(
   light: GatheringLight,
   gathering: Gathering,
-  frame: { readonly begins: number; readonly seconds: number },
+  frame: DrawnFrame,
   { x, y }: BandScales,
 ): string {
   const [first = 1] = gathering.frames;
-  // In a long run that is drawn as one the frames' own climb is left out: each ends where the first does.
-  const inOne = gathering.frames.length > MOST_DRAWN_FRAMES;
   const points = Array.from({ length: POINTS + 1 }, (_, i): [number, number] => {
     const into = Math.max(1e-6, (i / POINTS) ** 2) * frame.seconds;
-    const stops = -lightAt(light, inOne ? first : into, first);
+    // Of many in one their own climb is left out: each ends where the first does.
+    const stops = -lightAt(light, frame.count > 1 ? first : into, first);
     return [x(frame.begins + into), y(stops)];
   });
   return line()(points) ?? "";
+}
+
+/** A name at the end of the band, and the height that it belongs to, pixels. */
+export interface EndName {
+  readonly name: string;
+  readonly at: number;
+}
+
+/** Where names stand at the end of the band: at their heights as far as none touches another or leaves it. */
+export function endHeights<Name extends EndName>(
+  names: readonly Name[],
+  { top, bottom, apart }: { readonly top: number; readonly bottom: number; readonly apart: number },
+): readonly (Name & { readonly y: number })[] {
+  const placed = names.toSorted((a, b) => a.at - b.at).map((name) => ({ ...name, y: Math.max(top, name.at) }));
+  placed.forEach((name, i) => {
+    if (i > 0) name.y = Math.max(name.y, placed[i - 1]!.y + apart);
+  });
+  let lowest = bottom;
+  for (const name of placed.toReversed()) {
+    name.y = Math.min(name.y, lowest);
+    lowest = name.y - apart;
+  }
+  return placed;
 }

@@ -7,7 +7,7 @@ import { outlookOf } from "@/core/outlook";
 import { parseRecipe } from "@/core/recipe";
 import { type Gathering, gatheringOf, lightAt, openSeconds } from "@/core/rehearse";
 import { show } from "@/ui/testing/show";
-import { BAND_STOPS, bandScales, drawnFrames, lightPath } from "./bandGeometry";
+import { BAND_STOPS, bandScales, drawnFrames, endHeights, lightPath } from "./bandGeometry";
 import { GatheringBand, momentText } from "./GatheringBand";
 import { measuredOf } from "./measured";
 import { RehearseReasons } from "./RehearseReasons";
@@ -58,11 +58,13 @@ describe("the band of gathering light", () => {
     expect(slider.textContent).toContain("white");
   });
 
-  it("marks a limit in every frame that crosses it, and names it once", () => {
-    const { gathering } = gathered("4 x 2s every 3s | iso 50 -> mean");
-    const limit = { id: "a", name: "street clips", seconds: 1.5, forbids: "more", soft: false } as const;
-    const { slider } = band("4 x 2s every 3s | iso 50 -> mean", { ...gathering, limits: [limit] });
-    expect(slider.querySelectorAll("[data-limit=a]")).toHaveLength(3);
+  it("marks a limit in every frame that crosses it and is not like the first, and names it once", () => {
+    const line = "3 x 1/4 | bracket 2 stops | iso 50 -> fuse";
+    const { gathering } = gathered(line);
+    const longest = Math.max(...gathering.frames);
+    const limit = { id: "a", name: "street clips", seconds: 0.9 * longest, forbids: "more", soft: false } as const;
+    const { slider } = band(line, { ...gathering, limits: [limit] });
+    expect(slider.querySelectorAll("[data-limit=a]")).toHaveLength(1);
     expect(slider.textContent?.match(/street clips/g)).toHaveLength(1);
   });
 
@@ -75,8 +77,8 @@ describe("the band of gathering light", () => {
   });
 
   it("draws a light where it is at every moment, over all frames of a long run too", () => {
-    const { gathering, seconds } = gathered("8s | iso 50");
-    const scales = bandScales({ width: 800, top: 0, bottom: 110 }, seconds);
+    const { gathering } = gathered("8s | iso 50");
+    const scales = bandScales(gathering, { width: 800, top: 0, bottom: 110 });
     const ground = gathering.lights[0]!;
     const [frame] = drawnFrames(gathering);
     const points = lightPath(ground, gathering, frame!, scales)
@@ -85,10 +87,33 @@ describe("the band of gathering light", () => {
       .map((point) => point.split(",").map(Number) as [number, number]);
     for (const [x, y] of points.slice(4))
       expect(scales.y.invert(y)).toBeCloseTo(Math.min(BAND_STOPS.most, -lightAt(ground, scales.x.invert(x), 8)), 2);
-    const long = gathered("300 x 2s | iso 50 -> mean");
-    expect(drawnFrames(long.gathering)).toEqual([{ begins: 0, seconds: 600 }]);
+    const long = gathered("300 x 2s | iso 50 -> mean").gathering;
+    expect(drawnFrames(long).map(({ begins, count }) => [begins, count])).toEqual([
+      [0, 1],
+      [2, 299],
+    ]);
     expect(drawnFrames(gathered("3 x 2s | iso 50 -> mean").gathering).map(({ begins }) => begins)).toEqual([0, 2, 4]);
   });
+
+  it("draws the first of many frames that are alike large, and every moment of the run at its place", () => {
+    const { gathering, seconds } = gathered("24 x 2s | iso 50 -> mean");
+    const { x } = bandScales(gathering, { width: 800, top: 0, bottom: 100 });
+    expect(x(2)).toBeGreaterThan(0.5 * 800);
+    expect(x(seconds)).toBeLessThan(0.9 * 800);
+    for (const moment of [0, 0.3, 1.9, 2, 2.1, 20, seconds]) expect(x.invert(x(moment))).toBeCloseTo(moment, 9);
+    const bracket = gathered("3 x 1/4 | bracket 2 stops | iso 50 -> fuse").gathering;
+    const of = bandScales(bracket, { width: 800, top: 0, bottom: 100 });
+    const [first, second] = bracket.frames as [number, number];
+    expect(of.x(first + second) - of.x(first)).toBeCloseTo((of.x(first) * second) / first, 6);
+  });
+});
+
+it("puts no name at the end of the band over another, nor off it", () => {
+  const names = [3, 4, 4.5, 70, 71, 72].map((at) => ({ name: `${at}`, at }));
+  const heights = endHeights(names, { top: 10, bottom: 74, apart: 12 }).map(({ y }) => y);
+  expect(Math.min(...heights)).toBeGreaterThanOrEqual(10);
+  expect(Math.max(...heights)).toBeLessThanOrEqual(74);
+  for (let i = 1; i < heights.length; i++) expect(heights[i]! - heights[i - 1]!).toBeGreaterThanOrEqual(12 - 1e-9);
 });
 
 describe("how far the run is on the screen", () => {

@@ -32,6 +32,7 @@ function view(part: Partial<Props>) {
   });
   const heard = { onScreen: jest.fn(), onPlay: jest.fn(), onLoupe: jest.fn() };
   const rest = {
+    aspect: 4 / 3,
     loupe: null,
     loupeAtRight: false,
     withLoupe: false,

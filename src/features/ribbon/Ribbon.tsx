@@ -1,7 +1,7 @@
 "use client";
 
 import { Box } from "@chakra-ui/react";
-import { useEffect, useMemo, useRef, useState } from "react";
+import { useMemo, useRef, useState } from "react";
 import type { RunReply } from "@/contracts/replies";
 import { plain } from "@/core/words";
 import { useCameraOf } from "@/features/api/queries";
@@ -17,10 +17,10 @@ import { RibbonDrawing } from "./RibbonDrawing";
 import { RibbonTip } from "./RibbonTip";
 import { RunBars } from "./RunBars";
 import { ShotBlock } from "./ShotBlock";
+import { useMinute } from "./useMinute";
 import { useRibbonCursor } from "./useRibbonCursor";
 import { useTimeZoom } from "./useTimeZoom";
 
-const MINUTE_MS = 60_000;
 const SMALL_HEIGHT = 90;
 /** A click this close to the held instant lets go of it. */
 const LET_GO_PX = 7;
@@ -31,24 +31,13 @@ export const RIBBON_HEIGHTS = {
   small: { base: "64px", md: "104px" },
 } as const;
 
-interface RibbonProps {
+export interface RibbonProps {
   readonly night: Night;
   readonly shotId: string;
   /** The Night station's tall form, with lanes. */
   readonly large: boolean;
   /** A run of the shot that goes on; null while there is none. */
   readonly running: RunReply | null;
-}
-
-/** The time, to the minute; null until the page is there. */
-function useMinute(): number | null {
-  const [now, setNow] = useState<number | null>(null);
-  useEffect(() => {
-    setNow(Date.now());
-    const timer = setInterval(() => setNow(Date.now()), MINUTE_MS);
-    return () => clearInterval(timer);
-  }, []);
-  return now;
 }
 
 interface TakenTimesProps extends RibbonProps {

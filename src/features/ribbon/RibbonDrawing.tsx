@@ -3,10 +3,11 @@
 import { memo, useMemo } from "react";
 import { BALANCE_STOPS } from "@/core/night";
 import type { Night } from "@/features/nightPlan/NightContext";
-import { ON_SKY, useSky } from "@/ui/theme/inPage";
+import { ON_SKY } from "@/ui/theme/inPage";
 import { areaPath, clockTicks, evScale, linePath, type RibbonBox, timeScale, visibleMoments } from "./geometry";
 import type { Lane } from "./lanes";
 import { EventMarks, LightLabels, TEXT } from "./RibbonLabels";
+import { SkyGround } from "./SkyGround";
 
 /** Below the names of the sun's crossings, and above the shots' blocks. */
 const UNDER_EVENTS_PX = 38;
@@ -23,7 +24,6 @@ interface RibbonDrawingProps {
 
 const LANE_PX = 17;
 const TICKS_PX = 15;
-const SKY_STOPS = 60;
 const LEAST_LABELLED_PX = 56;
 
 /** Everything on the ribbon that is not moved by hand: sky, light, lanes, ticks, events. */
@@ -37,38 +37,17 @@ export const RibbonDrawing = memo(function RibbonDrawing(props: RibbonDrawingPro
     top: compact ? 8 : 20,
     bottom: lanes.length > 0 ? lanesTop - 26 : height - TICKS_PX,
   };
-  const { colour: skyColour } = useSky();
   const x = timeScale(box);
   const ev = evScale(box);
   const shown = useMemo(() => visibleMoments(moments, domain), [moments, domain]);
-  const sky = useMemo(() => {
-    const picked = Array.from(
-      { length: SKY_STOPS + 1 },
-      (_, i) => shown[Math.round((i / SKY_STOPS) * (shown.length - 1))]!,
-    );
-    return [...new Set(picked)];
-  }, [shown]);
   const at = (atMs: number) => x(atMs);
   const nearlyNight = (m: (typeof shown)[number]) => m.sunAltitudeDeg < -1;
   const first = moments[0]!;
   const stepMs = moments[1]!.atMs - first.atMs;
   const scoreOf = (atMs: number) => scores[Math.round((atMs - first.atMs) / stepMs)] ?? 0;
-  const firstX = x(shown[0]!.atMs);
-  const lastX = x(shown.at(-1)!.atMs);
   return (
     <g pointerEvents="none">
-      <defs>
-        <linearGradient id="sky-of-night" gradientUnits="userSpaceOnUse" x1={firstX} x2={lastX}>
-          {sky.map((moment) => (
-            <stop
-              key={moment.atMs}
-              offset={(x(moment.atMs) - firstX) / Math.max(1, lastX - firstX)}
-              stopColor={skyColour(moment.sunAltitudeDeg)}
-            />
-          ))}
-        </linearGradient>
-      </defs>
-      <rect width={width} height={height} fill="url(#sky-of-night)" />
+      <SkyGround shown={shown} x={x} width={width} height={height} />
       <path d={areaPath(shown, at, box.bottom, (m) => ev(m.skyEv))} fill={ON_SKY.shade} opacity={0.25} />
       {!compact && (
         <path

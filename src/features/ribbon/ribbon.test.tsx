@@ -11,6 +11,7 @@ import {
 } from "@/features/nightPlan/NightContext";
 import { outingReply, runWithFrames, shotReply } from "@/features/testing/replies";
 import { settled, show } from "@/ui/testing/show";
+import { NightLine } from "./NightLine";
 import { Ribbon } from "./Ribbon";
 
 const push = jest.fn();
@@ -195,5 +196,50 @@ describe("a run that goes on", () => {
     const { seen } = await ribbon(outing, byHand("2026-11-30T18:00:00.000Z"));
     expect(seen.domain[1] - seen.domain[0]).toBeGreaterThan(10 * 3_600_000);
     expect(bars()).toEqual([]);
+  });
+});
+
+describe("the night folded to a line", () => {
+  const Folded = ({ shotId }: { readonly shotId: string }) => {
+    const night = useNight();
+    return night && <NightLine night={night} shotId={shotId} running={null} />;
+  };
+  const folded = async () => {
+    const shotId = outing.shots[0]!.id;
+    show(
+      <NightProvider outing={outing} shotId={shotId}>
+        <Folded shotId={shotId} />
+      </NightProvider>,
+    );
+    return screen.findByRole("button", { name: /^The night from .* folded\. Bridge, / });
+  };
+  const open = () => screen.queryByRole("slider", { name: /^The night from/ });
+
+  it("names the chosen shot, and opens over what is below while one points at it", async () => {
+    const line = await folded();
+    expect(line.textContent).toContain("Bridge");
+    expect(open()).toBeNull();
+    fireEvent.pointerEnter(line);
+    expect(open()).not.toBeNull();
+    fireEvent.pointerMove(open()!);
+    expect(open()).not.toBeNull();
+    // What is dragged may leave it.
+    fireEvent.pointerMove(document.body, { buttons: 1 });
+    expect(open()).not.toBeNull();
+    fireEvent.pointerMove(document.body);
+    expect(open()).toBeNull();
+  });
+
+  it("opens by a key, has the keys then, and gives them back", async () => {
+    const line = await folded();
+    fireEvent.keyDown(document.body, { key: "r" });
+    expect(open()).toBe(document.activeElement);
+    expect(line.getAttribute("aria-expanded")).toBe("true");
+    fireEvent.keyDown(document.activeElement!, { key: "r" });
+    expect(open()).toBeNull();
+    fireEvent.click(line);
+    expect(open()).not.toBeNull();
+    fireEvent.pointerDown(document.body);
+    expect(open()).toBeNull();
   });
 });

@@ -1,10 +1,11 @@
 import { Box } from "@chakra-ui/react";
 import { Action } from "@/ui/Action";
+import type { RunStationState } from "./useRunStation";
 
 /** The tick that says that somebody has read them, beside those of the list. */
-export const CAUTIONS_READ = "cautions-read";
+const CAUTIONS_READ = "cautions-read";
 
-/** What to mind before a run, once an evening: what hurts people at such places. */
+/** What to mind before a run: what hurts people at such places. */
 export function Cautions({ minds, onRead }: { readonly minds: readonly string[]; readonly onRead: () => void }) {
   if (minds.length === 0) return null;
   return (
@@ -18,7 +19,6 @@ export function Cautions({ minds, onRead }: { readonly minds: readonly string[];
       borderLeftWidth="3px"
       borderLeftColor="coral"
       flexShrink="0"
-      maxH="45%"
       display="flex"
       flexDirection="column"
     >
@@ -37,4 +37,11 @@ export function Cautions({ minds, onRead }: { readonly minds: readonly string[];
       </Box>
     </Box>
   );
+}
+
+/** Once an evening, until they were read. */
+export function CautionsFirst({ station }: { readonly station: RunStationState }) {
+  const { shot, isUnderWay, list } = station;
+  if (!shot || isUnderWay || list.ticked.includes(CAUTIONS_READ)) return null;
+  return <Cautions minds={list.minds} onRead={() => list.tick(CAUTIONS_READ, true)} />;
 }

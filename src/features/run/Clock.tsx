@@ -40,7 +40,9 @@ export function Clock({ number, words, beneath, isOpen, stacked = false }: Clock
     >
       <Box
         role="timer"
-        fontSize="clamp(84px, 13vw, 150px)"
+        fontSize={
+          stacked ? { base: "clamp(84px, 13vw, 150px)", md: "112px", "2xl": "132px" } : "clamp(84px, 13vw, 150px)"
+        }
         fontWeight={560}
         minW="1.75em"
         lineHeight="1"

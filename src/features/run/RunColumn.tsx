@@ -2,6 +2,7 @@
 
 import { Box } from "@chakra-ui/react";
 import { CameraBar } from "@/features/shot/CameraBar";
+import { CautionsFirst } from "./Cautions";
 import { CheckList } from "./CheckList";
 import { HandReasons } from "./hand/HandReasons";
 import { LinkPhone } from "./LinkPhone";
@@ -61,6 +62,9 @@ export function RunColumn({ station }: { readonly station: RunStationState }) {
     <>
       {!station.isUnderWay && (
         <>
+          <Box hideBelow="md" mx="-18px" mt="-12px">
+            <CautionsFirst station={station} />
+          </Box>
           <Box pt="12px" pb="10px">
             <CameraBar kit={kit} camera={camera} onChoose={station.changeCamera} />
           </Box>

@@ -3,7 +3,7 @@
 import { Box, Flex } from "@chakra-ui/react";
 import { intentOf } from "@/core/intent";
 import { OneOf } from "@/ui/OneOf";
-import { CAUTIONS_READ, Cautions } from "./Cautions";
+import { CautionsFirst } from "./Cautions";
 import { HandView } from "./hand/HandView";
 import { RunView } from "./RunView";
 import type { RunStationState } from "./useRunStation";
@@ -15,24 +15,27 @@ const TAKERS = [
 
 /** The work area of Run: who takes the frames, what to mind before, and the run itself. */
 export function RunMain({ station }: { readonly station: RunStationState }) {
-  const { shotId, shot, camera, recipeLine, plan, readable, taker, linked, hand, watch, list, isUnderWay, run } =
-    station;
+  const { shotId, shot, camera, recipeLine, plan, readable, taker, linked, hand, watch, run } = station;
   const intent = shot && intentOf(shot.intent);
   const [shown, other] = taker === "linked" ? [linked, hand] : [hand, linked];
   // While the run that is shown goes on there is nothing to choose, unless the other one does too.
   const canChoose = !shown.goesOn || other.goesOn;
+  const chooser = canChoose && (
+    <OneOf label="Who takes the frames" labelHidden options={TAKERS} value={taker} onChange={station.setTaker} />
+  );
   return (
     <Flex direction="column" flex="1" minH="0">
-      {canChoose && (
+      {taker === "hand" && chooser && (
         <Box px="16px" pt="8px">
-          <OneOf label="Who takes the frames" labelHidden options={TAKERS} value={taker} onChange={station.setTaker} />
+          {chooser}
         </Box>
       )}
-      {!isUnderWay && shot && !list.ticked.includes(CAUTIONS_READ) && (
-        <Cautions minds={list.minds} onRead={() => list.tick(CAUTIONS_READ, true)} />
-      )}
+      <Box hideFrom="md">
+        <CautionsFirst station={station} />
+      </Box>
       {taker === "linked" ? (
         <RunView
+          chooser={chooser}
           shotId={shotId}
           run={linked.shown}
           plan={linked.goesOn ? linked.plan : plan}

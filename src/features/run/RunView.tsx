@@ -2,7 +2,7 @@
 
 import { Box, Flex } from "@chakra-ui/react";
 import { Layers, Play } from "lucide-react";
-import { useState } from "react";
+import { type ReactNode, useState } from "react";
 import { sizeText } from "@/contracts/limits";
 import type { MarkRequest } from "@/contracts/runMark";
 import { type CapturePlan, runSeconds } from "@/core/capture";
@@ -12,6 +12,7 @@ import { counted } from "@/core/words";
 import { DownloadLink } from "@/features/api/DownloadLink";
 import { isUnderWay, type RunWithFrames } from "@/features/api/queries";
 import { spoiledFrames } from "@/features/api/runMarks";
+import { RoomForPicture, shapeOf } from "@/features/picture/RoomForPicture";
 import { Action } from "@/ui/Action";
 import { FrameStrip } from "./FrameStrip";
 import { PhoneScreen } from "./PhoneScreen";
@@ -22,6 +23,8 @@ import { useFolded } from "./useFolded";
 import { Warnings } from "./Warnings";
 
 interface RunViewProps {
+  /** Who takes the frames, where there is a choice. */
+  readonly chooser: ReactNode;
   readonly shotId: string;
   readonly run: RunWithFrames | null;
   /** Null without a shutter time. */
@@ -54,7 +57,7 @@ const STATE_WORDS = {
 /** The latest frame large, all frames as a strip, and the one thing to do next. */
 export function RunView(props: RunViewProps) {
   const { warnings, measured } = props;
-  const { shotId, run, plan, ready, busy, starting, onStart, onStack } = props;
+  const { chooser, shotId, run, plan, ready, busy, starting, onStart, onStack } = props;
   const [chosen, setChosen] = useState<string | null>(null);
   const frames = run?.frames ?? [];
   const shown = frames.find(({ id }) => id === chosen) ?? frames.at(-1) ?? run?.lastFrame;
@@ -65,44 +68,47 @@ export function RunView(props: RunViewProps) {
   const count = plan?.frames ?? 0;
   const length = plan ? roughDuration(runSeconds(plan)) : "";
   if (run && isUnderWay(run.run) && plan) return <RunningView {...props} run={run} plan={plan} folded={folded} />;
+  const tools = (
+    <>
+      {chooser}
+      <Action look={frames.length > 0 ? "plain" : "main"} disabled={!ready || busy} onClick={onStart}>
+        <Play size={16} />{" "}
+        {count > 0 ? `Run ${count} ${count === 1 ? "frame" : "frames"}, ${length}` : "Write a shutter time to run"}
+      </Action>
+      {run && kept.length > 0 && (
+        <Action look="main" disabled={busy} onClick={() => onStack({ ...run, frames: kept })}>
+          <Layers size={16} /> Fuse {counted(kept.length, "frame")}
+        </Action>
+      )}
+      {folded && folded.frames > 1 && (
+        <Action
+          look="text"
+          aria-pressed={showsFolded}
+          onClick={() => setChosen(showsFolded ? (frames.at(-1)?.id ?? null) : null)}
+        >
+          {showsFolded ? `Fused so far: ${folded.frames}` : "Show them fused"}
+        </Action>
+      )}
+      {run && !showsFolded && shown && shown.rawBytes !== null && (
+        <Action asChild look="text" fontSize="note">
+          <DownloadLink href={`/api/runs/${run.run.id}/frames/${shown.id}/raw`}>
+            Raw copy, {sizeText(shown.rawBytes)}
+          </DownloadLink>
+        </Action>
+      )}
+      {run && (
+        <Box color={run.run.state === "failed" ? "coral" : "ash"} aria-live="polite" fontSize="note">
+          {STATE_WORDS[run.run.state]}: {frames.length} of {run.run.framesWanted} frames
+          {run.run.problem ? `. ${run.run.problem}` : ""}
+          {measured && frames.length > 0 ? `. The newest: ${measured}` : ""}
+        </Box>
+      )}
+      <Warnings warnings={warnings} />
+    </>
+  );
   return (
     <Flex direction="column" flex="1" minH="0">
-      <Flex align="center" gap="14px" px="16px" py="8px" wrap="wrap" borderBottomWidth="1px" borderColor="line">
-        <Action look={frames.length > 0 ? "plain" : "main"} disabled={!ready || busy} onClick={onStart}>
-          <Play size={16} />{" "}
-          {count > 0 ? `Run ${count} ${count === 1 ? "frame" : "frames"}, ${length}` : "Write a shutter time to run"}
-        </Action>
-        {run && kept.length > 0 && (
-          <Action look="main" disabled={busy} onClick={() => onStack({ ...run, frames: kept })}>
-            <Layers size={16} /> Fuse {counted(kept.length, "frame")}
-          </Action>
-        )}
-        {folded && folded.frames > 1 && (
-          <Action
-            look="text"
-            aria-pressed={showsFolded}
-            onClick={() => setChosen(showsFolded ? (frames.at(-1)?.id ?? null) : null)}
-          >
-            {showsFolded ? `Fused so far: ${folded.frames}` : "Show them fused"}
-          </Action>
-        )}
-        {run && !showsFolded && shown && shown.rawBytes !== null && (
-          <Action asChild look="text" fontSize="note">
-            <DownloadLink href={`/api/runs/${run.run.id}/frames/${shown.id}/raw`}>
-              Raw copy, {sizeText(shown.rawBytes)}
-            </DownloadLink>
-          </Action>
-        )}
-        {run && (
-          <Box color={run.run.state === "failed" ? "coral" : "ash"} aria-live="polite" fontSize="note">
-            {STATE_WORDS[run.run.state]}: {frames.length} of {run.run.framesWanted} frames
-            {run.run.problem ? `. ${run.run.problem}` : ""}
-            {measured && frames.length > 0 ? `. The newest: ${measured}` : ""}
-          </Box>
-        )}
-      </Flex>
-      <Warnings warnings={warnings} />
-      <Flex flex="1" minH="0" align="center" justify="center" bg="mount" position="relative">
+      <RoomForPicture aspect={shapeOf(shown ?? plan?.lens)} tools={tools}>
         {folded && showsFolded ? (
           <FoldedPicture folded={folded} />
         ) : shown ? (
@@ -117,7 +123,7 @@ export function RunView(props: RunViewProps) {
             }
           />
         )}
-      </Flex>
+      </RoomForPicture>
       {plan && <ShutterLine plan={plan} />}
       {run && frames.length > 0 && (
         <FrameStrip run={run} shownId={showsFolded ? null : (shown?.id ?? null)} onShow={setChosen} />

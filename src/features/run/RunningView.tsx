@@ -9,6 +9,7 @@ import type { RunWarning } from "@/core/watch";
 import { counted } from "@/core/words";
 import type { RunWithFrames } from "@/features/api/queries";
 import { indexOfFrame } from "@/features/api/runMarks";
+import { RoomForPicture, shapeOf } from "@/features/picture/RoomForPicture";
 import { Action } from "@/ui/Action";
 import type { Folded } from "@/workers/fold.worker";
 import { Beat } from "./Beat";
@@ -50,7 +51,7 @@ export function RunningView(props: RunningViewProps) {
     <Grid
       flex="1"
       minH="0"
-      templateColumns={{ base: "1fr", md: "320px 1fr" }}
+      templateColumns={{ base: "1fr", md: "240px 1fr", "2xl": "280px 1fr" }}
       templateRows={{ base: "auto auto minmax(0, 1fr) auto", md: "auto minmax(0, 1fr) auto" }}
       templateAreas={{ base: `"clock" "beat" "picture" "side"`, md: `"clock picture" "side picture" "beat beat"` }}
     >
@@ -68,12 +69,24 @@ export function RunningView(props: RunningViewProps) {
       <Box gridArea="beat" minW="0">
         <Beat frames={frames} seconds={seconds ?? frames[run.frames.length]?.opensSeconds ?? 0} taken={taken} />
       </Box>
-      <Box gridArea="picture" position="relative" bg="mount" minH="0">
-        {folded && folded.frames > 1 ? <FoldedPicture folded={folded} /> : latest && <FramePicture frame={latest} />}
-        <Box position="absolute" left="10px" bottom="8px" px="8px" py="3px" bg="veil" color="onPicture" fontSize="note">
-          {shows ? `${shows}${measured ? `; the newest ${measured}` : ""}` : "The first frame is on its way."}
-        </Box>
-      </Box>
+      <Flex gridArea="picture" minH="0" minW="0">
+        <RoomForPicture
+          aspect={shapeOf(latest ?? plan.lens)}
+          tools={
+            <Box color="ash" fontSize="note">
+              {shows ? `${shows}${measured ? `; the newest ${measured}` : ""}` : "The first frame is on its way."}
+            </Box>
+          }
+        >
+          {folded && folded.frames > 1 ? (
+            <FoldedPicture folded={folded} />
+          ) : latest ? (
+            <FramePicture frame={latest} />
+          ) : (
+            <Box height="100%" bg="slate" />
+          )}
+        </RoomForPicture>
+      </Flex>
       <Flex gridArea="side" direction="column" minH="0" overflowY="auto" justify="flex-end">
         <Box color="ash" fontSize="note" aria-live="polite" px="16px" py="6px">
           {isPaused ? "Held" : "Running"}: {run.frames.length} of {run.run.framesWanted} frames

@@ -87,6 +87,7 @@ describe("a run on screen", () => {
     const plan = planCapture(parseRecipe("3 x 1s every 2s | iso 50 -> mean").recipe, camera, SOME_TIME);
     show(
       <RunView
+        chooser={null}
         shotId="a-shot"
         warnings={[]}
         measured={null}

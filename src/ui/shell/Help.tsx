@@ -14,6 +14,7 @@ const KEYS = [
   ["F8", "to the message at the foot of the page, with its undo"],
   [";", "find a place or do a thing by name"],
   ["← →", "on the ribbon: move the cursor; with Shift by a tenth of what is shown"],
+  ["r", "where the night is folded to a line: opens its ribbon, and closes it"],
   ["+ − Home", "on the ribbon: closer, farther, the whole night; Page keys go along it"],
   [
     "arrows, Enter, z",

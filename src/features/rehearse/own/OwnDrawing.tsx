@@ -5,9 +5,9 @@ import type { KonvaEventObject } from "konva/lib/Node";
 import { useRef, useState } from "react";
 import { Layer, Line, Stage } from "react-konva";
 import type { OwnPicture } from "@/contracts/own";
+import { fitted } from "@/features/picture/fitted";
 import { useRoles } from "@/ui/theme/inPage";
 import { useSize } from "@/ui/useSize";
-import { fitted } from "./fitted";
 import type { DrawnPoint, ToolId } from "./marks";
 
 interface OwnDrawingProps {

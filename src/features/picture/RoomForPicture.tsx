@@ -1,0 +1,75 @@
+"use client";
+
+import { Box, Flex } from "@chakra-ui/react";
+import type { ReactNode } from "react";
+import { useSize } from "@/ui/useSize";
+import { fitted } from "./fitted";
+
+/** Room for tools: beside the picture as wide as their words, below it as tall as a finger. */
+const TOOLS_PX = { wide: 150, tall: 44 } as const;
+
+interface Size {
+  readonly width: number;
+  readonly height: number;
+}
+
+/** The largest place for a picture of a shape in a box, with its tools beside it or below, wherever it is larger. */
+export function roomFor(box: Size, aspect: number): Size & { readonly beside: boolean } {
+  const shape = { width: aspect, height: 1 };
+  const withBeside = fitted({ ...box, width: box.width - TOOLS_PX.wide }, shape);
+  const withBelow = fitted({ ...box, height: box.height - TOOLS_PX.tall }, shape);
+  const beside = withBeside.width > withBelow.width;
+  const { width, height } = beside ? withBeside : withBelow;
+  return { width: Math.floor(width), height: Math.floor(height), beside };
+}
+
+/** A phone's usual picture, where nobody knows a better one. */
+const USUAL_SHAPE = 4 / 3;
+
+/** Width by height of a picture, or of a lens's, where there is one. */
+export const shapeOf = (
+  picture: Partial<Size> | { readonly widthPx: number; readonly heightPx: number } | null | undefined,
+): number => {
+  if (!picture) return USUAL_SHAPE;
+  if ("widthPx" in picture) return picture.widthPx / picture.heightPx;
+  return picture.width && picture.height ? picture.width / picture.height : USUAL_SHAPE;
+};
+
+interface RoomForPictureProps {
+  /** Width by height of what stands there. */
+  readonly aspect: number;
+  /** What one does with it, and what it says. */
+  readonly tools: ReactNode;
+  /** Fills its place. */
+  readonly children: ReactNode;
+}
+
+/** A picture as large as its place allows, and its tools where they cost it least. */
+export function RoomForPicture({ aspect, tools, children }: RoomForPictureProps) {
+  const [ref, box] = useSize<HTMLDivElement>();
+  const { width, height, beside } = roomFor(box, aspect);
+  return (
+    <Flex ref={ref} flex="1" minW="0" minH="0" direction={beside ? "row" : "column"} overflow="hidden">
+      <Box position="relative" flexShrink="0" width={beside ? `${width}px` : "100%"} height={`${height}px`}>
+        <Box position="absolute" top="0" bottom="0" left="0" right="0" mx="auto" width={`${width}px`}>
+          {children}
+        </Box>
+      </Box>
+      <Flex
+        flex="1"
+        minW="0"
+        minH="0"
+        direction={beside ? "column" : "row"}
+        wrap={beside ? "nowrap" : "wrap"}
+        align={beside ? "stretch" : "center"}
+        alignContent="flex-start"
+        gap={beside ? "8px" : "6px 12px"}
+        px="12px"
+        py={beside ? "10px" : "6px"}
+        overflowY="auto"
+      >
+        {tools}
+      </Flex>
+    </Flex>
+  );
+}
