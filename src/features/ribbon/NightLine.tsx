@@ -49,7 +49,7 @@ type NightLineProps = Omit<RibbonProps, "large">;
 
 /** The night folded to a line: its colours, now, the shots and the chosen instant. The ribbon opens from it over what is below. */
 export function NightLine({ night, shotId, running }: NightLineProps) {
-  const [size, { width }] = useSize<HTMLButtonElement>();
+  const [size, { width }] = useSize<HTMLDivElement>();
   const frame = useRef<HTMLDivElement>(null);
   const { open, press, hand } = useFolded(frame, "r");
   const { beginMs, endMs, site, shots } = night;
@@ -71,13 +71,12 @@ export function NightLine({ night, shotId, running }: NightLineProps) {
         fontSize="label"
       >
         <button
-          ref={size}
           type="button"
           aria-expanded={open}
           aria-label={`The night from ${clock(beginMs, site.zone)} to ${clock(endMs, site.zone)}, folded. ${stands} Opens with r.`}
           onClick={press}
         >
-          {width > 0 && <Line night={night} shotId={shotId} width={width} />}
+          <Box ref={size}>{width > 0 && <Line night={night} shotId={shotId} width={width} />}</Box>
         </button>
       </Box>
       {open && (
