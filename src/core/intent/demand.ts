@@ -1,4 +1,4 @@
-import type { Outlook } from "../outlook";
+import type { Outlook, PictureLight } from "../outlook";
 
 /** Ways to change a shot so that a demand can be met. */
 export type Remedy =
@@ -31,6 +31,12 @@ export interface DemandEdge {
   readonly moves: string;
 }
 
+/** The light that a demand asks for, and how far under white a value of its quantity has it, stops. */
+export interface DemandLight {
+  readonly of: PictureLight["of"];
+  readonly underWhite: (value: number, outlook: Outlook) => number;
+}
+
 /** A wish on the picture: a quantity of the outlook and its wanted range. Verdicts, ranking, edges and advice derive from these. */
 export interface Demand {
   readonly id: string;
@@ -46,6 +52,8 @@ export interface Demand {
   readonly source: string;
   /** What comes of it, in a sentence with its figures. */
   readonly said: (value: number, outlook: Outlook, met: boolean) => string;
+  /** The light that it is about, where it is about one. */
+  readonly light?: DemandLight;
   /** Null where the field cannot show it. */
   readonly edge: DemandEdge | null;
   /** Said only where it is missed: it goes without saying, or another demand says it too. */

@@ -1,6 +1,6 @@
 export { type BaseOutlook, METER_TO_CLIP_STOPS, meterStopsOf, type SkyOutlook } from "./base";
 export type { DiscOutlook } from "./discs";
-export { lightName, lightsOf, type PictureLight, type PictureLights } from "./lights";
+export { fusedLights, lightName, lightsOf, type PictureLight, type PictureLights } from "./lights";
 export { keepsMotion, type MoverOutlook, type SweepOutlook, type TrafficOutlook } from "./moving";
 export { type NoiseOutlook, noiseFloorUnderWhite } from "./noise";
 export { type Outlook, outlookOf } from "./outlook";

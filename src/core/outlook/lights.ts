@@ -16,21 +16,26 @@ export interface PictureLights {
   readonly noiseFloor: number;
 }
 
-/** The lights of a scene in the fused picture, the darkest first; luminance by the weights of Rec. 709. */
-export function lightsOf({ plan, base, sky, trails }: Outlook): PictureLights {
-  const underWhite = (stops: number) => Math.max(0, stops);
-  const lights: PictureLight[] = [{ of: "ground", underWhite: underWhite(base.stopsUnderWhite) }];
-  if (sky) lights.push({ of: "sky", underWhite: underWhite(sky.stopsUnderWhite) });
-  for (const { lamp, fusedUnderWhite } of trails) {
-    const [red, green, blue] = fusedUnderWhite.map((stops) => 2 ** -stops) as [number, number, number];
-    lights.push({ of: lamp, underWhite: underWhite(-Math.log2(0.2126 * red + 0.7152 * green + 0.0722 * blue)) });
-  }
-  return {
-    lights: lights.sort((a, b) => b.underWhite - a.underWhite),
-    noiseFloor: noiseFloorUnderWhite(plan),
-  };
+/** The light of a scene as its frames are fused, over white too (then negative); luminance by the weights of Rec. 709. */
+export function fusedLights({ base, sky, trails }: Pick<Outlook, "base" | "sky" | "trails">): PictureLight[] {
+  return [
+    { of: "ground", underWhite: base.stopsUnderWhite },
+    ...(sky ? [{ of: "sky", underWhite: sky.stopsUnderWhite } as const] : []),
+    ...trails.map(({ lamp, fusedUnderWhite }): PictureLight => {
+      const [red, green, blue] = fusedUnderWhite.map((stops) => 2 ** -stops) as [number, number, number];
+      return { of: lamp, underWhite: -Math.log2(0.2126 * red + 0.7152 * green + 0.0722 * blue) };
+    }),
+  ];
 }
 
+/** The lights of a scene in the fused picture, the darkest first. */
+export const lightsOf = (outlook: Outlook): PictureLights => ({
+  lights: fusedLights(outlook)
+    .map((light) => ({ ...light, underWhite: Math.max(0, light.underWhite) }))
+    .sort((a, b) => b.underWhite - a.underWhite),
+  noiseFloor: noiseFloorUnderWhite(outlook.plan),
+});
+
 /** What a light is called, given what the scene's ground is called. */
-export const lightName = ({ of }: PictureLight, ground: string): string =>
+export const lightName = ({ of }: Pick<PictureLight, "of">, ground: string): string =>
   of === "ground" ? ground : of === "sky" ? "sky" : LAMP_CLASSES[of].plural;

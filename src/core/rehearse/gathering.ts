@@ -1,6 +1,6 @@
 import { shutterOf } from "../capture";
 import type { LampClassId } from "../light";
-import { noiseFloorUnderWhite, type Outlook } from "../outlook";
+import { fusedLights, noiseFloorUnderWhite, type Outlook } from "../outlook";
 import type { Edge } from "../solve";
 
 /** A light of the scene as it gathers while a shutter is open. */
@@ -43,27 +43,16 @@ export const lightAt = ({ grows, underWhite }: GatheringLight, seconds: number, 
 export function gatheringOf(outlook: Outlook, edges: readonly Edge[]): Gathering {
   const { plan, base, sky, trails } = outlook;
   const frames = Array.from({ length: plan.frames }, (_, index) => shutterOf(plan, index).deliveredSeconds);
-  // What a lighten adds to noisy surfaces comes with fusing, not while a shutter is open.
-  const lights: GatheringLight[] = [
-    {
-      of: "ground",
-      grows: true,
-      underWhite: base.stopsUnderWhite + base.liftStops,
-      fusedUnderWhite: base.stopsUnderWhite,
-    },
-  ];
-  if (sky)
-    lights.push({
-      of: "sky",
-      grows: true,
-      underWhite: base.stopsUnderWhite + base.liftStops - sky.overStops,
-      fusedUnderWhite: sky.stopsUnderWhite,
-    });
-  for (const { lamp, stopsUnderWhite, fusedUnderWhite } of trails) {
-    const [red, green, blue] = fusedUnderWhite.map((stops) => 2 ** -stops) as [number, number, number];
-    const fused = -Math.log2(0.2126 * red + 0.7152 * green + 0.0722 * blue);
-    lights.push({ of: lamp, grows: false, underWhite: stopsUnderWhite, fusedUnderWhite: fused });
-  }
+  const inOneFrame = (of: GatheringLight["of"]): Pick<GatheringLight, "grows" | "underWhite"> => {
+    const trail = trails.find(({ lamp }) => lamp === of);
+    if (trail) return { grows: false, underWhite: trail.stopsUnderWhite };
+    // What a lighten adds to noisy surfaces comes with fusing, not while a shutter is open.
+    const ground = base.stopsUnderWhite + base.liftStops;
+    return { grows: true, underWhite: of === "sky" && sky ? ground - sky.overStops : ground };
+  };
+  const lights = fusedLights(outlook).map(
+    ({ of, underWhite }): GatheringLight => ({ of, ...inOneFrame(of), fusedUnderWhite: underWhite }),
+  );
   const longest = Math.max(...frames);
   const limits = edges
     .flatMap(({ id, name, curve, forbids, soft }): CrossedLimit[] => {

@@ -15,6 +15,7 @@ export {
   productAt,
 } from "./field";
 export { demandsOf, type JudgedDemand, type Judgement, judge, sentenceOf } from "./judge";
+export { type AskedRange, type LightScale, lightScaleOf, type ScaledLight } from "./lightScale";
 export { type MotionBounds, motionBounds } from "./motionBounds";
 export { asksOf, type RecipeDemand, type Solution, type SolvedRecipe, solve } from "./solve";
 export { type Study, studyOf, takenAt } from "./study";

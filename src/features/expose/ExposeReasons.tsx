@@ -44,6 +44,7 @@ export function ExposeReasons(props: ExposeReasonsProps) {
             name: "Recipes",
             content: (
               <RecipeList
+                request={exposure.request}
                 solution={solution}
                 advice={advice}
                 line={line}

@@ -1,10 +1,14 @@
 "use client";
 
 import { Box, Flex } from "@chakra-ui/react";
+import { groundOf, type SolveRequest } from "@/core/intent";
+import { lightName, type PictureLight } from "@/core/outlook";
 import { roughDuration } from "@/core/recipe";
-import type { Solution, SolvedRecipe } from "@/core/solve";
+import { lightScaleOf, type RecipeDemand, type Solution, type SolvedRecipe } from "@/core/solve";
 import { plain } from "@/core/words";
+import { LightScaleView } from "@/features/picture/LightScaleView";
 import { Action } from "@/ui/Action";
+import { Fold } from "@/ui/Fold";
 
 /** What stood there before the last change of an assumption. */
 export interface BeforeChange {
@@ -13,6 +17,7 @@ export interface BeforeChange {
 }
 
 interface RecipeListProps {
+  readonly request: SolveRequest;
   readonly solution: Solution;
   /** What would open the ground, worked out beside; null while it is on its way. */
   readonly advice: readonly string[] | null;
@@ -26,9 +31,30 @@ interface RecipeListProps {
 const WORDS = { works: "works", compromise: "a compromise", fails: "fails" } as const;
 const TONES = { works: "moss", compromise: "lamp", fails: "coral" } as const;
 
+const toneOf = ({ met, hard }: RecipeDemand) => (met ? "ash" : hard ? "coral" : "lamp");
+
+/** The sentence that decides, what is missed first, and the others one step away. */
+function Demands({ demands: [first, ...rest] }: { readonly demands: readonly RecipeDemand[] }) {
+  return (
+    <Box fontSize="note">
+      {first && <Box color={toneOf(first)}>{first.sentence}</Box>}
+      {rest.length > 0 && (
+        <Fold title={`${rest.length} more ${rest.every(({ met }) => met) ? "that are met" : "asked of it"}`}>
+          {rest.map((demand) => (
+            <Box key={demand.id} color={toneOf(demand)} py="1px">
+              {demand.sentence}
+            </Box>
+          ))}
+        </Fold>
+      )}
+    </Box>
+  );
+}
+
 /** The ranked recipes with reasons, cost and verdict, what would open the ground, and what the last change did. */
-export function RecipeList({ solution, advice, line, before, sceneEv, cautions, onRecipe }: RecipeListProps) {
+export function RecipeList({ request, solution, advice, line, before, sceneEv, cautions, onRecipe }: RecipeListProps) {
   const [best] = solution.recipes;
+  const nameOf = (of: PictureLight["of"]) => lightName({ of }, groundOf(request));
   const works = best?.verdict === "works";
   // What would open the ground comes first where nothing works yet, and last where something does.
   const judgement = (
@@ -81,16 +107,9 @@ export function RecipeList({ solution, advice, line, before, sceneEv, cautions, 
               <Box data-mono fontSize="note" color={recipe.line === line ? "lamp" : "bone"}>
                 {recipe.line}
               </Box>
-              <Box fontSize="note" color="ash">
-                {recipe.demands
-                  .filter(({ beyond }) => !beyond)
-                  .map(({ id, met, hard, sentence }) => (
-                    <Box as="span" key={id} color={met ? "ash" : hard ? "coral" : "lamp"}>
-                      {`${sentence} `}
-                    </Box>
-                  ))}
-              </Box>
+              <LightScaleView scale={lightScaleOf(request, recipe.outlook)} nameOf={nameOf} />
             </Action>
+            <Demands demands={recipe.demands.filter(({ beyond }) => !beyond)} />
           </Box>
         ))}
       </Box>

@@ -98,6 +98,7 @@ describe("the list of recipes", () => {
     const onRecipe = jest.fn();
     show(
       <RecipeList
+        request={darker}
         solution={solution}
         advice={advice}
         line={solution.recipes[1]!.line}
@@ -110,18 +111,26 @@ describe("the list of recipes", () => {
     return onRecipe;
   };
 
-  it("gives each with verdict, line and reasons, and takes the one that is clicked", () => {
+  it("gives each with verdict, line, scale and the sentence that decides, the others one step away, and takes the one that is clicked", async () => {
     const onRecipe = list(null);
-    const items = within(screen.getByRole("list", { name: "Recipes, the best first" })).getAllByRole("button");
+    const items = within(screen.getByRole("list", { name: "Recipes, the best first" })).getAllByRole("listitem");
     expect(items).toHaveLength(solution.recipes.length);
-    solution.recipes.forEach(({ line, demands, bestAt }, index) => {
-      expect(items[index]!.textContent).toContain(line);
-      expect(items[index]!.textContent).toContain(bestAt);
+    const take = (item: HTMLElement) => item.querySelector<HTMLButtonElement>("button[aria-pressed]")!;
+    for (const [index, { line, demands, bestAt }] of solution.recipes.entries()) {
+      const item = items[index]!;
+      expect(item.textContent).toContain(line);
+      expect(item.textContent).toContain(bestAt);
+      expect(take(item).getAttribute("aria-pressed")).toBe(String(index === 1));
+      const scale = within(item).getByRole("img", { name: /^Stops under white: / });
+      expect(scale.getAttribute("aria-label")).toMatch(/street .* (as asked|than asked)/);
+      const more = within(item).queryByRole("button", { name: /^\d+ more/ });
+      const shown = demands.filter(({ beyond }) => !beyond);
+      expect(more === null).toBe(shown.length < 2);
+      if (more) await settled(() => fireEvent.click(more));
       // What is beyond reach is said once, in the advice.
-      for (const { sentence, beyond } of demands) expect(items[index]!.textContent!.includes(sentence)).toBe(!beyond);
-      expect(items[index]!.getAttribute("aria-pressed")).toBe(String(index === 1));
-    });
-    fireEvent.click(items[0]!);
+      for (const { sentence, beyond } of demands) expect(item.textContent!.includes(sentence)).toBe(!beyond);
+    }
+    fireEvent.click(take(items[0]!));
     expect(onRecipe).toHaveBeenCalledWith(solution.recipes[0]);
     expect(screen.getByText("Stay off the road.")).toBeTruthy();
     for (const sentence of advice) expect(screen.getByText(sentence, asWritten)).toBeTruthy();
@@ -136,6 +145,7 @@ describe("the list of recipes", () => {
       again(
         <RecipeList
           {...{
+            request: asked,
             solution: solved,
             advice: told,
             line: "",

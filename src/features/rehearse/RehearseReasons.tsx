@@ -6,8 +6,10 @@ import type { ReactNode } from "react";
 import { lightsOf } from "@/core/outlook";
 import { parseRecipe, printRecipe, readableDuration, roughDuration } from "@/core/recipe";
 import type { ScreenPicture } from "@/core/rehearse";
+import { lightScaleOf } from "@/core/solve";
 import { counted, plain, signed } from "@/core/words";
 import { HistogramView } from "@/features/picture/HistogramView";
+import { LightScaleView } from "@/features/picture/LightScaleView";
 import { Action } from "@/ui/Action";
 import { Choose } from "@/ui/Choose";
 import { Entry, Row } from "@/ui/Entry";
@@ -43,6 +45,10 @@ export function RehearseReasons(props: RehearseReasonsProps) {
   const { plan, cost } = outlook;
   return (
     <Box>
+      <Box fontSize="note" color="ash" pb="2px">
+        Promised, stops under white
+      </Box>
+      <LightScaleView scale={lightScaleOf(rehearse.request, outlook)} nameOf={nameOf} />
       {measured && <HistogramView view={measured.view} marks={marks} />}
       {measured && <KeptPromises promises={promisesOf(rehearse, measured)} />}
       {measured && (

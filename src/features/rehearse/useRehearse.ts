@@ -28,7 +28,7 @@ export function useRehearse(shotId: string, recipe: Recipe) {
       outlook,
       gathering,
       seconds: openSeconds(study.plan),
-      nameOf: (of: (typeof gathering.lights)[number]["of"]) => lightName({ of, underWhite: 0 }, ground),
+      nameOf: (of: (typeof gathering.lights)[number]["of"]) => lightName({ of }, ground),
       rehearsed: rehearsedShot(request, shot, plan, rehearsedPlan(shot, study)),
     };
   }, [asked, shot, recipe, plan]);

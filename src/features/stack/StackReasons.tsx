@@ -10,17 +10,19 @@ import { METHODS, methodOf, type StackMethod } from "@/core/stack";
 import { counted } from "@/core/words";
 import { DownloadLink } from "@/features/api/DownloadLink";
 import { RefusedList } from "@/features/fusing/RefusedList";
-import { HistogramView, type ScaleMarks } from "@/features/picture/HistogramView";
+import { HistogramView } from "@/features/picture/HistogramView";
+import { LightScaleView, LightScaleView } from "@/features/picture/LightScaleView";
 import { Action } from "@/ui/Action";
 import { Choose } from "@/ui/Choose";
 import { Readout } from "@/ui/Readout";
+import type { StackLights } from "./stackLights";
 
 interface StackReasonsProps {
   readonly stacks: readonly StackReply[];
   readonly chosen: StackReply;
   /** What the result's pixels say, once it is open. */
   readonly view: PictureViewReply | null;
-  readonly marks: ScaleMarks | null;
+  readonly lights: StackLights | null;
   readonly busy: boolean;
   readonly onChoose: (stackId: string) => void;
   readonly onAgain: (method: StackMethod) => void;
@@ -30,7 +32,7 @@ const percent = (share: number): string =>
   `${(100 * share).toFixed(share > 0 && share < 0.001 ? 3 : share < 0.1 ? 2 : 1)}`;
 
 /** The result in numbers, where it came from, and the ways to take it. */
-export function StackReasons({ stacks, chosen, view, marks, busy, onChoose, onAgain }: StackReasonsProps) {
+export function StackReasons({ stacks, chosen, view, lights, busy, onChoose, onAgain }: StackReasonsProps) {
   const { stack } = chosen;
   const { method } = stack.parameters;
   const { words, law } = methodOf(method);
@@ -50,7 +52,15 @@ export function StackReasons({ stacks, chosen, view, marks, busy, onChoose, onAg
       )}
       {view && (
         <>
-          <HistogramView view={view} marks={marks} />
+          <HistogramView view={view} marks={lights?.marks ?? null} />
+          {lights && (
+            <Box pt="8px">
+              <Box fontSize="note" color="ash" pb="2px">
+                Promised, and what is asked of it
+              </Box>
+              <LightScaleView scale={lights.scale} nameOf={lights.nameOf} />
+            </Box>
+          )}
           <Flex gap="18px">
             <Box flex="1">
               <Readout

@@ -30,7 +30,7 @@ export function StackStation({ outingId, shotId }: { readonly outingId: string; 
   const job = live ?? chosen?.job ?? null;
   const hash = chosen?.stack.resultHash ?? null;
   const picture = usePicture(hash);
-  const marks = useStackLights(shotId, chosen);
+  const lights = useStackLights(shotId, chosen);
 
   const wrong = (error: unknown) => notice({ tone: "wrong", text: errorText(error) });
   const cancel = useMutation({
@@ -83,7 +83,7 @@ export function StackStation({ outingId, shotId }: { readonly outingId: string; 
           stacks={stacks}
           chosen={chosen}
           view={picture.state === "ready" ? picture.view : null}
-          marks={marks}
+          lights={lights}
           busy={again.isPending || unfinished !== null}
           onChoose={setChosenId}
           onAgain={(method) => again.mutate(method)}

@@ -59,7 +59,7 @@ describe("a stack's result", () => {
   const reasons = (part: Partial<Parameters<typeof StackReasons>[0]> = {}) => {
     const given = { onChoose: jest.fn(), onAgain: jest.fn() };
     show(
-      <StackReasons stacks={stacks} chosen={stacks[0]!} view={null} marks={null} busy={false} {...given} {...part} />,
+      <StackReasons stacks={stacks} chosen={stacks[0]!} view={null} lights={null} busy={false} {...given} {...part} />,
     );
     return given;
   };
@@ -129,7 +129,19 @@ describe("a stack's result", () => {
       { name: "street", underWhite: 2.2 },
       { name: "tail lamps", underWhite: 0 },
     ];
-    reasons({ view, marks: { lights, noiseFloor: 9.3 } });
+    const asked = { brightest: 1, darkest: 3 };
+    const scale = {
+      noiseFloor: 9.3,
+      lights: [
+        { of: "ground", underWhite: 2.2, asked, missStops: 0 },
+        { of: "tail-lamp", underWhite: 0, asked: { ...asked, darkest: Number.POSITIVE_INFINITY }, missStops: -1 },
+      ],
+    } as const;
+    const nameOf = (of: string) => (of === "ground" ? "street" : "tail lamps");
+    reasons({ view, lights: { marks: { lights, noiseFloor: 9.3 }, scale, nameOf } });
+    expect(screen.getByRole("img", { name: /^Stops under white/ }).getAttribute("aria-label")).toBe(
+      "Stops under white: street 2.2 under white, as asked; tail lamps at white, 1.0 stops brighter than asked; noise below −9.3",
+    );
     expect(screen.getByText("37.5")).toBeTruthy();
     expect(screen.getByText(/25.0 % in all three/)).toBeTruthy();
     expect(screen.getByText("12.5")).toBeTruthy();

@@ -3,9 +3,9 @@ import type { RunReply, ShotReply, StackReply } from "@/contracts/replies";
 import type { Camera } from "@/core/camera";
 import { groundOf } from "@/core/intent";
 import type { NightPlan } from "@/core/night";
-import { lightName, lightsOf } from "@/core/outlook";
+import { lightName, lightsOf, type PictureLight } from "@/core/outlook";
 import { parseRecipe } from "@/core/recipe";
-import { studyOf } from "@/core/solve";
+import { type LightScale, lightScaleOf, studyOf } from "@/core/solve";
 import type { ScaleMarks } from "@/features/picture/HistogramView";
 import { shotRequest } from "@/features/shot/shotRequest";
 
@@ -19,11 +19,15 @@ export interface StackOrigin {
   readonly plan: NightPlan | null;
 }
 
-/**
- * Where the lights of a shot's scene lie in a stack of its frames, and the noise of that stack; null where nobody knows
- * how the frames were taken.
- */
-export function stackLights({ stack, run, shot, camera, kit, plan }: StackOrigin): ScaleMarks | null {
+/** Where the lights of a shot's scene lie in a stack of its frames, what was asked of each, and the noise of that stack. */
+export interface StackLights {
+  readonly marks: ScaleMarks;
+  readonly scale: LightScale;
+  readonly nameOf: (of: PictureLight["of"]) => string;
+}
+
+/** The lights of a stack; null where nobody knows how the frames were taken. */
+export function stackLights({ stack, run, shot, camera, kit, plan }: StackOrigin): StackLights | null {
   const { recipe } = parseRecipe(run.recipeLine);
   if (run.source !== "phone" || recipe.sequence === null) return null;
   const { request } = shotRequest(shot, camera, kit, plan);
@@ -33,8 +37,7 @@ export function stackLights({ stack, run, shot, camera, kit, plan }: StackOrigin
   if (!study) return null;
   const { lights, noiseFloor } = lightsOf(study.outlook);
   const ground = groundOf(request);
-  return {
-    lights: lights.map((light) => ({ name: lightName(light, ground), underWhite: light.underWhite })),
-    noiseFloor,
-  };
+  const nameOf = (of: PictureLight["of"]) => lightName({ of }, ground);
+  const marks = { lights: lights.map(({ of, underWhite }) => ({ name: nameOf(of), underWhite })), noiseFloor };
+  return { marks, scale: lightScaleOf(request, study.outlook), nameOf };
 }

@@ -1,6 +1,6 @@
 import { METER_TO_CLIP_STOPS, type Outlook } from "../../outlook";
 import { plain, signed } from "../../words";
-import type { Demand } from "../demand";
+import type { Demand, DemandLight } from "../demand";
 import { percent, stops, time } from "../phrases";
 import type { SolveRequest } from "../request";
 
@@ -24,6 +24,14 @@ export function targetStops({ schools, highlightStops }: SolveRequest): number {
 
 const baseMeterStops = ({ base }: Outlook): number => base.meterStops;
 
+/** A level from the meter, as the metered surfaces lie under white. */
+const groundAt: DemandLight = {
+  of: "ground",
+  underWhite: (value, { base }) => base.stopsUnderWhite + base.meterStops - value,
+};
+/** A quantity that is told under white already. */
+const underWhite = (value: number): number => value;
+
 const underOrOver = (value: number): string =>
   Math.abs(value) < 0.05 ? "just at white" : value >= 0 ? `${stops(value)} under white` : `${stops(value)} over white`;
 
@@ -41,6 +49,7 @@ export function surfaceDemands(request: SolveRequest, ground: string, highlights
       most: Number.POSITIVE_INFINITY,
       source: "ISO 12232: a surface at the meter's level lies 3.26 stops under clipping.",
       read: ({ base }) => base.stopsUnderWhite,
+      light: { of: "ground", underWhite },
       said: (value, _, met) => `The ${ground} ${met ? "stays" : "comes out white,"} ${underOrOver(value)}.`,
       edge: {
         axis: "brightness",
@@ -81,6 +90,7 @@ export function surfaceDemands(request: SolveRequest, ground: string, highlights
       source:
         "A frame of 12 bits can be lifted by about four stops before banding shows; half a stop under white, colours are washed out.",
       read: baseMeterStops,
+      light: groundAt,
       said: (value, _, met) => {
         if (met) return `The ${ground} comes out ${signed(value)} from the meter.`;
         return value > target
@@ -107,6 +117,7 @@ export function surfaceDemands(request: SolveRequest, ground: string, highlights
       insists: true,
       source: request.schools.brightness === "meter" ? "Exposing to the meter." : "Exposing for the highlights.",
       read: baseMeterStops,
+      light: groundAt,
       said: (value, _, met) => {
         if (met) return `The ${ground} comes out ${signed(value)} from the meter.`;
         return value > target
@@ -168,6 +179,7 @@ export function skyDemand(request: SolveRequest, hard: boolean): Demand[] {
       most: Number.POSITIVE_INFINITY,
       source: "What is white has no colour and no star.",
       read: ({ sky }) => sky?.stopsUnderWhite ?? null,
+      light: { of: "sky", underWhite },
       said: (value, { sky }, met) =>
         met
           ? `The sky stays ${underOrOver(value)}.`

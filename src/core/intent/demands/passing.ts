@@ -149,6 +149,7 @@ function lampDemands(id: LampClassId): Demand[] {
       most: MOST,
       source: "A line is told apart from what lies behind it from half a stop on.",
       read: (o) => trailOf(o, id)?.aboveBaseStops ?? null,
+      light: { of: id, underWhite: (value, o) => o.base.stopsUnderWhite - value },
       said: (value, o, met) => {
         if (met) return `${named} stand ${stops(value)} above what lies behind them.`;
         const mean = lawOf(o.plan.stack, o.plan.frames)?.isLongExposure

@@ -1,7 +1,7 @@
 import { longestStarShutter, starTrailPx } from "../../motion";
 import type { Outlook } from "../../outlook";
 import { plain, signed } from "../../words";
-import type { Demand } from "../demand";
+import type { Demand, DemandLight } from "../demand";
 import { percent, pixels, time } from "../phrases";
 import type { SolveRequest } from "../request";
 
@@ -17,6 +17,11 @@ const LEAST = Number.NEGATIVE_INFINITY;
 /** The sky's own level in the picture, stops from the meter. */
 const skyMeterStops = ({ sky }: Outlook): number | null => sky?.meterStops ?? null;
 
+const skyAt: DemandLight = {
+  of: "sky",
+  underWhite: (value, { sky }) => (sky ? sky.stopsUnderWhite + sky.meterStops - value : Number.NaN),
+};
+
 /** The middle of how bright a night sky should come out, stops from the meter. */
 export const NIGHT_SKY_TARGET = (NIGHT_SKY_STOPS[0] + NIGHT_SKY_STOPS[1]) / 2;
 
@@ -30,6 +35,7 @@ export function nightSkyDemand(): Demand[] {
     most: DAY_STOPS,
     source: "Brighter than the meter's level and a sky is day; seven stops under it nothing is left to lift.",
     read: skyMeterStops,
+    light: skyAt,
     said: (value) =>
       `The sky comes out ${signed(value)} from the meter: ${value > DAY_STOPS ? "as bright as in daylight" : "black"}.`,
     edge: {
@@ -52,6 +58,7 @@ export function nightSkyDemand(): Demand[] {
       insists: true,
       source: "Common practice: the sky's peak lies in the lower third of the histogram.",
       read: skyMeterStops,
+      light: skyAt,
       said: (value, _, met) =>
         met
           ? `The sky comes out ${signed(value)} from the meter, as a night sky does.`
