@@ -11,7 +11,7 @@ import { counted } from "@/core/words";
 import { DownloadLink } from "@/features/api/DownloadLink";
 import { RefusedList } from "@/features/fusing/RefusedList";
 import { HistogramView } from "@/features/picture/HistogramView";
-import { LightScaleView, LightScaleView } from "@/features/picture/LightScaleView";
+import { LightScaleView } from "@/features/picture/LightScaleView";
 import { Action } from "@/ui/Action";
 import { Choose } from "@/ui/Choose";
 import { Readout } from "@/ui/Readout";
