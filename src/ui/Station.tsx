@@ -40,6 +40,8 @@ export function Station({ main, mainName, reasonsName, reasons, opensOn = "main"
           aria-label={reasonsName}
           width={{ base: "100%", md: "336px" }}
           flexShrink="0"
+          // What is hidden in it for eyes alone must not make the page longer.
+          position="relative"
           overflowY="auto"
           borderLeftWidth={{ base: 0, md: "1px" }}
           borderColor="line"

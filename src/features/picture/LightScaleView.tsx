@@ -5,7 +5,8 @@ import { scaleLinear } from "d3";
 import { useId } from "react";
 import type { LightScale, ScaledLight } from "@/core/solve";
 import { plain } from "@/core/words";
-import { labelRows } from "./labelRows";
+import { lightColour } from "./lightColour";
+import { spread } from "./spread";
 
 const WIDTH = 300;
 const HEIGHT = 34;
@@ -13,6 +14,8 @@ const HEIGHT = 34;
 const SHOWN = { least: -13, most: 3 } as const;
 const FONT_PX = 11;
 const LETTER_PX = 0.56 * FONT_PX;
+/** Between two names. */
+const GAP_PX = 6;
 /** Where marks stand, and the line on which names do. */
 const MARK = { top: 13, bottom: 25 } as const;
 const BRACKET_Y = 29;
@@ -20,11 +23,6 @@ const BRACKET_PX = 4;
 const EDGE_PX = 4;
 
 const x = scaleLinear().domain([SHOWN.least, SHOWN.most]).range([0, WIDTH]).clamp(true);
-
-const COLOURS = { ground: "bone", sky: "mist" } as const;
-/** A light's own colour, wherever it is drawn. */
-export const colourOfLight = (of: ScaledLight["of"]): string =>
-  of === "ground" || of === "sky" ? COLOURS[of] : "lamp";
 
 const told = (underWhite: number): string =>
   Math.abs(underWhite) < 0.05
@@ -63,7 +61,8 @@ function Bracket({ asked, colour }: { readonly asked: NonNullable<ScaledLight["a
 export function LightScaleView({ scale, nameOf }: LightScaleViewProps) {
   const pattern = useId();
   const lights = scale.lights.map((light) => ({ ...light, name: nameOf(light.of), at: x(-light.underWhite) }));
-  const names = labelRows(lights, LETTER_PX).filter(({ row }) => row === 0);
+  const sized = lights.map((light) => ({ ...light, size: light.name.length * LETTER_PX + GAP_PX }));
+  const names = spread(sized, { from: 0, to: WIDTH });
   const floor = x(-scale.noiseFloor);
   const text = lights.map((light) => lightText(light, light.name)).join("; ");
   return (
@@ -96,10 +95,10 @@ export function LightScaleView({ scale, nameOf }: LightScaleViewProps) {
         <line x1={x(0)} x2={x(0)} y1={MARK.top} y2={MARK.bottom} stroke="currentColor" />
         {lights.map(
           ({ of, asked, missStops }) =>
-            asked && <Bracket key={of} asked={asked} colour={missStops === 0 ? colourOfLight(of) : "coral"} />,
+            asked && <Bracket key={of} asked={asked} colour={missStops === 0 ? lightColour(of) : "coral"} />,
         )}
         {lights.map(({ of, at, missStops }) => (
-          <Box asChild key={of} color={missStops === 0 ? colourOfLight(of) : "coral"}>
+          <Box asChild key={of} color={missStops === 0 ? lightColour(of) : "coral"}>
             <rect
               x={Math.min(WIDTH - EDGE_PX, Math.max(0, at - EDGE_PX / 2))}
               y={MARK.top}
@@ -109,16 +108,13 @@ export function LightScaleView({ scale, nameOf }: LightScaleViewProps) {
             />
           </Box>
         ))}
-        {names.map(({ name, textX, anchor }) => {
-          const light = lights.find((each) => each.name === name);
-          return (
-            <Box asChild key={name} color={light && light.missStops === 0 ? colourOfLight(light.of) : "coral"}>
-              <text x={textX} y={MARK.top - 4} textAnchor={anchor} fill="currentColor">
-                {name}
-              </text>
-            </Box>
-          );
-        })}
+        {names.map(({ of, name, begins, size, missStops }) => (
+          <Box asChild key={of} color={missStops === 0 ? lightColour(of) : "coral"}>
+            <text x={begins + size / 2} y={MARK.top - 4} textAnchor="middle" fill="currentColor">
+              {name}
+            </text>
+          </Box>
+        ))}
       </svg>
     </Box>
   );

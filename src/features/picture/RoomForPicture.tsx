@@ -8,6 +8,9 @@ import { fitted } from "./fitted";
 /** Room for tools: beside the picture as wide as their words, below it as tall as a finger. */
 const TOOLS_PX = { wide: 150, tall: 44 } as const;
 
+/** On a phone tools stand below, whatever room that leaves. */
+const NARROW_PX = 500;
+
 interface Size {
   readonly width: number;
   readonly height: number;
@@ -18,7 +21,7 @@ export function roomFor(box: Size, aspect: number): Size & { readonly beside: bo
   const shape = { width: aspect, height: 1 };
   const withBeside = fitted({ ...box, width: box.width - TOOLS_PX.wide }, shape);
   const withBelow = fitted({ ...box, height: box.height - TOOLS_PX.tall }, shape);
-  const beside = withBeside.width > withBelow.width;
+  const beside = box.width >= NARROW_PX && withBeside.width > withBelow.width;
   const { width, height } = beside ? withBeside : withBelow;
   return { width: Math.floor(width), height: Math.floor(height), beside };
 }
@@ -66,6 +69,7 @@ export function RoomForPicture({ aspect, tools, children }: RoomForPictureProps)
         gap={beside ? "8px" : "6px 12px"}
         px="12px"
         py={beside ? "10px" : "6px"}
+        position="relative"
         overflowY="auto"
       >
         {tools}

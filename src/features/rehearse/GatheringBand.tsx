@@ -5,10 +5,12 @@ import { readableDuration } from "@/core/recipe";
 import type { Gathering, GatheringLight } from "@/core/rehearse";
 import { counted, plain } from "@/core/words";
 import { labelRows, type PlacedLabel } from "@/features/picture/labelRows";
+import { lightColour } from "@/features/picture/lightColour";
+import { spread } from "@/features/picture/spread";
 import { onKeys } from "@/ui/keys";
 import { useDrag } from "@/ui/useDrag";
 import { useSize } from "@/ui/useSize";
-import { areAlike, bandScales, drawnFrames, type EndName, endHeights, lightPath } from "./bandGeometry";
+import { areAlike, bandScales, drawnFrames, lightPath } from "./bandGeometry";
 
 interface GatheringBandProps {
   readonly gathering: Gathering;
@@ -34,15 +36,14 @@ const NEAREST_TICKS_PX = 90;
 const KEY_STEPS = 60;
 /** Between two names at the end. */
 const APART_PX = 12;
+/** From the top of a name's room to the line on which it stands. */
+const BASELINE_PX = 10;
 /** From the end of a light to its name. */
 const LEADER_PX = 10;
 /** Room for names at the end, at least and at most. */
 const NAMES_PX = { least: 70, most: 150 } as const;
 /** Frames closer than this are not told apart by lines. */
 const LEAST_FRAME_PX = 5;
-
-const COLOURS = { ground: "bone", sky: "mist" } as const;
-const colourOf = (of: GatheringLight["of"]) => (of === "ground" || of === "sky" ? COLOURS[of] : "lamp");
 
 /** A moment of the run in words. */
 export function momentText(gathering: Gathering, seconds: number, opened: number): string {
@@ -194,7 +195,7 @@ function GatheredLight({
 }: BandPart & { readonly light: Gathering["lights"][number] }) {
   const { x, y } = scales;
   return (
-    <Box asChild color={colourOf(light.of)}>
+    <Box asChild color={lightColour(light.of)}>
       <g>
         {frames.map((frame, at) => (
           <path
@@ -221,18 +222,24 @@ function GatheredLight({
 }
 
 interface EndNamesProps {
-  readonly names: readonly (EndName & { readonly colour: string })[];
+  /** Each with the height that it belongs to. */
+  readonly names: readonly { readonly name: string; readonly at: number; readonly colour: string }[];
   readonly right: number;
   readonly bottom: number;
 }
 
 /** Names of white, of noise and of the lights at the end, each led to its height. */
 function EndNames({ names, right, bottom }: EndNamesProps) {
-  return endHeights(names, { top: TOP + 4, bottom: bottom + 4, apart: APART_PX }).map(({ name, at, y, colour }) => (
+  const sized = names.map((name) => ({ ...name, size: APART_PX }));
+  return spread(sized, { from: 0, to: bottom + APART_PX / 2 }).map(({ name, at, begins, colour }) => (
     <Box asChild key={name} color={colour}>
       <g>
-        <path d={`M ${right} ${at} L ${right + LEADER_PX - 3} ${y - 4}`} fill="none" stroke="currentColor" />
-        <text x={right + LEADER_PX} y={y} fill="currentColor">
+        <path
+          d={`M ${right} ${at} L ${right + LEADER_PX - 3} ${begins + APART_PX / 2}`}
+          fill="none"
+          stroke="currentColor"
+        />
+        <text x={right + LEADER_PX} y={begins + BASELINE_PX} fill="currentColor">
           {name}
         </text>
       </g>
@@ -253,7 +260,7 @@ export function GatheringBand(props: GatheringBandProps) {
     ...gathering.lights.map(({ of, fusedUnderWhite }) => ({
       name: nameOf(of),
       stops: fusedUnderWhite,
-      colour: colourOf(of),
+      colour: lightColour(of),
     })),
   ];
   const longest = LEADER_PX + LETTER_PX * Math.max(...names.map(({ name }) => name.length));

@@ -83,26 +83,3 @@ export function lightPath(
   });
   return line()(points) ?? "";
 }
-
-/** A name at the end of the band, and the height that it belongs to, pixels. */
-export interface EndName {
-  readonly name: string;
-  readonly at: number;
-}
-
-/** Where names stand at the end of the band: at their heights as far as none touches another or leaves it. */
-export function endHeights<Name extends EndName>(
-  names: readonly Name[],
-  { top, bottom, apart }: { readonly top: number; readonly bottom: number; readonly apart: number },
-): readonly (Name & { readonly y: number })[] {
-  const placed = names.toSorted((a, b) => a.at - b.at).map((name) => ({ ...name, y: Math.max(top, name.at) }));
-  placed.forEach((name, i) => {
-    if (i > 0) name.y = Math.max(name.y, placed[i - 1]!.y + apart);
-  });
-  let lowest = bottom;
-  for (const name of placed.toReversed()) {
-    name.y = Math.min(name.y, lowest);
-    lowest = name.y - apart;
-  }
-  return placed;
-}

@@ -7,7 +7,7 @@ import { outlookOf } from "@/core/outlook";
 import { parseRecipe } from "@/core/recipe";
 import { type Gathering, gatheringOf, lightAt, openSeconds } from "@/core/rehearse";
 import { show } from "@/ui/testing/show";
-import { BAND_STOPS, bandScales, drawnFrames, endHeights, lightPath } from "./bandGeometry";
+import { BAND_STOPS, bandScales, drawnFrames, lightPath } from "./bandGeometry";
 import { GatheringBand, momentText } from "./GatheringBand";
 import { measuredOf } from "./measured";
 import { RehearseReasons } from "./RehearseReasons";
@@ -106,14 +106,6 @@ describe("the band of gathering light", () => {
     const [first, second] = bracket.frames as [number, number];
     expect(of.x(first + second) - of.x(first)).toBeCloseTo((of.x(first) * second) / first, 6);
   });
-});
-
-it("puts no name at the end of the band over another, nor off it", () => {
-  const names = [3, 4, 4.5, 70, 71, 72].map((at) => ({ name: `${at}`, at }));
-  const heights = endHeights(names, { top: 10, bottom: 74, apart: 12 }).map(({ y }) => y);
-  expect(Math.min(...heights)).toBeGreaterThanOrEqual(10);
-  expect(Math.max(...heights)).toBeLessThanOrEqual(74);
-  for (let i = 1; i < heights.length; i++) expect(heights[i]! - heights[i - 1]!).toBeGreaterThanOrEqual(12 - 1e-9);
 });
 
 describe("how far the run is on the screen", () => {

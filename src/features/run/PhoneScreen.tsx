@@ -1,6 +1,6 @@
 "use client";
 
-import { Box } from "@chakra-ui/react";
+import { Box, Flex } from "@chakra-ui/react";
 import { useEffect, useState } from "react";
 
 /** A phone's screen is looked at again so long after it was seen. */
@@ -47,9 +47,9 @@ export function PhoneScreen({ shotId, otherwise }: { readonly shotId: string; re
           The phone's screen now. It brightens the dark and shows no long exposure: a test frame tells, this does not.
         </Box>
       ) : (
-        <Box color="onPictureQuiet" maxW="44ch" px="24px" textAlign="center">
-          {otherwise}
-        </Box>
+        <Flex height="100%" align="center" justify="center" bg="slate" color="ash" px="24px" textAlign="center">
+          <Box maxW="44ch">{otherwise}</Box>
+        </Flex>
       )}
     </>
   );
