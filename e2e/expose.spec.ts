@@ -151,12 +151,13 @@ test("a filter and many frames open the ground; another lens moves it", async ({
   const crossing = limits.getByRole("rowheader", { name: /^crosses in/ });
   await expect(crossing).toHaveCount(1);
   const wide = await crossing.textContent();
+  await page.getByRole("button", { name: /^Camera: / }).click();
   const phones = page.getByLabel("Phone", { exact: true });
   if (await phones.isVisible()) await phones.selectOption(phone.name);
   await page.getByLabel("Lens", { exact: true }).selectOption("tele");
   await expect(crossing).not.toHaveText(wide ?? "");
   await page.reload();
-  await expect(page.getByLabel("Lens", { exact: true })).toHaveValue("tele");
+  await expect(page.getByRole("button", { name: /^Camera: Field phone, tele / })).toBeVisible();
 });
 
 test("a test frame re-aims the field: its reading, what the automatic shows, or the picture itself", async ({

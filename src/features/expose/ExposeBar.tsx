@@ -1,16 +1,20 @@
 "use client";
 
 import { Box, Flex, Grid } from "@chakra-ui/react";
+import { ChevronDown, ChevronRight } from "lucide-react";
+import { useState } from "react";
 import type { KitReply } from "@/contracts/kit";
 import type { Camera, CameraChoice } from "@/core/camera";
 import { INTENTS, type IntentId } from "@/core/intent";
 import { stackedFilterStops } from "@/core/light";
+import { equivalentFocalMm } from "@/core/optics";
 import type { Recipe } from "@/core/recipe";
 import type { KitFilter } from "@/core/shot";
 import type { Figure } from "@/core/solve";
 import { lawOf, methodOf, STACK_METHODS, type StackMethod, USUAL_METHOD } from "@/core/stack";
 import { counted, signed } from "@/core/words";
 import { CameraBar } from "@/features/shot/CameraBar";
+import { Action } from "@/ui/Action";
 import { Choose } from "@/ui/Choose";
 import { Slide } from "@/ui/Slide";
 import { TONES } from "./PointPanel";
@@ -52,9 +56,17 @@ function fusedBy(recipe: Recipe, stack: StackMethod): Recipe {
   };
 }
 
+/** A camera in one line. */
+function cameraText({ choice, lens }: Camera): string {
+  const { phone, lens: name, clipOn, fullSize } = choice;
+  const parts = [phone, `${name} ${equivalentFocalMm(lens).toFixed(0)} mm`, fullSize && "full size", clipOn];
+  return parts.filter(Boolean).join(", ");
+}
+
 /** What the picture is to be, the camera, and what slides and opens the ground: a filter, and how many frames. */
 export function ExposeBar(props: ExposeBarProps) {
   const { recipe, filters, meter, intent, kit, camera, onRecipe, onDraft, onCamera, onIntent } = props;
+  const [withCamera, setWithCamera] = useState(false);
   const stops = Math.round(100 * stackedFilterStops(recipe.filters)) / 100;
   const frames = recipe.sequence?.frames ?? 1;
   const owned = filters.find((each) => Math.abs(each.stops - stops) < 0.01);
@@ -82,7 +94,11 @@ export function ExposeBar(props: ExposeBarProps) {
           options={INTENTS.map(({ id, name }) => ({ value: id, name }))}
           onChoose={onIntent}
         />
-        <CameraBar kit={kit} camera={camera} onChoose={onCamera} />
+        <Action look="text" color="ash" aria-expanded={withCamera} onClick={() => setWithCamera(!withCamera)}>
+          {withCamera ? <ChevronDown size={15} /> : <ChevronRight size={15} />}
+          {`Camera: ${cameraText(camera)}`}
+        </Action>
+        {withCamera && <CameraBar kit={kit} camera={camera} onChoose={onCamera} />}
       </Flex>
       <Box
         gridRow={{ md: "1 / 3" }}

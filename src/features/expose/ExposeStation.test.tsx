@@ -110,6 +110,7 @@ describe("the Expose station", () => {
     await waitFor(() => expect(state.shot().intent).toBe("star-points"));
     const limits = screen.getByRole("table", { name: "Limits of the exposure field" });
     expect(await within(limits).findByRole("rowheader", { name: /^stars trail from/ })).toBeTruthy();
+    await settled(() => fireEvent.click(screen.getByRole("button", { name: /^Camera: / })));
     await settled(() => choose("Lens", "tele"));
     await waitFor(() => expect(state.shot().camera).toMatchObject({ lens: "tele" }));
     await settled(() => fireEvent.click(screen.getByRole("button", { name: "Undo" })));

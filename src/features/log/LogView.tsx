@@ -71,14 +71,14 @@ function LogEntryView({ row, everywhere, onChange, onDelete }: LogEntryViewProps
   return (
     <Flex
       as="li"
-      gap="18px"
-      py="14px"
+      gap="16px"
+      py="10px"
       borderBottomWidth="1px"
       borderColor="line"
       align="flex-start"
       direction={{ base: "column", md: "row" }}
     >
-      <Box width={{ base: "100%", md: "176px" }} flexShrink="0" aspectRatio="4/3" bg="slate" overflow="hidden">
+      <Box width={{ base: "100%", md: "236px" }} flexShrink="0" aspectRatio="4/3" bg="slate" overflow="hidden">
         {entry.thumbnailHash && (
           <Box asChild width="100%" height="100%" objectFit="cover">
             <img src={thumbnailUrl(entry.thumbnailHash)} alt={`${what} of ${counts}`} loading="lazy" />
@@ -86,7 +86,7 @@ function LogEntryView({ row, everywhere, onChange, onDelete }: LogEntryViewProps
         )}
       </Box>
       <Box flex="1" minW="0" width="100%">
-        <Flex gap="12px" align="baseline" wrap="wrap">
+        <Flex gap="0 12px" align="baseline" wrap="wrap">
           <Box fontWeight={620}>
             {what}, {counts}
           </Box>
@@ -101,12 +101,21 @@ function LogEntryView({ row, everywhere, onChange, onDelete }: LogEntryViewProps
               .join(" · ")}
           </Box>
         </Flex>
-        <Box data-mono fontSize="text" color="lamp" my="6px" overflowWrap="anywhere">
+        <Box
+          data-mono
+          fontSize="note"
+          color="lamp"
+          my="4px"
+          whiteSpace="nowrap"
+          overflow="hidden"
+          textOverflow="ellipsis"
+          title={entry.recipeLine}
+        >
           {entry.recipeLine || "no recipe line"}
         </Box>
         <Textarea
           maxW="640px"
-          minH="58px"
+          minH="56px"
           aria-label={`Note on ${what.toLowerCase()} of ${counts}`}
           placeholder="What worked, what to change next time"
           value={note}
