@@ -130,6 +130,15 @@ describe("the score", () => {
     const bright = on("2026-07-29");
     expect(dark!.score).toBeGreaterThan(2 * bright!.score);
     expect(bright!.moonIlluminatedFraction).toBeGreaterThan(0.95);
+    // Hour by hour it says what the night by itself says.
+    const plan = planNight(marsh, "2026-07-14");
+    const { beginMs, sunDeg, moonUp, coreUp, score } = dark!.hours;
+    for (const step of [25, 36, 45]) {
+      const { sunAltitudeDeg, moonAltitudeDeg, coreAltitudeDeg } = plan.momentAt(beginMs + step * 20 * MINUTE);
+      expect(Math.abs(sunDeg[step]! - sunAltitudeDeg)).toBeLessThan(0.3);
+      expect([moonUp[step], coreUp[step]]).toEqual([moonAltitudeDeg > 0 ? 1 : 0, coreAltitudeDeg > 0 ? 1 : 0]);
+    }
+    expect(Math.max(...score)).toBeGreaterThanOrEqual(Math.floor(dark!.score));
   });
 });
 

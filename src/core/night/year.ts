@@ -4,6 +4,18 @@ import { MS_PER_DAY } from "../units";
 import { type NightOverrides, type NightPlan, type NightSite, NO_OVERRIDES, planNight } from "./moment";
 import { bestStretch, scoreMoment } from "./score";
 
+/** A night from its first noon to the next in equal steps; the later ends are `NIGHT_SLOTS - 1` steps on. */
+export interface NightHours {
+  readonly beginMs: number;
+  /** Of the sun, degrees. */
+  readonly sunDeg: Float32Array;
+  /** 0 to 100; 0 by day. */
+  readonly score: Uint8Array;
+  /** 1 while the moon is up, and while the core of the Milky Way is. */
+  readonly moonUp: Uint8Array;
+  readonly coreUp: Uint8Array;
+}
+
 /** One night of a year, scored for an intent. */
 export interface ScoredNight {
   /** Local mean solar date, `YYYY-MM-DD`. */
@@ -15,9 +27,12 @@ export interface ScoredNight {
   readonly endMs: number;
   /** At midnight, 0 to 1. */
   readonly moonIlluminatedFraction: number;
+  readonly hours: NightHours;
 }
 
 const STEP_MS = 20 * 60_000;
+/** Steps of a night, both ends included. */
+export const NIGHT_SLOTS = MS_PER_DAY / STEP_MS + 1;
 const TRACK_STEP_MS = 2 * 3_600_000;
 const HIGHEST_SUN_DEG = 8;
 
@@ -48,11 +63,18 @@ export function* scoreYear(site: NightSite, year: number, intent: IntentId, leng
 /** Scores one night by its best stretch of `lengthMs`. */
 function scoreNight(plan: NightPlan, date: string, intent: IntentId, lengthMs: number): ScoredNight {
   const begin = plan.night.span.begin.getTime();
-  const slots = Array.from({ length: MS_PER_DAY / STEP_MS + 1 }, (_, index) => ({ atMs: begin + index * STEP_MS }));
-  const scores = slots.map(({ atMs }) =>
-    sunOf(plan.night, atMs).altitudeDeg > HIGHEST_SUN_DEG ? 0 : scoreMoment(intent, plan.momentAt(atMs), plan.site),
-  );
+  const slots = Array.from({ length: NIGHT_SLOTS }, (_, index) => ({ atMs: begin + index * STEP_MS }));
+  const sunDeg = Float32Array.from(slots, ({ atMs }) => sunOf(plan.night, atMs).altitudeDeg);
+  const [moonUp, coreUp] = [new Uint8Array(NIGHT_SLOTS), new Uint8Array(NIGHT_SLOTS)];
+  const scores = slots.map(({ atMs }, slot) => {
+    if (sunDeg[slot]! > HIGHEST_SUN_DEG) return 0;
+    const moment = plan.momentAt(atMs);
+    moonUp[slot] = moment.moonAltitudeDeg > 0 ? 1 : 0;
+    coreUp[slot] = moment.coreAltitudeDeg > 0 ? 1 : 0;
+    return scoreMoment(intent, moment, plan.site);
+  });
   const { beginMs, endMs, score } = bestStretch(slots, scores, lengthMs);
   const { illuminatedFraction } = moonOf(plan.night, begin + MS_PER_DAY / 2);
-  return { date, score, beginMs, endMs, moonIlluminatedFraction: illuminatedFraction };
+  const hours = { beginMs: begin, sunDeg, score: Uint8Array.from(scores, Math.round), moonUp, coreUp };
+  return { date, score, beginMs, endMs, moonIlluminatedFraction: illuminatedFraction, hours };
 }

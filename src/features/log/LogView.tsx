@@ -48,7 +48,7 @@ export function LogView({ rows, loaded, everywhere, onEverywhere, onChange, onDe
         px="16px"
         columnGap="36px"
         alignContent="start"
-        templateColumns={{ base: "1fr", lg: "1fr 1fr" }}
+        templateColumns={{ base: "minmax(0, 1fr)", "2xl": "repeat(2, minmax(0, 1fr))" }}
       >
         {rows.map((row) => (
           <LogEntryView key={row.entry.id} row={row} everywhere={everywhere} onChange={onChange} onDelete={onDelete} />
@@ -78,7 +78,7 @@ function LogEntryView({ row, everywhere, onChange, onDelete }: LogEntryViewProps
       align="flex-start"
       direction={{ base: "column", md: "row" }}
     >
-      <Box width={{ base: "100%", md: "236px" }} flexShrink="0" aspectRatio="4/3" bg="slate" overflow="hidden">
+      <Box width={{ base: "100%", md: "208px" }} flexShrink="0" aspectRatio="4/3" bg="slate" overflow="hidden">
         {entry.thumbnailHash && (
           <Box asChild width="100%" height="100%" objectFit="cover">
             <img src={thumbnailUrl(entry.thumbnailHash)} alt={`${what} of ${counts}`} loading="lazy" />

@@ -10,7 +10,8 @@ import { Action } from "@/ui/Action";
 import { onKeys } from "@/ui/keys";
 import { useSize } from "@/ui/useSize";
 import { useYear } from "./useYear";
-import { YearBars } from "./YearBars";
+import { YearCarpet } from "./YearCarpet";
+import { YearTable } from "./YearTable";
 
 interface YearStripProps {
   readonly site: NightSite;
@@ -22,7 +23,7 @@ interface YearStripProps {
 /** Nights that a page key goes along: a moon. */
 const MONTH = 28;
 
-/** Every night of a year as a bar, tall where the intent does well under a clear sky; click to go there. */
+/** Every night of a year in its own light, bright where the intent does well under a clear sky; click to go there. */
 export function YearStrip({ site, date, intent, onDate }: YearStripProps) {
   const year = Number(date.slice(0, 4));
   const nights = useYear(site, year, intent);
@@ -93,8 +94,9 @@ export function YearStrip({ site, date, intent, onDate }: YearStripProps) {
         cursor="pointer"
         mt="4px"
       >
-        <YearBars nights={nights} dates={dates} width={width} at={at} today={today} />
+        {width > 0 && <YearCarpet nights={nights} dates={dates} zone={site.zone} width={width} at={at} today={today} />}
       </Box>
+      <YearTable nights={nights} zone={site.zone} />
     </Box>
   );
 }
