@@ -25,7 +25,7 @@ function Picture({ picture, name, caption, children }: PictureProps) {
     if (canvas.current && picture) drawRehearsal(canvas.current, picture);
   }, [picture]);
   return (
-    <Box flex="1" minW="0" minH="0" position="relative" bg="mount">
+    <Box flex="1" minW="0" minH="0" position="relative" bg={picture ? "mount" : "slate"}>
       <Box asChild position="absolute" inset="0" width="100%" height="100%" objectFit="contain">
         <canvas ref={canvas} role="img" aria-label={name} aria-busy={picture === null} />
       </Box>

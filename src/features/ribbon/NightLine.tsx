@@ -10,8 +10,8 @@ import { clockTicks, timeScale, visibleMoments } from "./geometry";
 import { Ribbon, type RibbonProps } from "./Ribbon";
 import { TEXT } from "./RibbonLabels";
 import { SkyGround } from "./SkyGround";
-import { useFolded } from "./useFolded";
 import { useMinute } from "./useMinute";
+import { useUnfold } from "./useUnfold";
 
 const HEIGHT = 24;
 /** How tall the folded ribbon stands. */
@@ -51,7 +51,7 @@ type NightLineProps = Omit<RibbonProps, "large">;
 export function NightLine({ night, shotId, running }: NightLineProps) {
   const [size, { width }] = useSize<HTMLDivElement>();
   const frame = useRef<HTMLDivElement>(null);
-  const { open, press, hand } = useFolded(frame, "r");
+  const { open, press, hand } = useUnfold(frame, "r");
   const { beginMs, endMs, site, shots } = night;
   const shot = shots.find(({ id }) => id === shotId);
   const begins = shot?.beginsAt ? Date.parse(shot.beginsAt) : null;

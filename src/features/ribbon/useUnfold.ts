@@ -4,7 +4,7 @@ import { type FocusEvent, type PointerEvent, type RefObject, useEffect, useRef, 
 import { usePageKeys } from "@/ui/keys";
 
 /** Something folded that opens by pointing at it, by the focus, or by a key or a press, and closes again once one looks elsewhere. */
-export function useFolded(frame: RefObject<HTMLElement | null>, key: string) {
+export function useUnfold(frame: RefObject<HTMLElement | null>, key: string) {
   const [pointed, setPointed] = useState(false);
   const [focused, setFocused] = useState(false);
   const [held, setHeld] = useState(false);
