@@ -5,8 +5,8 @@ import type { ReactNode } from "react";
 import { useSize } from "@/ui/useSize";
 import { fitted } from "./fitted";
 
-/** Room for tools: beside the picture as wide as their words, below it as tall as a finger. */
-const TOOLS_PX = { wide: 150, tall: 44 } as const;
+/** Room for tools: beside the picture as wide as their words, below it as tall as a finger, on a phone as two rows. */
+const TOOLS_PX = { wide: 150, tall: 44, twoRows: 96 } as const;
 
 /** On a phone tools stand below, whatever room that leaves. */
 const NARROW_PX = 500;
@@ -20,8 +20,9 @@ interface Size {
 export function roomFor(box: Size, aspect: number): Size & { readonly beside: boolean } {
   const shape = { width: aspect, height: 1 };
   const withBeside = fitted({ ...box, width: box.width - TOOLS_PX.wide }, shape);
-  const withBelow = fitted({ ...box, height: box.height - TOOLS_PX.tall }, shape);
-  const beside = box.width >= NARROW_PX && withBeside.width > withBelow.width;
+  const isNarrow = box.width < NARROW_PX;
+  const withBelow = fitted({ ...box, height: box.height - (isNarrow ? TOOLS_PX.twoRows : TOOLS_PX.tall) }, shape);
+  const beside = !isNarrow && withBeside.width > withBelow.width;
   const { width, height } = beside ? withBeside : withBelow;
   return { width: Math.floor(width), height: Math.floor(height), beside };
 }

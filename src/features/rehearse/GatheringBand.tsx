@@ -230,8 +230,9 @@ interface EndNamesProps {
 
 /** Names of white, of noise and of the lights at the end, each led to its height. */
 function EndNames({ names, right, bottom }: EndNamesProps) {
-  const sized = names.map((name) => ({ ...name, size: APART_PX }));
-  return spread(sized, { from: 0, to: bottom + APART_PX / 2 }).map(({ name, at, begins, colour }) => (
+  const to = bottom + APART_PX / 2;
+  const sized = names.slice(0, Math.floor(to / APART_PX)).map((name) => ({ ...name, size: APART_PX }));
+  return spread(sized, { from: 0, to }).map(({ name, at, begins, colour }) => (
     <Box asChild key={name} color={colour}>
       <g>
         <path
@@ -254,14 +255,15 @@ function EndNames({ names, right, bottom }: EndNamesProps) {
 export function GatheringBand(props: GatheringBandProps) {
   const { gathering, seconds, nameOf, opened, onOpened, onRest } = props;
   const [ref, { width }] = useSize<HTMLDivElement>();
+  // What there is no room for at the end is left out, the ends of the scale first.
   const names = [
-    { name: "white", stops: 0, colour: "ash" },
-    { name: `noise ${plain(-gathering.noiseFloor)}`, stops: gathering.noiseFloor, colour: "ash" },
     ...gathering.lights.map(({ of, fusedUnderWhite }) => ({
       name: nameOf(of),
       stops: fusedUnderWhite,
       colour: lightColour(of),
     })),
+    { name: `noise ${plain(-gathering.noiseFloor)}`, stops: gathering.noiseFloor, colour: "ash" },
+    { name: "white", stops: 0, colour: "ash" },
   ];
   const longest = LEADER_PX + LETTER_PX * Math.max(...names.map(({ name }) => name.length));
   const right = Math.max(1, width - Math.min(NAMES_PX.most, Math.max(NAMES_PX.least, longest)));

@@ -19,6 +19,8 @@ export function Cautions({ minds, onRead }: { readonly minds: readonly string[];
       borderLeftWidth="3px"
       borderLeftColor="coral"
       flexShrink="0"
+      // On a phone what is done next stays in sight.
+      maxH={{ base: "38vh", md: "none" }}
       display="flex"
       flexDirection="column"
     >
