@@ -118,6 +118,8 @@ export function useWatchRun(runId: string | null, shotId: string): void {
         client.setQueryData(framesKey(runId), withNew(known(), frames));
         if (isUnderWay(summary.run)) return;
         stop();
+        // An answer of before that is still on its way must not be the last word.
+        void client.invalidateQueries({ queryKey: ["run", runId] });
         void client.invalidateQueries({ queryKey: framesKey(runId) });
         void client.invalidateQueries({ queryKey: ["shot", shotId] });
         void client.invalidateQueries({ queryKey: ["log"] });
