@@ -106,7 +106,8 @@ function LogEntryView({ row, everywhere, onChange, onDelete }: LogEntryViewProps
           fontSize="note"
           color="lamp"
           my="4px"
-          whiteSpace="nowrap"
+          // A finger has no way to what is cut off.
+          whiteSpace={{ base: "normal", md: "nowrap" }}
           overflow="hidden"
           textOverflow="ellipsis"
           title={entry.recipeLine}
