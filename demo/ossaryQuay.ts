@@ -113,7 +113,6 @@ export const OSSARY_QUAY = {
       {
         name: "Cable tram, whole climb",
         intent: "blurred-subject",
-        minutesAfterSunset: 40,
         minutes: 8,
         aim: { ...LEVEL, azimuthDeg: 226, tiltDeg: 13, guides: "thirds" },
         recipeLine: "24 x 2s every 2.5s | iso 50 | nd 8 | wb 4000K | focus inf | delay 2s | jpeg -> mean",
@@ -121,7 +120,6 @@ export const OSSARY_QUAY = {
       {
         name: "Quay lamps on still water",
         intent: "smoothed-water",
-        minutesAfterSunset: 59,
         minutes: 12,
         aim: { ...LEVEL, azimuthDeg: 247, tiltDeg: 4, guides: "middle" },
         recipeLine: "16 x 4s every 4.5s | iso 50 | nd 8 | wb 3800K | focus inf | delay 2s | jpeg -> mean",
@@ -130,7 +128,6 @@ export const OSSARY_QUAY = {
         name: "Traffic along the quay",
         intent: "light-trails",
         mover: ALONG_THE_QUAY,
-        minutesAfterSunset: 150,
         minutes: 20,
         aim: { ...LEVEL, azimuthDeg: 196, tiltDeg: 8, guides: "none" },
         recipeLine: "20 x 0.5s every 1s | iso 50 | wb 4200K | focus 12m | delay 2s | jpeg -> lighten",

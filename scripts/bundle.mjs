@@ -16,6 +16,7 @@ const ENTRIES = {
   "picture-thread": "src/engine/files/pictureThread.ts",
   worker: "src/engine/jobs/workerProcess.ts",
   seed: "src/engine/demo/seed.ts",
+  "intent-pictures": "src/engine/intentPictures/draw.ts",
   "bench-night": "bench/night.ts",
   "bench-solve": "bench/solve.ts",
   "bench-rehearse": "bench/rehearse.ts",

@@ -65,6 +65,9 @@ export const outingRowReply = outing;
 /** An outing that was started, and its first shot. */
 export const outingStarted = z.object({ outing, shotId: z.uuid() });
 
+/** A shot that was planned for an intent's next good window. */
+export const tonightReply = z.object({ outingId: z.uuid(), shotId: z.uuid() });
+
 /** A recipe line in its usual spelling. */
 export const recipeReply = z.object({ line: z.string() });
 

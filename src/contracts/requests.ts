@@ -12,6 +12,18 @@ export const outingRequest = z.strictObject({
   site: z.strictObject({ name: siteName, latitudeDeg, longitudeDeg }).nullable(),
 });
 
+/** Plans a shot for the next good window of its intent: at a site that is there, or at a new one. */
+export const tonightRequest = z
+  .strictObject({
+    intent: z.enum(INTENT_IDS),
+    siteId: z.uuid().optional(),
+    site: z.strictObject({ name: siteName, latitudeDeg, longitudeDeg }).optional(),
+  })
+  .refine(
+    ({ siteId, site }) => (siteId === undefined) !== (site === undefined),
+    "Name a site, or a new place; not both.",
+  );
+
 /** Adds a shot to an outing. */
 export const shotRequest = z.strictObject({ name, intent: z.enum(INTENT_IDS).default("light-trails") });
 

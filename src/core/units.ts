@@ -8,6 +8,7 @@ export const MS_PER_SECOND = 1000;
 export const SECONDS_PER_HOUR = 3600;
 
 /** Length of a day in milliseconds. */
+export const MS_PER_HOUR = 3_600_000;
 export const MS_PER_DAY = 86_400_000;
 
 /** Joins two things a person reads as one, such as a number and its unit: U+202F, narrow no-break space. */

@@ -55,6 +55,17 @@ export async function createShot(db: Db, shot: NewShot & { readonly outingId: st
   return row!.id;
 }
 
+/** The newest outing to a site on a date. */
+export async function findOutingOf(db: Db, siteId: string, date: string): Promise<Outing | undefined> {
+  const [row] = await db
+    .select()
+    .from(outings)
+    .where(and(eq(outings.siteId, siteId), eq(outings.date, date)))
+    .orderBy(desc(outings.createdAt))
+    .limit(1);
+  return row;
+}
+
 /** An outing as it stands in a list. */
 export type OutingSummary = Outing & {
   readonly siteName: string | null;

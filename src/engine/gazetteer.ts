@@ -1,4 +1,6 @@
 import type { NamedPlace } from "@/core/formats";
+import type { Coordinates } from "@/core/sky";
+import { DEG_PER_RAD } from "@/core/units";
 
 /** A populated place. */
 export interface GazetteerPlace extends NamedPlace {
@@ -45,4 +47,25 @@ export async function searchPlaces(text: string, most: number): Promise<Gazettee
     if (found.length === most) break;
   }
   return found;
+}
+
+/** The place nearest to a point by the great circle; undefined only without a gazetteer. */
+export async function nearestPlace({ latitudeDeg, longitudeDeg }: Coordinates): Promise<GazetteerPlace | undefined> {
+  const own = unitVector({ latitudeDeg, longitudeDeg });
+  let nearest: Entry | undefined;
+  let closeness = Number.NEGATIVE_INFINITY;
+  for (const entry of await entries()) {
+    const [x, y, z] = unitVector(entry);
+    // The cosine of the angle between them.
+    const cosine = x * own[0] + y * own[1] + z * own[2];
+    if (cosine > closeness) [nearest, closeness] = [entry, cosine];
+  }
+  if (!nearest) return undefined;
+  const { name, country, latitudeDeg: latitude, longitudeDeg: longitude } = nearest;
+  return { name, country, latitudeDeg: latitude, longitudeDeg: longitude };
+}
+
+function unitVector({ latitudeDeg, longitudeDeg }: Coordinates): readonly [number, number, number] {
+  const [latitude, longitude] = [latitudeDeg / DEG_PER_RAD, longitudeDeg / DEG_PER_RAD];
+  return [Math.cos(latitude) * Math.cos(longitude), Math.cos(latitude) * Math.sin(longitude), Math.sin(latitude)];
 }

@@ -12,7 +12,13 @@ import { nightOf } from "./plan/nightOf";
 const MINUTE_MS = 60_000;
 
 /** What a shot of an intent starts with in an outing, clear of the other shots. */
-async function startOf(db: Db, outingId: string, intent: IntentId, except: string | null) {
+async function startOf(
+  db: Db,
+  outingId: string,
+  intent: IntentId,
+  except: string | null,
+  fromMs: number | null = null,
+) {
   const outing = await findOuting(db, outingId);
   const kit = await findKit(db);
   const own = outing?.shots.find(({ id }) => id === except);
@@ -28,6 +34,7 @@ async function startOf(db: Db, outingId: string, intent: IntentId, except: strin
           },
         ],
   );
+  if (fromMs !== null) taken.push({ beginMs: Number.NEGATIVE_INFINITY, endMs: fromMs });
   const camera = chosenCamera(kit, own?.camera ?? null);
   const { beginsAtMs, ...first } = firstPlan(intent, outing ? nightOf(outing) : null, camera, filtersOf(kit), taken);
   return { ...first, beginsAt: beginsAtMs === null ? null : new Date(beginsAtMs) };
@@ -58,12 +65,17 @@ export function startOuting(
   });
 }
 
-/** Adds a shot that starts right: as long as its intent takes, in the best free time of the night, with the solver's best recipe. */
+/**
+ * Adds a shot that starts right: as long as its intent takes, in the best free time of the night, with the solver's best recipe.
+ *
+ * @param fromMs The night before it is over; null where all of it counts.
+ */
 export async function addShot(
   db: Db,
   { outingId, name, intent }: { readonly outingId: string; readonly name: string; readonly intent: IntentId },
+  fromMs: number | null = null,
 ): Promise<string> {
-  const { beginsAt, minutes, recipeLine } = await startOf(db, outingId, intent, null);
+  const { beginsAt, minutes, recipeLine } = await startOf(db, outingId, intent, null, fromMs);
   return createShot(db, { outingId, name, intent, minutes, recipeLine, ...(beginsAt ? { beginsAt } : {}) });
 }
 

@@ -2,9 +2,11 @@ import { expose } from "comlink";
 import {
   type Moment,
   momentsOf,
+  type NextWindow,
   type NightOverrides,
   type NightSite,
   type NightWindow,
+  nextWindows,
   nightWindows,
   planNight,
 } from "../core/night";
@@ -28,6 +30,9 @@ export const nightWorker = {
     const moments = momentsOf(plan, MINUTE_MS);
     return { track: plan.night.track, moments, windows: nightWindows(plan, moments), events: sunEvents(plan.night) };
   },
+
+  /** When each intent is best done next at a site. */
+  next: (site: NightSite, nowMs: number): NextWindow[] => nextWindows(site, nowMs),
 };
 
 export type NightWorker = typeof nightWorker;

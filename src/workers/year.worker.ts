@@ -2,7 +2,6 @@ import { expose } from "comlink";
 import { type IntentId, intentOf } from "../core/intent";
 import { type NightSite, type ScoredNight, scoreYear } from "../core/night";
 
-const MINUTE_MS = 60_000;
 const NIGHTS_AT_ONCE = 24;
 
 /** Scores a year's nights and hands them over in handfuls. */
@@ -15,7 +14,7 @@ const yearWorker = {
     onNights: (nights: readonly ScoredNight[]) => Promise<boolean>,
   ): Promise<void> {
     let handful: ScoredNight[] = [];
-    for (const night of scoreYear(site, year, intent, intentOf(intent).usualMinutes * MINUTE_MS)) {
+    for (const night of scoreYear(site, year, intent, intentOf(intent).usualMinutes)) {
       handful.push(night);
       if (handful.length < NIGHTS_AT_ONCE) continue;
       if (!(await onNights(handful))) return;

@@ -1,3 +1,4 @@
+import { LastOnes } from "../lastOnes";
 import { MS_PER_DAY, MS_PER_SECOND } from "../units";
 import type { LocalTime } from "./traffic";
 
@@ -42,18 +43,44 @@ export function isZone(zone: string): boolean {
   }
 }
 
-/** A zone's clock; its offset is looked up once every quarter of an hour, for clocks change on such marks. */
-export function localClock(zone: string): (atMs: number) => LocalTime {
+/** Zones whose clocks are kept: a person works at a few sites. */
+const KEPT_ZONES = 8;
+const offsets = new LastOnes<(atMs: number) => number>(KEPT_ZONES);
+
+/** A zone's offset by instant, looked up twice a day where the clocks stay, and every quarter of an hour where they change. */
+function keptOffsets(zone: string): (atMs: number) => number {
   const clock = wallClock(zone);
-  const offsets = new Map<number, number>();
+  const atMark = keptBy(MARK_MS, (atMs) => offsetOf(clock, atMs));
+  // Nowhere do clocks change twice in a day: where its ends agree, all of it does.
+  const ofDay = keptBy(MS_PER_DAY, (atMs) => {
+    const offset = atMark(atMs);
+    return offset === atMark(atMs + MS_PER_DAY) ? offset : null;
+  });
+  return (atMs) => ofDay(atMs) ?? atMark(atMs);
+}
+
+/** A function of time that is constant from one mark to the next, worked out at each mark once. */
+function keptBy<Value>(stepMs: number, valueAt: (atMs: number) => Value): (atMs: number) => Value {
+  const kept = new Map<number, Value>();
   return (atMs) => {
-    const mark = Math.floor(atMs / MARK_MS);
-    let offset = offsets.get(mark);
-    if (offset === undefined) {
-      offset = offsetOf(clock, mark * MARK_MS);
-      offsets.set(mark, offset);
-    }
-    const wall = atMs + offset;
+    const mark = Math.floor(atMs / stepMs);
+    const known = kept.get(mark);
+    if (known !== undefined) return known;
+    const value = valueAt(mark * stepMs);
+    kept.set(mark, value);
+    return value;
+  };
+}
+
+/**
+ * A zone's clock.
+ *
+ * @throws RangeError for a zone that does not exist.
+ */
+export function localClock(zone: string): (atMs: number) => LocalTime {
+  const offset = offsets.of(zone, () => keptOffsets(zone));
+  return (atMs) => {
+    const wall = atMs + offset(atMs);
     const day = Math.floor(wall / MS_PER_DAY);
     // 1 January 1970 was a Thursday.
     return { weekday: ((((day + 3) % 7) + 7) % 7) + 1, hour: ((wall - day * MS_PER_DAY) / MS_PER_DAY) * 24 };

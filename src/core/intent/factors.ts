@@ -22,6 +22,20 @@ const percent = (value: number): string => `${Math.round(value)}${THIN_SPACE}%`;
 /** Length of a trail exposure that the clipping risk is judged by. */
 const TRAIL_SHUTTER_SECONDS = 4;
 
+/** Nobody waits half a night for a slightly better hour: each hour after sunset counts this much less. */
+const LOSS_PER_HOUR = 0.06;
+const LEAST_PATIENCE = 0.15;
+
+/** The sooner after sunset the better; it holds for every intent. */
+export const early: Factor = {
+  name: "early enough",
+  value: (m) => Math.max(LEAST_PATIENCE, 1 - LOSS_PER_HOUR * m.hoursAfterSunset),
+  because: (m) =>
+    m.hoursAfterSunset === 0
+      ? "Nobody has to wait for it."
+      : `${m.hoursAfterSunset.toFixed(1)}${THIN_SPACE}h after sunset; each hour of waiting costs ${percent(100 * LOSS_PER_HOUR)}.`,
+};
+
 /** Best while sky and lamps are in balance. */
 export const skyColour: Factor = {
   name: "sky colour",

@@ -1,3 +1,4 @@
+export { arrangeOnNight, type NightArrangement } from "./arrange";
 export { type OutingBudget, type PlanConflict, type PlannedBlock, planConflicts } from "./conflicts";
 export {
   type Moment,
@@ -9,8 +10,9 @@ export {
   planNight,
   type Source,
 } from "./moment";
-export { patientScores, SLOT_MINUTES } from "./patience";
-export { type Arrangement, arrangeShots, MOST_SHOTS, type PlacedShot, type ShotToPlace } from "./schedule";
+export { type NextWindow, nextWindows, nightDateOf } from "./nextWindows";
+export { arrangeShots, MOST_SHOTS, type PlacedShot, type ShotToPlace } from "./schedule";
 export { bestStretch, type ScoredStretch, type ScoreReason, scoreMoment, scoreReasons } from "./score";
+export { bestOfSlots, type ScoredSlot, SLOT_MINUTES, slotScores } from "./slots";
 export { BALANCE_STOPS, type NightWindow, nightWindows, WINDOW_KINDS, type WindowKind } from "./windows";
-export { datesOfYear, NIGHT_SLOTS, type NightHours, type ScoredNight, scoreYear } from "./year";
+export { datesOfYear, NIGHT_SLOTS, type NightHours, planWithoutWeather, type ScoredNight, scoreYear } from "./year";

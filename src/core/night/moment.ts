@@ -10,6 +10,7 @@ import {
   tideHeight,
   totalCloudPercent,
   vehiclesPerHour,
+  WEATHER_KEYS,
   type Weather,
   type WeatherRow,
   weatherFromRows,
@@ -31,8 +32,10 @@ import {
   skySampler,
   solarLongitude,
   starOf,
+  sunset,
   visibleRatePerHour,
 } from "../sky";
+import { MS_PER_HOUR } from "../units";
 
 /** Where a value comes from: made up by place and hour, from a person's own file, or typed over. */
 export type Source = "stand-in" | "your file" | "by hand";
@@ -75,6 +78,8 @@ export const NO_OVERRIDES: NightOverrides = {
 
 /** Everything that is known of one instant of a night. */
 export interface Moment extends SkySample {
+  /** 0 before sunset, and in a night without one. */
+  readonly hoursAfterSunset: number;
   readonly lampEv: number;
   readonly weather: Weather;
   readonly weatherSource: Source;
@@ -98,26 +103,34 @@ export interface NightPlan {
   readonly momentAt: (atMs: number) => Moment;
 }
 
-/** The weather at an instant: typed values over a person's file over the stand-in. */
-function weatherAt(site: NightSite, overrides: NightOverrides, atMs: number): { weather: Weather; source: Source } {
-  const own = weatherFromRows(site.weatherRows, atMs);
-  const base = own ?? standInWeather(site, atMs);
+/** The weather of a night: typed values over a person's file over the stand-in. */
+function weatherOf(
+  site: NightSite,
+  overrides: NightOverrides,
+): (atMs: number) => { readonly weather: Weather; readonly source: Source } {
   const { cloudPercent, gustMps, temperatureC, dewPointC } = overrides;
-  const touched = [cloudPercent, gustMps, temperatureC, dewPointC].some((value) => value !== null);
-  if (!touched) return { weather: base, source: own ? "your file" : "stand-in" };
-  return {
-    weather: {
-      ...base,
-      ...(cloudPercent === null ? {} : { cloudLowPercent: cloudPercent, cloudMidPercent: 0, cloudHighPercent: 0 }),
-      ...(gustMps === null ? {} : { gustMps, windMps: gustMps / 1.5 }),
-      ...(temperatureC === null ? {} : { temperatureC }),
-      ...(dewPointC === null ? {} : { dewPointC }),
-    },
-    source: "by hand",
+  const typed = {
+    ...(cloudPercent === null ? {} : { cloudLowPercent: cloudPercent, cloudMidPercent: 0, cloudHighPercent: 0 }),
+    ...(gustMps === null ? {} : { gustMps, windMps: gustMps / 1.5 }),
+    ...(temperatureC === null ? {} : { temperatureC }),
+    ...(dewPointC === null ? {} : { dewPointC }),
+  };
+  if (isWhole(typed)) {
+    const always = { weather: typed, source: "by hand" as const };
+    return () => always;
+  }
+  const isTyped = Object.keys(typed).length > 0;
+  return (atMs) => {
+    const own = weatherFromRows(site.weatherRows, atMs);
+    const base = own ?? standInWeather(site, atMs);
+    if (isTyped) return { weather: { ...base, ...typed }, source: "by hand" };
+    return { weather: base, source: own ? "your file" : "stand-in" };
   };
 }
 
-function tideAt(site: NightSite, overrides: NightOverrides) {
+const isWhole = (weather: Partial<Weather>): weather is Weather => WEATHER_KEYS.every((key) => key in weather);
+
+function tideOf(site: NightSite, overrides: NightOverrides) {
   const constituents = standInConstituents(site);
   return (atMs: number): { metres: number | null; source: Source } => {
     if (!site.tidal) return { metres: null, source: "stand-in" };
@@ -143,20 +156,34 @@ export function planNight(
   const night = nightSky(site, date, site.horizon, track);
   const sky = skySampler(night, site.darkSkyMagPerArcsec2);
   const clock = localClock(site.zone);
-  const tide = tideAt(site, overrides);
+  const weatherAt = weatherOf(site, overrides);
+  const tideAt = tideOf(site, overrides);
   const longitude = solarLongitude(midnight(night.span));
   const shower = SHOWERS.reduce((best, each) =>
     showerZhr(each, longitude) > showerZhr(best, longitude) ? each : best,
   );
   const zhr = showerZhr(shower, longitude);
   const radiant = starOf(night, shower);
+  const sunsetMs = sunset(night)?.getTime() ?? night.span.end.getTime();
   const momentAt = (atMs: number): Moment => {
     const sample = sky(atMs);
-    const { weather, source } = weatherAt(site, overrides, atMs);
-    const { metres, source: tideSource } = tide(atMs);
+    const { weather, source } = weatherAt(atMs);
+    const { metres, source: tideSource } = tideAt(atMs);
     const skyMag = magnitudeFromLuminance(luminanceFromEv(sample.skyEv));
     return {
-      ...sample,
+      // Field by field: a year asks for ten thousands of them, and to add to a spread copy costs as much as the sky itself.
+      atMs,
+      sunAltitudeDeg: sample.sunAltitudeDeg,
+      sunAzimuthDeg: sample.sunAzimuthDeg,
+      moonAltitudeDeg: sample.moonAltitudeDeg,
+      moonAzimuthDeg: sample.moonAzimuthDeg,
+      moonIlluminatedFraction: sample.moonIlluminatedFraction,
+      coreAltitudeDeg: sample.coreAltitudeDeg,
+      coreAzimuthDeg: sample.coreAzimuthDeg,
+      moonClearanceDeg: sample.moonClearanceDeg,
+      coreClearanceDeg: sample.coreClearanceDeg,
+      skyEv: sample.skyEv,
+      hoursAfterSunset: Math.max(0, atMs - sunsetMs) / MS_PER_HOUR,
       lampEv: site.lampEv,
       weather,
       weatherSource: source,

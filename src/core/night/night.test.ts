@@ -123,7 +123,7 @@ describe("the score", () => {
 
   it("scores a year's nights, the new moons of summer best for the core", () => {
     expect(datesOfYear(2028)).toHaveLength(366);
-    const nights = [...scoreYear(marsh, 2026, "star-points", 60 * MINUTE)];
+    const nights = [...scoreYear(marsh, 2026, "star-points", 60)];
     expect(nights).toHaveLength(365);
     const on = (date: string) => nights.find((night) => night.date === date);
     const dark = on("2026-07-14");

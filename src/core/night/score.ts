@@ -1,4 +1,5 @@
 import { type IntentId, intentOf } from "../intent";
+import { early, type Factor } from "../intent/factors";
 import type { Moment, NightSite } from "./moment";
 
 /** How one factor stands at an instant. */
@@ -8,17 +9,19 @@ export interface ScoreReason {
   readonly because: string;
 }
 
+const factorsOf = (intent: IntentId): readonly Factor[] => [...intentOf(intent).factors, early];
+
 /** How good an instant is for an intent, 0 to 100. */
 export function scoreMoment(intent: IntentId, moment: Moment, site: NightSite): number {
   let product = 100;
-  for (const factor of intentOf(intent).factors) product *= factor.value(moment, site);
+  for (const factor of factorsOf(intent)) product *= factor.value(moment, site);
   return product;
 }
 
 /** Why: every factor with its value and its reason, the one that costs most first. */
 export function scoreReasons(intent: IntentId, moment: Moment, site: NightSite): ScoreReason[] {
-  return intentOf(intent)
-    .factors.map(({ name, value, because }) => ({ name, value: value(moment, site), because: because(moment, site) }))
+  return factorsOf(intent)
+    .map(({ name, value, because }) => ({ name, value: value(moment, site), because: because(moment, site) }))
     .sort((a, b) => a.value - b.value);
 }
 

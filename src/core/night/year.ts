@@ -1,8 +1,9 @@
 import type { IntentId } from "../intent";
-import { moonOf, sunOf, trackSky } from "../sky";
+import { moonOf, type SkyTrack, sunOf, trackSky } from "../sky";
 import { MS_PER_DAY } from "../units";
 import { type NightOverrides, type NightPlan, type NightSite, NO_OVERRIDES, planNight } from "./moment";
-import { bestStretch, scoreMoment } from "./score";
+import { bestStretch, type ScoredStretch, scoreMoment } from "./score";
+import { bestOfSlots, slotAt, slotMoments, slotScores } from "./slots";
 
 /** A night from its first noon to the next in equal steps; the later ends are `NIGHT_SLOTS - 1` steps on. */
 export interface NightHours {
@@ -30,7 +31,8 @@ export interface ScoredNight {
   readonly hours: NightHours;
 }
 
-const STEP_MS = 20 * 60_000;
+const MINUTE_MS = 60_000;
+const STEP_MS = 20 * MINUTE_MS;
 /** Steps of a night, both ends included. */
 export const NIGHT_SLOTS = MS_PER_DAY / STEP_MS + 1;
 const TRACK_STEP_MS = 2 * 3_600_000;
@@ -52,16 +54,18 @@ export function datesOfYear(year: number): string[] {
   return Array.from({ length: days }, (_, day) => new Date(first + day * MS_PER_DAY).toISOString().slice(0, 10));
 }
 
-/** The nights of a year at a site for an intent, scored one by one as they are asked for, under fair weather. */
-export function* scoreYear(site: NightSite, year: number, intent: IntentId, lengthMs: number): Generator<ScoredNight> {
+/** A night without its weather: clear, calm and dry. */
+export const planWithoutWeather = (site: NightSite, date: string, track?: SkyTrack): NightPlan =>
+  planNight(site, date, FAIR_WEATHER, track);
+
+/** The nights of a year at a site, scored one by one as they are asked for by their best `minutes` for an intent, without weather. */
+export function* scoreYear(site: NightSite, year: number, intent: IntentId, minutes: number): Generator<ScoredNight> {
   const begin = new Date(Date.UTC(year, 0, 1) - MS_PER_DAY);
   const track = trackSky(begin, new Date(Date.UTC(year + 1, 0, 1) + 2 * MS_PER_DAY), TRACK_STEP_MS);
-  for (const date of datesOfYear(year))
-    yield scoreNight(planNight(site, date, FAIR_WEATHER, track), date, intent, lengthMs);
+  for (const date of datesOfYear(year)) yield scoreNight(planWithoutWeather(site, date, track), date, intent, minutes);
 }
 
-/** Scores one night by its best stretch of `lengthMs`. */
-function scoreNight(plan: NightPlan, date: string, intent: IntentId, lengthMs: number): ScoredNight {
+function scoreNight(plan: NightPlan, date: string, intent: IntentId, minutes: number): ScoredNight {
   const begin = plan.night.span.begin.getTime();
   const slots = Array.from({ length: NIGHT_SLOTS }, (_, index) => ({ atMs: begin + index * STEP_MS }));
   const sunDeg = Float32Array.from(slots, ({ atMs }) => sunOf(plan.night, atMs).altitudeDeg);
@@ -73,8 +77,14 @@ function scoreNight(plan: NightPlan, date: string, intent: IntentId, lengthMs: n
     coreUp[slot] = moment.coreAltitudeDeg > 0 ? 1 : 0;
     return scoreMoment(intent, moment, plan.site);
   });
-  const { beginMs, endMs, score } = bestStretch(slots, scores, lengthMs);
+  const { beginMs, endMs, score } = bestNear(plan, intent, minutes, bestStretch(slots, scores, minutes * MINUTE_MS));
   const { illuminatedFraction } = moonOf(plan.night, begin + MS_PER_DAY / 2);
   const hours = { beginMs: begin, sunDeg, score: Uint8Array.from(scores, Math.round), moonUp, coreUp };
   return { date, score, beginMs, endMs, moonIlluminatedFraction: illuminatedFraction, hours };
+}
+
+/** The best stretch by slots where steps found it: what the night says by itself. */
+function bestNear(plan: NightPlan, intent: IntentId, minutes: number, found: ScoredStretch): ScoredStretch {
+  const [from, to] = [slotAt(plan, found.beginMs - STEP_MS), slotAt(plan, found.endMs + STEP_MS)];
+  return bestOfSlots(slotScores(plan, intent, slotMoments(plan, from, to)), minutes);
 }

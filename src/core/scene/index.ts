@@ -12,4 +12,4 @@ export { type DevelopedFrame, type FrameFlaws, type Stage, setPart, setStage, si
 export { type StarWay, starWays } from "./stars";
 export { newStillLight, type StillLight, stillBytes } from "./stillLight";
 export type { Streak } from "./streaks";
-export { type BlurKernel, discKernel, wayKernel } from "./wholeBlur";
+export { type BlurKernel, blurWhole, discKernel, wayKernel } from "./wholeBlur";

@@ -6,6 +6,7 @@ import { exposeBehindBodies, gatherBodies } from "./bodies";
 import { type View, viewOf } from "./camera";
 import { addDrift } from "./clouds";
 import { addFoam, openFoam } from "./falls";
+import { gatherMeteorLight } from "./meteors";
 import { addMilkyWay } from "./milkyWay";
 import { gatherLampStreaks } from "./moving";
 import { addWaves, openWater } from "./openWater";
@@ -123,6 +124,7 @@ export function simulateFrame(
   const streaks = [
     ...gatherLampStreaks(scene, view, passages),
     ...gatherStarLight(scene, view, opensSeconds, deliveredSeconds),
+    ...gatherMeteorLight(scene, view, opensSeconds, deliveredSeconds),
     ...(passes?.(sceneSeconds, deliveredSeconds) ?? []),
   ];
   const waves = openWater(still.water, opensSeconds, deliveredSeconds);

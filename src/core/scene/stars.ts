@@ -11,12 +11,12 @@ import type { Streak } from "./streaks";
 /** Turning of the sky, radians a second. */
 export const TURNING = 15.041 / 3600 / DEG_PER_RAD;
 /** Radius at which a star's image has fallen to 1/e, pixels. */
-const RADIUS_PX = (Math.SQRT2 * POINT_FWHM_PX) / FWHM_PER_SIGMA;
+export const RADIUS_PX = (Math.SQRT2 * POINT_FWHM_PX) / FWHM_PER_SIGMA;
 /** Nothing stands behind them. */
-const BEHIND_ALL = { upright: 1, depthMetres: Infinity, on: "all" } as const;
+export const BEHIND_ALL = { upright: 1, depthMetres: Infinity, on: "all" } as const;
 /** A trail is drawn in straight pieces of so much turning: a thousand pixels from the pole they leave the arc by a twentieth of one. */
 const PIECE_RAD = 0.02;
-const FAR_METRES = 1e6;
+export const FAR_METRES = 1e6;
 /** Hours of right ascension in a radian. */
 export const HOURS_PER_RAD = 12 / Math.PI;
 
@@ -32,7 +32,7 @@ const STARS = CHART_STARS.map(({ magnitude, colourIndex }) => ({
 }));
 
 /** Where a star stands: to the right of where the camera looks, up, and ahead; null below the horizon. */
-type StarDirection = readonly [right: number, up: number, ahead: number];
+export type StarDirection = readonly [right: number, up: number, ahead: number];
 
 let ofDate: { readonly atMs: number; readonly vectors: Float64Array } | undefined;
 
@@ -49,7 +49,7 @@ function vectorsOfDate(atMs: number): Float64Array {
 }
 
 /** Directions of the sky's points from a place at a sidereal time. */
-function directionsAt({ latitudeDeg, azimuthDeg }: StarSky, vectors: Float64Array, sidereal: number) {
+export function directionsAt({ latitudeDeg, azimuthDeg }: StarSky, vectors: Float64Array, sidereal: number) {
   const sinPhi = Math.sin(latitudeDeg / DEG_PER_RAD);
   const cosPhi = Math.cos(latitudeDeg / DEG_PER_RAD);
   const sinA = Math.sin(azimuthDeg / DEG_PER_RAD);

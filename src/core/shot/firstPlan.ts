@@ -1,6 +1,6 @@
 import { type Camera, framed, WHOLE_SENSOR } from "../camera";
 import { type IntentId, intentOf } from "../intent";
-import { bestStretch, type NightPlan, patientScores, SLOT_MINUTES } from "../night";
+import { bestOfSlots, type NightPlan, SLOT_MINUTES, slotScores } from "../night";
 import { solve } from "../solve";
 import { inOwnNotation, type KitFilter } from "./filters";
 import { sceneOf } from "./scene";
@@ -46,14 +46,10 @@ export function firstPlan(
 }
 
 function bestBegin(plan: NightPlan, intent: IntentId, minutes: number, taken: readonly TakenStretch[]): number | null {
-  const slots = patientScores(plan, intent).map(({ atMs, score }) => {
+  const slots = slotScores(plan, intent).map(({ atMs, score }) => {
     const free = taken.every(({ beginMs, endMs }) => atMs >= endMs || atMs + SLOT_MINUTES * MINUTE_MS <= beginMs);
     return { atMs, score: free ? score : TAKEN_SCORE };
   });
-  const best = bestStretch(
-    slots,
-    slots.map(({ score }) => score),
-    minutes * MINUTE_MS,
-  );
+  const best = bestOfSlots(slots, minutes);
   return best.score >= LEAST_SCORE ? best.beginMs : null;
 }

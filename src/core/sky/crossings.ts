@@ -20,23 +20,27 @@ function bisect(value: (atMs: number) => number, low: number, high: number): num
 }
 
 /**
- * All instants in [begin, end) at which a continuous function of time changes its sign, in order. Two changes within one
- * step are missed.
+ * The instants in [begin, end) at which a continuous function of time changes its sign, in order, each searched for as it is
+ * asked for. Two changes within one step are missed.
  */
-export function crossings(
+export function* eachCrossing(
   value: (atMs: number) => number,
   { beginMs, endMs, stepMs }: { readonly beginMs: number; readonly endMs: number; readonly stepMs: number },
-): Crossing[] {
-  const found: Crossing[] = [];
+): Generator<Crossing> {
   let before = value(beginMs);
   for (let from = beginMs; from < endMs; from += stepMs) {
     const to = Math.min(endMs, from + stepMs);
     const after = value(to);
-    if (before < 0 !== after < 0) found.push({ atMs: bisect(value, from, to), upward: after >= 0 });
+    if (before < 0 !== after < 0) {
+      const atMs = bisect(value, from, to);
+      if (atMs < endMs) yield { atMs, upward: after >= 0 };
+    }
     before = after;
   }
-  return found.filter(({ atMs }) => atMs < endMs);
 }
+
+/** All of them, in order. */
+export const crossings = (...of: Parameters<typeof eachCrossing>): Crossing[] => [...eachCrossing(...of)];
 
 /** A stretch of time, epoch milliseconds. */
 export interface Interval {

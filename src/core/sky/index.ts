@@ -17,6 +17,7 @@ export {
   starOf,
   sunEvents,
   sunOf,
+  sunset,
   sunVisibility,
   type Visibility,
 } from "./night";

@@ -1,5 +1,5 @@
 import { MS_PER_DAY, MS_PER_SECOND, SECONDS_PER_HOUR } from "../units";
-import { type Crossing, crossings } from "./crossings";
+import { type Crossing, crossings, eachCrossing } from "./crossings";
 import { type HorizonPoint, horizonAltitude } from "./horizon";
 import type { Coordinates, HorizontalPosition, NightSpan } from "./place";
 import { apparentDirection, GALACTIC_CENTRE, type SkyPoint } from "./stars";
@@ -93,6 +93,13 @@ const searchSpan = ({ span }: NightSky) => ({
   endMs: span.end.getTime(),
   stepMs: SEARCH_STEP_MS,
 });
+
+/** When the sun sets in a night; null where it does not. */
+export function sunset(night: NightSky): Date | null {
+  const altitude = (atMs: number) => sunOf(night, atMs).altitudeDeg - SUNSET_ALTITUDE_DEG;
+  for (const { atMs, upward } of eachCrossing(altitude, searchSpan(night))) if (!upward) return new Date(atMs);
+  return null;
+}
 
 /** Instants at which the sun's centre, unrefracted, passes the altitudes that divide dusk and dawn. */
 export function sunEvents(night: NightSky): SunEvents {

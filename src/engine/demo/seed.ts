@@ -7,13 +7,14 @@ import { LIMITS } from "@/contracts/limits";
 import { saidOf, savedScene } from "@/core/facts";
 import { type IntentId, usualScene } from "@/core/intent";
 import type { Mover } from "@/core/motion";
+import { arrangeOnNight } from "@/core/night";
 import { parseRecipe } from "@/core/recipe";
 import { nightSky, sunEvents } from "@/core/sky";
 import type { StackMethod } from "@/core/stack";
 import type { Db } from "@/db/database";
 import { saveKitItem } from "@/db/kit";
 import { updateLogEntry } from "@/db/log";
-import { createOuting, createShot } from "@/db/outings";
+import { createOuting, createShot, findOuting, updateShot } from "@/db/outings";
 import { listFrames, runSize } from "@/db/runs";
 import { logEntries, runs, stacks } from "@/db/schema";
 import { createSite } from "@/db/sites";
@@ -26,6 +27,7 @@ import { runStackJob } from "../jobs/stackJob";
 import { FolderHeldError } from "../owner";
 import { linkedPhone } from "../phone/linked";
 import { endOwnStandIn } from "../phone/ownStandIn";
+import { nightOf } from "../plan/nightOf";
 import { startRun } from "../runs";
 
 // Loads the demo scenario once: rows, and pictures that the stand-in phone takes and the stacker fuses.
@@ -151,13 +153,12 @@ async function seed(): Promise<void> {
   await annotate(db, finished.shotId, doneShot, takenAt);
 
   const date = isoDate(Date.now());
-  const { sunset } = sunEvents(nightSky(site, date));
-  const [first, ...others] = tonight.shots.map(({ minutesAfterSunset, ...shot }) => ({
-    ...rowOf(shot),
-    ...(sunset ? { beginsAt: new Date(sunset.getTime() + minutesAfterSunset * MINUTE_MS) } : {}),
-  }));
-  const planned = await createOuting(db, { name: tonight.name, siteId: site.id, date, shot: first! });
-  for (const shot of others) await createShot(db, { outingId: planned.outing.id, ...shot });
+  const [first, ...others] = tonight.shots.map(rowOf);
+  const { outing } = await createOuting(db, { name: tonight.name, siteId: site.id, date, shot: first! });
+  for (const shot of others) await createShot(db, { outingId: outing.id, ...shot });
+  const planned = await findOuting(db, outing.id);
+  const { begins } = arrangeOnNight(nightOf(planned!)!, planned!.shots);
+  for (const [shotId, beginMs] of begins) await updateShot(db, shotId, { beginsAt: new Date(beginMs) });
   await endOwnStandIn();
   await release();
   writeFileSync(join(dataFolder(), "demo-loaded"), `${new Date().toISOString()}\n`);

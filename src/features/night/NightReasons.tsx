@@ -4,7 +4,7 @@ import { Box, Flex } from "@chakra-ui/react";
 import { CalendarDays, Download, FileJson, MapPin } from "lucide-react";
 import NextLink from "next/link";
 import { CAUTIONS, INTENTS, intentOf } from "@/core/intent";
-import { bestStretch, type Moment, type NightOverrides, NO_OVERRIDES, scoreMoment, scoreReasons } from "@/core/night";
+import { type Moment, type NightOverrides, NO_OVERRIDES, scoreMoment, scoreReasons } from "@/core/night";
 import { moonVisibility } from "@/core/sky";
 import { plain, typedNumber } from "@/core/words";
 import { DownloadLink } from "@/features/api/DownloadLink";
@@ -15,6 +15,7 @@ import { Action } from "@/ui/Action";
 import { Choose } from "@/ui/Choose";
 import { Entry } from "@/ui/Entry";
 import { Readout } from "@/ui/Readout";
+import { WITH_WEATHER } from "./weatherWords";
 
 interface NightReasonsProps {
   readonly night: Night;
@@ -50,9 +51,8 @@ export function NightReasons({ night, outingId, overrides, onOverride }: NightRe
   const pointedMs = useNightCursor();
   const heldMs = useNightHeld();
   const cursorMs = pointedMs ?? heldMs;
-  const { intent, setIntent, plan, site, moments, scores } = night;
-  const minutes = intentOf(night.intent).usualMinutes;
-  const best = bestStretch(moments, scores, minutes * MINUTE_MS);
+  const { intent, setIntent, plan, site, best } = night;
+  const minutes = intentOf(intent).usualMinutes;
   const at = cursorMs ?? best.beginMs + (minutes * MINUTE_MS) / 2;
   const moment = plan.momentAt(Math.max(night.beginMs, Math.min(night.endMs, at)));
   const score = scoreMoment(intent, moment, plan.site);
@@ -73,7 +73,7 @@ export function NightReasons({ night, outingId, overrides, onOverride }: NightRe
             : `At ${clock(at, site.zone)}`
         }
         value={Math.round(cursorMs === null ? best.score : score)}
-        unit="of 100"
+        unit={`of 100, ${WITH_WEATHER}`}
         tone={score >= 50 ? "moss" : score < 15 ? "coral" : "bone"}
         because={intentOf(intent).goal}
       />

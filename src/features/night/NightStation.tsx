@@ -5,7 +5,7 @@ import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { createdReply, type OutingReply } from "@/contracts/replies";
 import type { IntentId } from "@/core/intent";
-import { MOST_SHOTS, NO_OVERRIDES } from "@/core/night";
+import { arrangeOnNight, MOST_SHOTS, NO_OVERRIDES } from "@/core/night";
 import { errorText, sendJson } from "@/features/api/client";
 import { useCameraOf, useOuting } from "@/features/api/queries";
 import { shownIn, useChange } from "@/features/api/useChange";
@@ -15,7 +15,7 @@ import { notice } from "@/ui/Notice";
 import { Quiet } from "@/ui/Quiet";
 import { Station } from "@/ui/Station";
 import { changedOverrides, NightReasons } from "./NightReasons";
-import { arrange, conflictsOf } from "./planning";
+import { conflictsOf } from "./planning";
 import { ShotList } from "./ShotList";
 import { WindowList } from "./WindowList";
 import { YearStrip } from "./YearStrip";
@@ -63,7 +63,7 @@ export function NightStation({ outingId }: { readonly outingId: string; readonly
   };
   const arrangeAll = async () => {
     const shots = night.shots.slice(0, MOST_SHOTS);
-    const { begins, arrangement } = arrange(night.plan, shots);
+    const { begins, unplaced } = arrangeOnNight(night.plan, shots);
     const at = (id: string) => {
       const beginMs = begins.get(id);
       return beginMs === undefined ? null : new Date(beginMs).toISOString();
@@ -71,7 +71,7 @@ export function NightStation({ outingId }: { readonly outingId: string; readonly
     setArranging(true);
     await Promise.all(shots.map((shot) => changeShot(shot, { beginsAt: at(shot.id) })));
     setArranging(false);
-    const left = shots.filter(({ id }) => arrangement.unplaced.includes(id)).map(({ name }) => name);
+    const left = shots.filter(({ id }) => unplaced.includes(id)).map(({ name }) => name);
     const beyond = night.shots.length - shots.length;
     const rest = left.length > 0 ? ` No good place this night for ${left.join(", ")}.` : "";
     const many = beyond > 0 ? ` ${beyond} more than ${MOST_SHOTS} were left as they are.` : "";
@@ -96,6 +96,7 @@ export function NightStation({ outingId }: { readonly outingId: string; readonly
             site={night.plan.site}
             date={night.date}
             intent={night.intent}
+            score={night.best.score}
             onDate={(date) => changeOuting({ date })}
           />
           <Grid flex="1" minH={{ md: "0" }} templateColumns={{ base: "1fr", lg: "1fr 1fr" }}>

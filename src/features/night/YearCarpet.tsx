@@ -57,7 +57,7 @@ export function YearCarpet({ nights, dates, zone, width, at, today }: YearCarpet
     context.drawImage(small, 0, 0, nights.length * step, HEIGHT);
     for (const [of, line] of [
       ["moonUp", ink.mist],
-      ["coreUp", ink.coral],
+      ["coreUp", ink.paper],
     ] as const) {
       context.fillStyle = line;
       context.globalAlpha = RISING_OPACITY;

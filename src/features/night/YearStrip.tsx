@@ -10,6 +10,7 @@ import { Action } from "@/ui/Action";
 import { onKeys } from "@/ui/keys";
 import { useSize } from "@/ui/useSize";
 import { useYear } from "./useYear";
+import { WITH_WEATHER, WITHOUT_WEATHER } from "./weatherWords";
 import { YearCarpet } from "./YearCarpet";
 import { YearTable } from "./YearTable";
 
@@ -17,14 +18,16 @@ interface YearStripProps {
   readonly site: NightSite;
   readonly date: string;
   readonly intent: IntentId;
+  /** Of the chosen night as it is foretold. */
+  readonly score: number;
   readonly onDate: (date: string) => void;
 }
 
 /** Nights that a page key goes along: a moon. */
 const MONTH = 28;
 
-/** Every night of a year in its own light, bright where the intent does well under a clear sky; click to go there. */
-export function YearStrip({ site, date, intent, onDate }: YearStripProps) {
+/** Every night of a year in its own light, bright where the intent does well without weather; click to go there. */
+export function YearStrip({ site, date, intent, score, onDate }: YearStripProps) {
   const year = Number(date.slice(0, 4));
   const nights = useYear(site, year, intent);
   const [ref, { width }] = useSize<HTMLDivElement>();
@@ -34,6 +37,7 @@ export function YearStrip({ site, date, intent, onDate }: YearStripProps) {
   const today = dates.indexOf(date);
   const at = pointed ?? today;
   const night = nights[at];
+  const weathered = at === today ? `, ${Math.round(score)} ${WITH_WEATHER}` : "";
   const best = nights.length === dates.length ? nights.reduce((a, b) => (b.score > a.score ? b : a)) : null;
   const said = (day: string) => DateTime.fromISO(day).toFormat("ccc d LLL");
   const point = (by: number) => () => setPointed(Math.max(0, Math.min(dates.length - 1, at + by)));
@@ -49,7 +53,7 @@ export function YearStrip({ site, date, intent, onDate }: YearStripProps) {
       <Flex justify="space-between" fontSize="note" color="ash" gap="16px" wrap="wrap" minH="20px">
         <Box aria-live="polite">
           {night
-            ? `${said(night.date)}: score ${Math.round(night.score)} without weather, best ${clockSpan(night.beginMs, night.endMs, site.zone)}, moon ${Math.round(night.moonIlluminatedFraction * 100)} %`
+            ? `${said(night.date)}: score ${Math.round(night.score)} ${WITHOUT_WEATHER}${weathered}, best ${clockSpan(night.beginMs, night.endMs, site.zone)}, moon ${Math.round(night.moonIlluminatedFraction * 100)} %`
             : `Scoring the nights of ${year}: ${nights.length} of ${dates.length}`}
         </Box>
         <Flex gap="12px">
@@ -78,7 +82,7 @@ export function YearStrip({ site, date, intent, onDate }: YearStripProps) {
         ref={ref}
         role="slider"
         tabIndex={0}
-        aria-label={`Nights of ${year} scored under a clear sky; arrow keys choose one, Enter goes to it`}
+        aria-label={`Nights of ${year} scored ${WITHOUT_WEATHER}; arrow keys choose one, Enter goes to it`}
         aria-valuemin={1}
         aria-valuemax={dates.length}
         aria-valuenow={at + 1}

@@ -4,6 +4,7 @@ import { VisuallyHidden } from "@chakra-ui/react";
 import { DateTime } from "luxon";
 import type { ScoredNight } from "@/core/night";
 import { clockSpan } from "@/features/nightPlan/clock";
+import { WITHOUT_WEATHER } from "./weatherWords";
 
 interface YearTableProps {
   readonly nights: readonly ScoredNight[];
@@ -20,7 +21,7 @@ export function YearTable({ nights, zone }: YearTableProps) {
   return (
     <VisuallyHidden asChild>
       <table>
-        <caption>The best night of each month, without weather</caption>
+        <caption>{`The best night of each month, ${WITHOUT_WEATHER}`}</caption>
         <thead>
           <tr>
             <th scope="col">Night</th>

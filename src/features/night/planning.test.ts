@@ -1,8 +1,8 @@
 import type { ShotReply } from "@/contracts/replies";
 import { chosenCamera } from "@/core/camera";
-import { NO_OVERRIDES, planNight } from "@/core/night";
+import { arrangeOnNight, NO_OVERRIDES, planNight } from "@/core/night";
 import { clock, clockSpan, instantOfClock } from "@/features/nightPlan/clock";
-import { arrange, conflictsOf, plannedBlock } from "./planning";
+import { conflictsOf, plannedBlock } from "./planning";
 
 const site = {
   ...{ latitudeDeg: 48.2, longitudeDeg: 16.4, zone: "Europe/Vienna", darkSkyMagPerArcsec2: 20, lampEv: 4 },
@@ -73,8 +73,8 @@ describe("a plan", () => {
       shot("view", { intent: "still-view" }),
       shot("stars", { intent: "star-points", minutes: 30 }),
     ];
-    const { begins, arrangement } = arrange(plan, shots);
-    expect(arrangement.unplaced).toEqual([]);
+    const { begins, unplaced } = arrangeOnNight(plan, shots);
+    expect(unplaced).toEqual([]);
     const ordered = [...begins].sort((a, b) => a[1] - b[1]);
     for (let i = 1; i < ordered.length; i++) {
       const before = shots.find(({ id }) => id === ordered[i - 1]![0])!;

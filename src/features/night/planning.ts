@@ -1,15 +1,6 @@
 import type { ShotReply } from "@/contracts/replies";
 import { type CaptureCamera, planOfLine, runCost } from "@/core/capture";
-import {
-  type Arrangement,
-  arrangeShots,
-  type NightPlan,
-  type PlanConflict,
-  type PlannedBlock,
-  patientScores,
-  planConflicts,
-  SLOT_MINUTES,
-} from "@/core/night";
+import { type PlanConflict, type PlannedBlock, planConflicts } from "@/core/night";
 
 const MINUTE_MS = 60_000;
 
@@ -33,26 +24,4 @@ export function conflictsOf(
 ): PlanConflict[] {
   const blocks = shots.map((shot) => plannedBlock(shot, cameraOf(shot))).filter((block) => block !== null);
   return planConflicts(blocks, BUDGET);
-}
-
-/** Places all shots of an outing in their best windows; instants by shot, and the shots left over. */
-export function arrange(
-  plan: NightPlan,
-  shots: readonly ShotReply[],
-): { readonly begins: ReadonlyMap<string, number>; readonly arrangement: Arrangement } {
-  const beginMs = plan.night.span.begin.getTime();
-  const arrangement = arrangeShots(
-    shots.map(({ id, minutes, walkMinutes, setupMinutes, intent }) => ({
-      id,
-      minutes,
-      walkMinutes,
-      setupMinutes,
-      scores: patientScores(plan, intent).map(({ score }) => score),
-    })),
-    SLOT_MINUTES,
-  );
-  const begins = new Map(
-    arrangement.placed.map(({ id, beginSlot }) => [id, beginMs + beginSlot * SLOT_MINUTES * MINUTE_MS]),
-  );
-  return { begins, arrangement };
 }

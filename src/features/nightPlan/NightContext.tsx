@@ -2,8 +2,8 @@
 
 import { createContext, type ReactNode, useContext, useMemo, useState } from "react";
 import type { OutingReply, ShotReply } from "@/contracts/replies";
-import type { IntentId } from "@/core/intent";
-import { scoreMoment } from "@/core/night";
+import { type IntentId, intentOf } from "@/core/intent";
+import { bestOfSlots, type ScoredStretch, scoreMoment, slotScores } from "@/core/night";
 import { type NightData, useNightData } from "./useNightData";
 
 /** A night with everything drawn or said about it. */
@@ -12,6 +12,8 @@ export interface Night extends NightData {
   readonly setIntent: (intent: IntentId) => void;
   /** Score of each moment for the intent. */
   readonly scores: readonly number[];
+  /** The best stretch of it for the intent, as long as that usually takes. */
+  readonly best: ScoredStretch;
   readonly shots: readonly ShotReply[];
 }
 
@@ -72,9 +74,13 @@ export function NightProvider({ outing, shotId, children }: NightProviderProps) 
     () => computed?.moments.map((moment) => scoreMoment(intent, moment, computed.plan.site)) ?? [],
     [computed, intent],
   );
+  const best = useMemo(
+    () => computed && bestOfSlots(slotScores(computed.plan, intent), intentOf(intent).usualMinutes),
+    [computed, intent],
+  );
   const night = useMemo(
-    () => (computed ? { ...computed, intent, setIntent, scores, shots } : null),
-    [computed, intent, scores, shots],
+    () => (computed && best ? { ...computed, intent, setIntent, scores, best, shots } : null),
+    [computed, intent, scores, best, shots],
   );
 
   const [zoomed, setZoomed] = useState<{ readonly night: number; readonly domain: TimeSpan } | null>(null);

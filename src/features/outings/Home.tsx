@@ -8,8 +8,8 @@ import { useRouter } from "next/navigation";
 import { z } from "zod";
 import type { outingRequest } from "@/contracts/requests";
 import { errorText, sendJson } from "@/features/api/client";
-import { previewOf } from "@/features/api/pictures";
 import { useOutings, useSites } from "@/features/api/queries";
+import { Tonight } from "@/features/tonight/Tonight";
 import { Action } from "@/ui/Action";
 import { Shell } from "@/ui/shell/Shell";
 import { OutingForm } from "./OutingForm";
@@ -17,7 +17,7 @@ import { OutingList } from "./OutingList";
 
 const created = z.object({ outing: z.object({ id: z.uuid() }), shotId: z.uuid() });
 
-/** The first page: outings to go on with, a new one, or straight to fusing files. */
+/** The first page: what to take tonight, outings to go on with, a new one, or straight to fusing files. */
 export function Home() {
   const outings = useOutings();
   const sites = useSites();
@@ -28,13 +28,12 @@ export function Home() {
       router.push(`/outings/${outing.id}/shots/${shotId}/${request.site || request.siteId ? "night" : "sift"}`),
   });
   const today = DateTime.now();
-  const pictured = outings.data?.find(({ pictureHash }) => pictureHash !== null);
   return (
     <Shell>
       <Grid
         flex="1"
         minH="0"
-        templateColumns={{ base: "1fr", md: "1fr 420px" }}
+        templateColumns={{ base: "1fr", md: "1fr 340px" }}
         // On a phone one part follows the other, each as tall as it is.
         autoRows="max-content"
         templateRows={{ base: "none", md: "minmax(0, 1fr)" }}
@@ -44,61 +43,20 @@ export function Home() {
           direction="column"
           minH="0"
           overflowY={{ md: "auto" }}
-          px={{ base: "20px", md: "48px" }}
-          py={{ base: "24px", md: "40px" }}
+          px={{ base: "16px", md: "32px" }}
+          pt={{ base: "16px", md: "22px" }}
+          pb="24px"
+          gap="18px"
         >
-          <Flex
-            align="flex-end"
-            position="relative"
-            minH={{ base: "220px", md: pictured ? "52vh" : "120px" }}
-            mx={{ base: "-20px", md: "-48px" }}
-            mt={{ base: "-24px", md: "-40px" }}
-            mb="12px"
-            overflow="hidden"
-            bg="slate"
-          >
-            {pictured?.pictureHash && (
-              <Box
-                asChild
-                position="absolute"
-                inset="0"
-                width="100%"
-                height="100%"
-                objectFit="cover"
-                objectPosition="50% 62%"
-              >
-                <img {...previewOf(pictured.pictureHash)} alt={`Newest picture: ${pictured.name}`} />
-              </Box>
-            )}
-            <Box
-              as="h1"
-              position="relative"
-              fontSize={{ base: "display", md: "hero" }}
-              fontWeight={540}
-              lineHeight="1.1"
-              fontStretch="92%"
-              px={{ base: "20px", md: "48px" }}
-              py="22px"
-              width="100%"
-              color={pictured ? "onPicture" : "bone"}
-              bgImage={pictured ? "linear-gradient(to top, rgb(8 9 14 / 0.85), rgb(8 9 14 / 0))" : "none"}
-            >
-              The picture your phone
-              <br />
-              cannot take in one go.
-            </Box>
-          </Flex>
+          <Tonight sites={sites.data} newest={outings.data?.[0]?.siteName} />
           {outings.error && <Box color="coral">{errorText(outings.error)}</Box>}
-          {outings.data?.length === 0 && (
-            <Box color="ash">No outings yet. Begin one on the right, or fuse frames you already have.</Box>
-          )}
           {outings.data && <OutingList outings={outings.data} />}
         </Flex>
         <Box
           borderLeftWidth={{ base: 0, md: "1px" }}
           borderColor="line"
-          px={{ base: "20px", md: "32px" }}
-          py={{ base: "24px", md: "40px" }}
+          px={{ base: "16px", md: "28px" }}
+          py={{ base: "24px", md: "26px" }}
           overflowY={{ md: "auto" }}
         >
           <Box as="h2" fontSize="title" fontWeight={600}>

@@ -5,6 +5,7 @@ import { DateTime } from "luxon";
 import NextLink from "next/link";
 import { useState } from "react";
 import type { OutingListReply } from "@/contracts/replies";
+import { smallUrl } from "@/features/api/pictures";
 
 /** So many fit under the picture; from more on one looks for a name rather than through the list. */
 const SEARCHED_FROM = 8;
@@ -47,12 +48,12 @@ export function OutingList({ outings }: { readonly outings: OutingListReply }) {
       <Box as="ul" listStyleType="none">
         {found.map((outing) => (
           <Box as="li" key={outing.id} borderTopWidth="1px" borderColor="line">
-            <Flex asChild py="13px" gap="18px" align="baseline" _hover={{ color: "lamp" }}>
+            <Flex asChild py="9px" gap="18px" align="center" _hover={{ color: "lamp" }}>
               <NextLink href={placeOf(outing)}>
                 <Box fontFamily="mono" fontSize="note" color="ash" width="104px" flexShrink="0">
                   {outing.date === today ? "tonight" : dated(outing.date)}
                 </Box>
-                <Box minW="0">
+                <Box minW="0" flex="1">
                   <Box fontSize="title" fontWeight={560} overflowWrap="anywhere">
                     {outing.name}
                   </Box>
@@ -60,6 +61,11 @@ export function OutingList({ outings }: { readonly outings: OutingListReply }) {
                     {outing.siteName ?? "own files, no site"}
                   </Box>
                 </Box>
+                {outing.pictureHash && (
+                  <Box asChild width="72px" height="48px" objectFit="cover" flexShrink="0">
+                    <img src={smallUrl(outing.pictureHash)} alt={`Newest picture: ${outing.name}`} />
+                  </Box>
+                )}
               </NextLink>
             </Flex>
           </Box>

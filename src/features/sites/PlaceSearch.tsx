@@ -11,7 +11,13 @@ import { Action } from "@/ui/Action";
 const LEAST_LETTERS = 2;
 
 /** Finds a place by its first letters in the bundled gazetteer. */
-export function PlaceSearch({ onPlace }: { readonly onPlace: (place: NamedPlace) => void }) {
+export function PlaceSearch({
+  label = "or find a town (no network needed)",
+  onPlace,
+}: {
+  readonly label?: string;
+  readonly onPlace: (place: NamedPlace) => void;
+}) {
   const id = useId();
   const [text, setText] = useState("");
   const search = text.trim();
@@ -24,7 +30,7 @@ export function PlaceSearch({ onPlace }: { readonly onPlace: (place: NamedPlace)
   return (
     <Box position="relative">
       <Box asChild fontSize="note" color="ash" display="block" mb="2px">
-        <label htmlFor={id}>or find a town (no network needed)</label>
+        <label htmlFor={id}>{label}</label>
       </Box>
       <Input
         id={id}
