@@ -45,8 +45,11 @@ export function PlaceQuestion({ planned, busy, problem, onPlace, onClose }: Plac
         <Dialog.Backdrop bg="blackAlpha.700" />
         <Dialog.Positioner>
           <Dialog.Content bg="slate" borderRadius="part" boxShadow="none" borderWidth="1px" borderColor="line">
-            <Dialog.Header pb="4px">
+            <Dialog.Header pb="4px" justifyContent="space-between">
               <Dialog.Title fontSize="title">Where will you be?</Dialog.Title>
+              <Action look="text" minH="36px" onClick={onClose}>
+                Not now
+              </Action>
             </Dialog.Header>
             <Dialog.Body>
               <Box color="ash" mb="10px">
@@ -59,11 +62,6 @@ export function PlaceQuestion({ planned, busy, problem, onPlace, onClose }: Plac
                 </Box>
               )}
             </Dialog.Body>
-            <Dialog.CloseTrigger asChild>
-              <Action look="text" minH="36px" position="absolute" top="10px" right="16px">
-                Not now
-              </Action>
-            </Dialog.CloseTrigger>
           </Dialog.Content>
         </Dialog.Positioner>
       </Portal>

@@ -44,14 +44,22 @@ export function TonightPictures({ site, windows, planned, onChoose }: TonightPic
             look="tile"
             className="group"
             height="100%"
-            minHeight={index === 0 ? { base: "220px", md: "0" } : { base: "132px", md: "clamp(124px, 15.5vh, 190px)" }}
+            minHeight={{ md: index === 0 ? "0" : "clamp(124px, 15.5vh, 190px)" }}
             position="relative"
             overflow="hidden"
-            bg="slate"
+            verticalAlign="top"
             disabled={planned !== null}
             onClick={() => onChoose(id)}
           >
-            <Box asChild position="absolute" inset="0" width="100%" height="100%" objectFit="cover">
+            <Box
+              asChild
+              position={{ md: "absolute" }}
+              inset="0"
+              width="100%"
+              height={{ base: index === 0 ? "210px" : "116px", md: "100%" }}
+              objectFit="cover"
+              bg="slate"
+            >
               <img src={`/intents/${id}.webp`} alt="" />
             </Box>
             <Caption
@@ -85,14 +93,14 @@ function Caption({ name, goal, isLarge, when }: CaptionProps) {
   const isAside = when !== null && !isLarge;
   return (
     <Box
-      position="absolute"
+      position={{ md: "absolute" }}
       insetX="0"
       bottom="0"
-      px={isLarge ? "16px" : "10px"}
-      pb={isLarge ? "12px" : "6px"}
-      pt="26px"
-      color="onPicture"
-      bgImage="linear-gradient(to top, rgb(8 9 14 / 0.84), rgb(8 9 14 / 0.55) 50%, rgb(8 9 14 / 0))"
+      px={{ base: "2px", md: isLarge ? "16px" : "10px" }}
+      pb={{ base: "12px", md: isLarge ? "12px" : "6px" }}
+      pt={{ base: "5px", md: "26px" }}
+      color={{ base: "bone", md: "onPicture" }}
+      bgImage={{ md: "linear-gradient(to top, rgb(8 9 14 / 0.84), rgb(8 9 14 / 0.55) 50%, rgb(8 9 14 / 0))" }}
     >
       <Box fontWeight={600} fontSize={isLarge ? "title" : "body"}>
         {name}
@@ -109,7 +117,11 @@ function Caption({ name, goal, isLarge, when }: CaptionProps) {
       >
         {goal}
       </Box>
-      {when !== null && <Box fontSize="note">{when}</Box>}
+      {when !== null && (
+        <Box fontSize="note" color={{ base: "ash", md: "onPicture" }}>
+          {when}
+        </Box>
+      )}
     </Box>
   );
 }
