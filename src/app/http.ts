@@ -45,26 +45,24 @@ export function answer<Schema extends z.ZodType>(
   return Response.json(reply, { status });
 }
 
-/** The text of a request's body. @throws RefusedRequest as soon as more than `mostBytes` have arrived. */
-async function readText(request: Request, mostBytes: number): Promise<string> {
+/** A request's body. @throws RefusedRequest as soon as more than `mostBytes` have arrived; `route` answers it. */
+export async function readBytes(request: Request, mostBytes: number): Promise<Uint8Array> {
   const reader = request.body?.getReader();
-  if (!reader) return "";
-  const decoder = new TextDecoder();
+  const parts: Uint8Array[] = [];
   let bytes = 0;
-  let text = "";
-  for (let part = await reader.read(); !part.done; part = await reader.read()) {
+  for (let part = await reader?.read(); part && !part.done; part = await reader?.read()) {
     bytes += part.value.length;
     if (bytes > mostBytes) {
-      await reader.cancel();
+      await reader?.cancel();
       throw new RefusedRequest(
         413,
         "too-large",
         `That is more than ${mostBytes / 1e6} MB at once; nothing of it was kept.`,
       );
     }
-    text += decoder.decode(part.value, { stream: true });
+    parts.push(part.value);
   }
-  return text + decoder.decode();
+  return Buffer.concat(parts);
 }
 
 /** What no text of ours may hold, because no database can: NUL, and halves of characters. */
@@ -80,7 +78,7 @@ const DISK_FULL =
  * @throws RefusedRequest when it is too long, or holds text that cannot be stored; `route` answers it.
  */
 export async function readJson(request: Request): Promise<unknown> {
-  const text = await readText(request, MOST_JSON_BYTES);
+  const text = new TextDecoder().decode(await readBytes(request, MOST_JSON_BYTES));
   const storable = (_key: string, value: unknown) => {
     if (typeof value !== "string") return value;
     if (UNSTORABLE.test(value))

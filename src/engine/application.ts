@@ -6,6 +6,7 @@ import { closeLostRuns } from "@/db/runs";
 import type { ActiveRun, RunsHost } from "./capturing";
 import { applicationFolder, dataFolder, makeDataFolder } from "./folders";
 import { workOnJobs } from "./jobs/work";
+import { forgetOtherBuilds } from "./keptRehearsals";
 import { holdFolder } from "./owner";
 import { resumeRuns } from "./runs";
 import { clearAbandoned, clearUnfinished } from "./store";
@@ -39,6 +40,7 @@ export async function openDatabase(purpose: string): Promise<{ database: Databas
   const hold = await holdFolder(dataFolder(), purpose);
   const database = await openEmbedded(dataFolder(), migrations);
   await clearUnfinished();
+  await forgetOtherBuilds();
   return {
     database,
     release: async () => {

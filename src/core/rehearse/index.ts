@@ -16,7 +16,7 @@ export {
   unknownPixels,
   waterLeft,
 } from "./ownPicture";
-export { type Rehearsal, rehearse } from "./rehearse";
+export { REST_WIDTH_PX, type Rehearsal, rehearse } from "./rehearse";
 export { sceneNameFor } from "./sceneNameFor";
 export { type ScreenPicture, screenPicture } from "./screen";
 export { gainsFor } from "./stageLight";

@@ -5,6 +5,9 @@ import type { SmallFusing } from "../stack";
 import { fusing } from "./fuseFrames";
 import { type MeasuredPicture, measurePicture } from "./measure";
 
+/** Width of a rehearsed picture that is looked at in rest, pixels. */
+export const REST_WIDTH_PX = 960;
+
 /** A picture before it is taken, with how many of its frames are in it so far. */
 export interface Rehearsal {
   readonly width: number;
@@ -16,6 +19,8 @@ export interface Rehearsal {
   readonly framesOf: number;
   /** Null while frames are missing. */
   readonly measured: MeasuredPicture | null;
+  /** Of a glance while a larger picture's place is being lit: the share of that which is. */
+  readonly litShare?: number;
   /** Of a person's own picture: 1 where it was clipped, so that nobody knows what was there. */
   readonly unknown?: Uint8Array;
 }

@@ -8,7 +8,15 @@ export { renderStaticRows, type SampledLight, sampleStill } from "./renderStatic
 export type { Point3, Scene, SceneSky, StarSky, Traffic } from "./scene";
 export { SCENES, sceneNamed } from "./scenes";
 export { type OpensAs, OWN_MOVER, type ShotSky, sceneForShot, underSky } from "./setting";
-export { type DevelopedFrame, type FrameFlaws, type Stage, setPart, setStage, simulateFrame } from "./simulateFrame";
+export {
+  type DevelopedFrame,
+  type FrameFlaws,
+  lightPart,
+  type Stage,
+  setPart,
+  setStage,
+  simulateFrame,
+} from "./simulateFrame";
 export { type StarWay, starWays } from "./stars";
 export { newStillLight, type StillLight, stillBytes } from "./stillLight";
 export type { Streak } from "./streaks";

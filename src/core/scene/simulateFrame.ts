@@ -46,8 +46,23 @@ export function setStage(scene: Scene, lens: Lens, width: number): Stage {
 
 /** Renders a part of a view at its own size. */
 export function setPart(scene: Scene, lens: Lens, view: View): Stage {
+  const lighting = lightPart(scene, lens, view);
+  for (;;) {
+    const { done, value } = lighting.next();
+    if (done) return value;
+  }
+}
+
+/** Rows that are lit between two looks at what else is wanted; each such band looks a little beyond itself. */
+const LIT_ROWS = 90;
+
+/** Renders a part of a view some rows at a time; gives the share of it that is lit after each. */
+export function* lightPart(scene: Scene, lens: Lens, view: View): Generator<number, Stage> {
   const still = newStillLight(scene, view);
-  renderStaticRows(scene, view, 0, view.height, still);
+  for (let row = 0; row < view.height; row += LIT_ROWS) {
+    yield row / view.height;
+    renderStaticRows(scene, view, row, Math.min(LIT_ROWS, view.height - row), still);
+  }
   return { scene, lens, view, still };
 }
 

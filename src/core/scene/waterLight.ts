@@ -27,6 +27,8 @@ export interface WaterLight {
 
 /** So many columns of the picture are known by rays, whatever its size. */
 const MOST_COLUMNS = 320;
+/** What a pixel of water mirrors is never looked at closer than this: waves blur it anyway, and small pictures are to come soon. */
+const LEAST_STEP_PX = 2;
 /** Water is looked at up to here, metres. */
 const FARTHEST_WATER_M = 6000;
 /** What a facet of waves mirrors is blurred to so many metres. */
@@ -105,7 +107,7 @@ export function usualWaterAt(
 export function gatherWaterLight(scene: PreparedScene, view: View, near: SolidIndex): WaterLight | null {
   const { water } = scene;
   if (!water) return null;
-  const stepPx = Math.max(1, Math.ceil(view.width / MOST_COLUMNS));
+  const stepPx = Math.max(LEAST_STEP_PX, Math.ceil(view.width / MOST_COLUMNS));
   const direction = new Float64Array(3);
   directionAt(view, view.centreX, 0, direction);
   // The horizon's row: there a level direction lies.

@@ -14,7 +14,7 @@ import type { StackMethod } from "@/core/stack";
 import type { Db } from "@/db/database";
 import { saveKitItem } from "@/db/kit";
 import { updateLogEntry } from "@/db/log";
-import { createOuting, createShot, findOuting, updateShot } from "@/db/outings";
+import { createOuting, createShot, findOuting, findShot, updateShot } from "@/db/outings";
 import { listFrames, runSize } from "@/db/runs";
 import { logEntries, runs, stacks } from "@/db/schema";
 import { createSite } from "@/db/sites";
@@ -28,6 +28,7 @@ import { FolderHeldError } from "../owner";
 import { linkedPhone } from "../phone/linked";
 import { endOwnStandIn } from "../phone/ownStandIn";
 import { nightOf } from "../plan/nightOf";
+import { rehearseShot } from "../rehearseShot";
 import { startRun } from "../runs";
 
 // Loads the demo scenario once: rows, and pictures that the stand-in phone takes and the stacker fuses.
@@ -159,6 +160,12 @@ async function seed(): Promise<void> {
   const planned = await findOuting(db, outing.id);
   const { begins } = arrangeOnNight(nightOf(planned!)!, planned!.shots);
   for (const [shotId, beginMs] of begins) await updateShot(db, shotId, { beginsAt: new Date(beginMs) });
+  const detail = await findOuting(db, outing.id);
+  const rehearsed = [await findShot(db, finished.shotId), ...detail!.shots].filter((each) => each !== undefined);
+  for (const [index, each] of rehearsed.entries()) {
+    await rehearseShot(db, each);
+    showProgress("Rehearsing the shots", index + 1, rehearsed.length);
+  }
   await endOwnStandIn();
   await release();
   writeFileSync(join(dataFolder(), "demo-loaded"), `${new Date().toISOString()}\n`);

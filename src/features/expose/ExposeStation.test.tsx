@@ -7,7 +7,7 @@ import { outingReply, shotReply } from "@/features/testing/replies";
 import { choose, enter, press, settled, show, slide } from "@/ui/testing/show";
 import { ExposeStation } from "./ExposeStation";
 
-jest.mock("@/features/rehearse/useRehearsal", () => ({ useRehearsal: () => null }));
+jest.mock("@/features/rehearse/useRehearsal", () => ({ useRehearsal: () => null, useLightAhead: () => {} }));
 jest.mock("./useAdvice", () => ({ useAdvice: () => [] }));
 jest.mock("@/features/api/client", () => ({
   ...jest.requireActual("@/features/api/client"),

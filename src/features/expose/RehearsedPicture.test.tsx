@@ -5,11 +5,11 @@ import { planCapture, SOME_TIME } from "@/core/capture";
 import { type IntentId, usualScene } from "@/core/intent";
 import { parseRecipe } from "@/core/recipe";
 import type { Rehearsal } from "@/core/rehearse";
-import { useRehearsal } from "@/features/rehearse/useRehearsal";
+import { useLightAhead, useRehearsal } from "@/features/rehearse/useRehearsal";
 import { press, show } from "@/ui/testing/show";
 import { RehearsedPicture } from "./RehearsedPicture";
 
-jest.mock("@/features/rehearse/useRehearsal", () => ({ useRehearsal: jest.fn() }));
+jest.mock("@/features/rehearse/useRehearsal", () => ({ useRehearsal: jest.fn(), useLightAhead: jest.fn() }));
 const rehearsal = jest.mocked(useRehearsal);
 const camera = chosenCamera({ phones: [], clipOns: [] }, null);
 
@@ -64,6 +64,15 @@ describe("the picture before it is taken", () => {
     const put = keepDrawings();
     picture("1s", null);
     expect(put).toEqual([]);
+  });
+
+  it("has the place lit for Rehearse once it is whole itself", () => {
+    keepDrawings();
+    const ahead = () => jest.mocked(useLightAhead).mock.lastCall?.slice(1);
+    picture("16 x 1s | iso 50 -> mean", two(8));
+    expect(ahead()).toEqual([[960], false]);
+    picture("16 x 1s | iso 50 -> mean", two(16));
+    expect(ahead()).toEqual([[960], true]);
   });
 
   it("is simulated no more while it is put away", () => {

@@ -3,16 +3,17 @@
 import { Box, Dialog, Flex, Portal } from "@chakra-ui/react";
 import { Eye, EyeOff, Maximize2 } from "lucide-react";
 import { type ReactNode, useEffect, useRef, useState } from "react";
-import { sceneNameFor } from "@/core/rehearse";
+import { REST_WIDTH_PX, sceneNameFor } from "@/core/rehearse";
 import { SCENE_TITLES } from "@/core/scene/names";
 import { drawRehearsal } from "@/features/rehearse/drawRehearsal";
-import { useRehearsal } from "@/features/rehearse/useRehearsal";
+import { useLightAhead, useRehearsal } from "@/features/rehearse/useRehearsal";
 import { Action } from "@/ui/Action";
 import type { Rehearsed } from "@/workers/rehearse.worker";
 
-/** Widths at which the stand-in is simulated and shown, pixels: beside the field, and by itself. */
+/** Width at which the stand-in is simulated and shown beside the field, pixels. */
 const SMALL_WIDTH = 300;
-const LARGE_WIDTH = 960;
+/** What Rehearse opens with. */
+const AHEAD = [REST_WIDTH_PX];
 
 const titleOf = ({ request }: Rehearsed): string => SCENE_TITLES[sceneNameFor(request.intent, request)].toLowerCase();
 
@@ -25,6 +26,7 @@ interface SimulatedProps extends Rehearsed {
 function Simulated({ widthPx, actions, ...rehearsed }: SimulatedProps) {
   const canvas = useRef<HTMLCanvasElement>(null);
   const picture = useRehearsal(rehearsed, widthPx);
+  useLightAhead(rehearsed, AHEAD, picture !== null && picture.framesIn === picture.framesOf);
   useEffect(() => {
     if (canvas.current && picture) drawRehearsal(canvas.current, picture);
   }, [picture]);
@@ -78,14 +80,14 @@ export function RehearsedPicture(props: Rehearsed) {
         <Portal>
           <Dialog.Backdrop />
           <Dialog.Positioner>
-            <Dialog.Content width={`min(${LARGE_WIDTH + 32}px, 96vw, 108vh)`} px="16px" py="12px">
+            <Dialog.Content width={`min(${REST_WIDTH_PX + 32}px, 96vw, 108vh)`} px="16px" py="12px">
               <Flex justify="space-between" align="center" mb="6px">
                 <Dialog.Title mb="0">As these settings would take it</Dialog.Title>
                 <Dialog.CloseTrigger asChild>
                   <Action look="quiet">Close</Action>
                 </Dialog.CloseTrigger>
               </Flex>
-              <Simulated {...props} widthPx={LARGE_WIDTH} />
+              <Simulated {...props} widthPx={REST_WIDTH_PX} />
             </Dialog.Content>
           </Dialog.Positioner>
         </Portal>

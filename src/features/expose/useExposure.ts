@@ -3,10 +3,9 @@
 import { useMemo } from "react";
 import { type Camera, WHOLE_SENSOR } from "@/core/camera";
 import type { Recipe } from "@/core/recipe";
-import { automaticValues, inOwnNotation } from "@/core/shot";
+import type { shotRequest } from "@/core/shot";
+import { automaticValues, inOwnNotation, rehearsedPlan, rehearsedShot } from "@/core/shot";
 import { studyOf } from "@/core/solve";
-import { rehearsedPlan, rehearsedShot } from "@/features/shot/rehearsedShot";
-import type { shotRequest } from "@/features/shot/shotRequest";
 import { shownScene } from "@/features/shot/shownScene";
 import { useShotRequest } from "@/features/shot/useShotRequest";
 import { plannedSky } from "./plannedSky";
@@ -31,7 +30,10 @@ export function useExposure(shotId: string, recipe: Recipe) {
     return new Set(demands.flatMap(({ demand, miss }) => (miss > 0 ? [demand.id] : [])));
   }, [study]);
   const rehearsed = useMemo(
-    () => (request && shot ? rehearsedShot(request, shot, plan, study && rehearsedPlan(shot, study)) : null),
+    () =>
+      request && shot
+        ? { ...rehearsedShot(request, shot, plan, study && rehearsedPlan(shot, study)), own: null }
+        : null,
     [request, shot, plan, study],
   );
   if (!detail || !shot || !scene || !camera || !kit || !request || !solution || !field || !rehearsed) return null;

@@ -5,7 +5,7 @@ import dynamic from "next/dynamic";
 import { useMemo, useState } from "react";
 import type { ShotReply } from "@/contracts/replies";
 import { printRecipe } from "@/core/recipe";
-import { framesUntil } from "@/core/rehearse";
+import { framesUntil, REST_WIDTH_PX } from "@/core/rehearse";
 import { useShot } from "@/features/api/queries";
 import { RecipeLine } from "@/features/recipe/RecipeLine";
 import { useShotRecipe } from "@/features/shot/useShotRecipe";
@@ -22,21 +22,20 @@ import { PlaceChoice } from "./PlaceChoice";
 import { RehearseReasons } from "./RehearseReasons";
 import { RehearseView } from "./RehearseView";
 import { useBeside } from "./useBeside";
+import { useCloseLook } from "./useCloseLook";
 import { useDrawing } from "./useDrawing";
 import { useOpened } from "./useOpened";
 import { useOthers } from "./useOthers";
-import { useLoupe, useRehearsal, useScreenPicture } from "./useRehearsal";
+import { useLightAhead, useRehearsal, useScreenPicture } from "./useRehearsal";
 import { type Rehearse, useRehearse } from "./useRehearse";
 
 /** The drawing package comes once somebody has a picture to draw on. */
 const OwnDrawing = dynamic(() => import("./own/OwnDrawing").then((module) => module.OwnDrawing), { ssr: false });
 
-/** Widths of the simulated picture, pixels: at rest, and while it follows the hand. */
-const WIDTH_PX = 960;
+/** Width of the simulated picture while it follows the hand, pixels. */
 const MOVING_WIDTH_PX = 480;
-
-/** Where one looks closely before the pointer says where. */
-const MIDDLE = { x: 0.5, y: 0.5 };
+/** What a hand will want next, where the picture was kept and its place is not lit. */
+const AHEAD_PX = [MOVING_WIDTH_PX, REST_WIDTH_PX];
 
 interface RehearseStationProps {
   readonly outingId: string;
@@ -76,7 +75,7 @@ interface RehearsingProps {
 
 /** What the whole picture at rest says of itself; null before it is there. */
 function useMeasured(picture: ReturnType<typeof useRehearsal>, atRest: boolean, isOwn: boolean) {
-  const isLarge = isOwn || picture?.width === WIDTH_PX;
+  const isLarge = isOwn || picture?.width === REST_WIDTH_PX;
   const whole = atRest && picture !== null && isLarge && picture.framesIn === picture.framesOf;
   return useMemo(() => (whole && picture?.measured ? measuredOf(picture, picture.measured) : null), [whole, picture]);
 }
@@ -90,17 +89,16 @@ function Rehearsing({ rehearse, shot, runHref, onDraft, onSave }: RehearsingProp
   const others = useOthers(request, rehearse.filters, rehearsed.plan.recipe);
   const [besideLine, setBesideLine] = useState<string | null>(null);
   const [wipeAt, setWipeAt] = useState(50);
-  const beside = useBeside(rehearsed, besideLine, WIDTH_PX);
+  const beside = useBeside(rehearsed, besideLine, REST_WIDTH_PX);
   const [withScreen, setWithScreen] = useState(false);
   const { tool, setTool, drawnWay, draw, over } = useDrawing(shot, rehearse, own);
-  const [withLoupe, setWithLoupe] = useState(false);
-  const [pointed, setPointed] = useState(MIDDLE);
-  const loupe = useLoupe(rehearsed, withLoupe ? pointed : null);
-  const width = opened.resting ? WIDTH_PX : MOVING_WIDTH_PX;
-  const picture = useRehearsal(rehearsed, width, opened.at, opened.resting);
-  const screen = useScreenPicture(rehearsed, MOVING_WIDTH_PX, withScreen);
+  const width = opened.resting ? REST_WIDTH_PX : MOVING_WIDTH_PX;
+  const picture = useRehearsal(rehearsed, width, { openedSeconds: opened.at, reads: opened.resting });
+  const close = useCloseLook(rehearsed, picture);
   const measured = useMeasured(picture, opened.at === null, own.shown);
-  usePageKeys({ s: () => setWithScreen((before) => !before), l: () => setWithLoupe((before) => !before) });
+  useLightAhead(rehearsed, AHEAD_PX, measured !== null);
+  const screen = useScreenPicture(rehearsed, MOVING_WIDTH_PX, withScreen);
+  usePageKeys({ s: () => setWithScreen((before) => !before), l: close.toggle });
   const at = opened.at ?? seconds;
   return (
     <Station
@@ -116,10 +114,7 @@ function Rehearsing({ rehearse, shot, runHref, onDraft, onSave }: RehearsingProp
             screen={screen}
             withScreen={withScreen}
             onScreen={() => setWithScreen(!withScreen)}
-            loupe={loupe}
-            withLoupe={withLoupe}
-            loupeAtRight={pointed.x < 0.5}
-            onLoupe={() => setWithLoupe(!withLoupe)}
+            close={close}
             playing={opened.playing}
             onPlay={opened.play}
             over={
@@ -129,7 +124,7 @@ function Rehearsing({ rehearse, shot, runHref, onDraft, onSave }: RehearsingProp
                   choices={{ camera: request.camera, filters: rehearse.filters }}
                   onDraft={onDraft}
                   onSave={onSave}
-                  onPoint={withLoupe ? setPointed : null}
+                  onPoint={close.on ? close.setPointed : null}
                   aspect={picture ? picture.width / picture.height : 1}
                 />
                 {over && picture && <OwnDrawing own={over(picture)} tool={tool} onDrawn={draw} />}

@@ -6,10 +6,20 @@ import { type ReactNode, useEffect, useRef } from "react";
 import type { Rehearsal, ScreenPicture } from "@/core/rehearse";
 import { RoomForPicture } from "@/features/picture/RoomForPicture";
 import { Action } from "@/ui/Action";
+import { Bar } from "@/ui/Bar";
 import { Slide } from "@/ui/Slide";
 import { drawRehearsal } from "./drawRehearsal";
 
 type Shown = Pick<Rehearsal, "width" | "height" | "data" | "unknown">;
+
+/** How far a picture is, as a share, with what is done; null once it is whole. */
+function progressOf(picture: Rehearsal | null): { readonly share: number; readonly text: string } | null {
+  if (picture === null) return { share: 0, text: "The scene is being lit…" };
+  const { litShare, framesIn, framesOf } = picture;
+  if (litShare !== undefined)
+    return { share: litShare, text: `A glance; it is lit in full: ${Math.round(100 * litShare)} %` };
+  return framesIn < framesOf ? { share: framesIn / framesOf, text: `${framesIn} of ${framesOf} frames so far` } : null;
+}
 
 interface PictureProps {
   readonly picture: Shown | null;
@@ -39,8 +49,15 @@ function Picture({ picture, name, caption, children }: PictureProps) {
   );
 }
 
+interface LoupeProps {
+  readonly picture: Shown | null;
+  /** It stands at the other side of where one looks. */
+  readonly atRight: boolean;
+  readonly isFine: boolean;
+}
+
 /** The picture pixel by pixel, where the pointer is. */
-function Loupe({ picture, atRight }: { readonly picture: Shown | null; readonly atRight: boolean }) {
+function Loupe({ picture, atRight, isFine }: LoupeProps) {
   const canvas = useRef<HTMLCanvasElement>(null);
   useEffect(() => {
     if (canvas.current && picture) drawRehearsal(canvas.current, picture);
@@ -63,10 +80,15 @@ function Loupe({ picture, atRight }: { readonly picture: Shown | null; readonly 
           ref={canvas}
           role="img"
           aria-label="A part of the picture, pixel by pixel"
-          aria-busy={picture === null}
+          aria-busy={!isFine}
           style={{ aspectRatio: "4 / 3" }}
         />
       </Box>
+      {!isFine && (
+        <Box position="absolute" left="8px" bottom="6px" bg="veil" color="onPicture" px="8px" fontSize="label">
+          its pixels are on their way…
+        </Box>
+      )}
     </Box>
   );
 }
@@ -159,19 +181,24 @@ interface RehearseViewProps {
   readonly onPlay: () => void;
   /** What lies over the picture, as large as its frame. */
   readonly over?: ReactNode;
-  /** A part of it at full size; null where nobody looks, or while it is on its way. */
-  readonly loupe: Shown | null;
-  readonly withLoupe: boolean;
-  /** It stands at the other side of where one looks. */
-  readonly loupeAtRight: boolean;
-  readonly onLoupe: () => void;
+  /** A part of it pixel by pixel. */
+  readonly close: {
+    readonly on: boolean;
+    readonly toggle: () => void;
+    /** Where one looks, as shares of the picture. */
+    readonly pointed: { readonly x: number; readonly y: number };
+    readonly part: Shown | null;
+    /** Whether it is exposed pixel by pixel already. */
+    readonly isFine: boolean;
+  };
 }
 
 /** The picture that will be, at a moment of its run; beside it, when asked, what the phone's screen shows. */
 export function RehearseView(props: RehearseViewProps) {
   const { picture, frames, moment, wiped, screen, withScreen, onScreen, playing, onPlay, over } = props;
-  const { aspect, loupe, withLoupe, loupeAtRight, onLoupe } = props;
-  const some = picture && picture.framesIn < frames ? `; ${picture.framesIn} of its frames are in the picture` : "";
+  const { aspect, close } = props;
+  const progress = progressOf(picture);
+  const some = picture && picture.framesOf < frames ? `; ${picture.framesOf} of its frames are in the picture` : "";
   const shape = picture ? picture.width / picture.height : aspect;
   const tools = (
     <>
@@ -186,14 +213,14 @@ export function RehearseView(props: RehearseViewProps) {
       >
         {playing ? <Pause size={17} /> : <Play size={17} />} {playing ? "Stop" : "Play the exposure"}
       </Action>
-      <Toggle on={withLoupe} onPress={onLoupe} title="Pixel by pixel where the pointer is (l)">
+      <Toggle on={close.on} onPress={close.toggle} title="Pixel by pixel where the pointer is (l)">
         <ZoomIn size={17} /> 1:1
       </Toggle>
       <Toggle on={withScreen} onPress={onScreen} title="What the phone's screen shows (s)">
         <Smartphone size={17} /> The phone's screen
       </Toggle>
       <Box color="ash" fontSize="note" px="9px" py="6px">
-        {picture ? `${moment}${some}` : "The scene is being lit…"}
+        {progress ? progress.text : `${moment}${some}`}
       </Box>
     </>
   );
@@ -202,14 +229,21 @@ export function RehearseView(props: RehearseViewProps) {
       <Flex height="100%" gap="2px">
         <Picture picture={picture} name="The picture, simulated before it is taken">
           {over}
-          {withLoupe && <Loupe picture={loupe} atRight={loupeAtRight} />}
+          {progress && (
+            <Box position="absolute" insetX="0" bottom="0">
+              <Bar label={progress.text} done={progress.share} total={1} />
+            </Box>
+          )}
+          {close.on && <Loupe picture={close.part} atRight={close.pointed.x < 0.5} isFine={close.isFine} />}
           {wiped && <Wipe wiped={wiped} />}
         </Picture>
         {withScreen && (
           <Picture
             picture={screen}
             name="What the phone's screen shows"
-            caption="What the phone's screen shows: not the picture"
+            caption={
+              screen ? "What the phone's screen shows: not the picture" : "What the phone's screen shows is on its way…"
+            }
           />
         )}
       </Flex>

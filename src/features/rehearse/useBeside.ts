@@ -16,5 +16,5 @@ export function useBeside(rehearsed: Rehearsed, line: string | null, widthPx: nu
     const study = studyOf(rehearsed.request, parseRecipe(line).recipe);
     return { ...rehearsed, plan: study && takenAt(study.plan, own) };
   }, [rehearsed, line]);
-  return useRehearsal(beside, widthPx);
+  return useRehearsal(beside, widthPx, { view: "beside" });
 }

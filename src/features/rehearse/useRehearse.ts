@@ -5,8 +5,8 @@ import { groundOf } from "@/core/intent";
 import { lightName } from "@/core/outlook";
 import type { Recipe } from "@/core/recipe";
 import { gatheringOf, openSeconds } from "@/core/rehearse";
+import { rehearsedPlan, rehearsedShot } from "@/core/shot";
 import { fieldEdges, studyOf } from "@/core/solve";
-import { rehearsedPlan, rehearsedShot } from "@/features/shot/rehearsedShot";
 import { shownScene } from "@/features/shot/shownScene";
 import { useShotRequest } from "@/features/shot/useShotRequest";
 

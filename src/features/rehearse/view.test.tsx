@@ -1,5 +1,5 @@
 /** @jest-environment jsdom */
-import { fireEvent, screen } from "@testing-library/react";
+import { cleanup, fireEvent, screen } from "@testing-library/react";
 import type { Rehearsal, ScreenPicture } from "@/core/rehearse";
 import { show } from "@/ui/testing/show";
 import { RehearseView } from "./RehearseView";
@@ -30,12 +30,10 @@ function view(part: Partial<Props>) {
     createImageData: (width: number, height: number) => ({ data: new Uint8ClampedArray(4 * width * height) }),
     putImageData: ({ data }: { data: Uint8ClampedArray }) => put.push(data),
   });
-  const heard = { onScreen: jest.fn(), onPlay: jest.fn(), onLoupe: jest.fn() };
+  const heard = { onScreen: jest.fn(), onPlay: jest.fn() };
   const rest = {
     aspect: 4 / 3,
-    loupe: null,
-    loupeAtRight: false,
-    withLoupe: false,
+    close: { on: false, toggle: jest.fn(), pointed: { x: 0.5, y: 0.5 }, part: null, isFine: false },
     wiped: null,
     screen: null,
     withScreen: false,
@@ -57,10 +55,34 @@ describe("the rehearsed picture", () => {
   });
 
   it("is drawn sample by sample, opaque, with its moment and how many of its frames are in it", () => {
-    const { put } = view({ picture: taken(2), frames: 4 });
+    const { put } = view({ picture: taken(4), frames: 24 });
     expect([...put[0]!]).toEqual([1, 2, 3, 255, 40, 50, 60, 255]);
-    expect(screen.getByText("open for 2 s; 2 of its frames are in the picture")).toBeTruthy();
+    expect(screen.getByText("open for 2 s; 4 of its frames are in the picture")).toBeTruthy();
     expect(picture().getAttribute("aria-busy")).toBe("false");
+    expect(screen.queryByRole("progressbar")).toBeNull();
+  });
+
+  it("says how far it is while it grows, and of a glance that it is one", () => {
+    const line = () => screen.getByRole("progressbar").getAttribute("aria-valuenow");
+    view({ picture: taken(2), frames: 4 });
+    expect(screen.getByText("2 of 4 frames so far")).toBeTruthy();
+    expect(line()).toBe("0.5");
+    cleanup();
+    view({ picture: { ...taken(4), litShare: 0.25 }, frames: 4 });
+    expect(screen.getByText("A glance; it is lit in full: 25 %")).toBeTruthy();
+    expect(line()).toBe("0.25");
+  });
+
+  it("is looked at pixel by pixel, as far as it is known until the pixels are there", () => {
+    const close = { on: true, toggle: jest.fn(), pointed: { x: 0.2, y: 0.5 }, part: taken(4), isFine: false };
+    const { put } = view({ picture: taken(4), frames: 4, close });
+    expect(put).toHaveLength(2);
+    expect(screen.getByText("its pixels are on their way…")).toBeTruthy();
+    cleanup();
+    view({ picture: taken(4), frames: 4, close: { ...close, isFine: true } });
+    expect(screen.queryByText("its pixels are on their way…")).toBeNull();
+    fireEvent.click(screen.getByRole("button", { name: "1:1" }));
+    expect(close.toggle).toHaveBeenCalledTimes(1);
   });
 
   it("stands beside the phone's screen, which is never taken for it", () => {

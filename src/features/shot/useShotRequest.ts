@@ -1,9 +1,9 @@
 "use client";
 
 import { useMemo } from "react";
+import { shotRequest } from "@/core/shot";
 import { useKit, useShot, useShotCamera } from "@/features/api/queries";
 import { useNight, useNightIsComing } from "@/features/nightPlan/NightContext";
-import { shotRequest } from "./shotRequest";
 
 /** A shot with its camera, kit and night, and what they come to; `asked` is null until all of them are there. */
 export function useShotRequest(shotId: string) {

@@ -5,9 +5,9 @@ import { groundOf } from "@/core/intent";
 import type { NightPlan } from "@/core/night";
 import { lightName, lightsOf, type PictureLight } from "@/core/outlook";
 import { parseRecipe } from "@/core/recipe";
+import { shotRequest } from "@/core/shot";
 import { type LightScale, lightScaleOf, studyOf } from "@/core/solve";
 import type { ScaleMarks } from "@/features/picture/HistogramView";
-import { shotRequest } from "@/features/shot/shotRequest";
 
 /** A stack, with all that is known of how its frames came to be. */
 export interface StackOrigin {

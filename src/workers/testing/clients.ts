@@ -11,10 +11,10 @@ const later = <Arguments extends unknown[], Value>(work: (...given: Arguments) =
 const never = () => new Promise(() => {});
 const end = () => {};
 
-export const startNight = () => ({ api: { compute: later(nightWorker.compute) }, end });
+export const startNight = () => ({ api: { compute: later(nightWorker.compute), next: later(nightWorker.next) }, end });
 export const startSolve = () => ({ api: { solve: later(solveWorker.solve), field: later(solveWorker.field) }, end });
 export const startAdvice = () => ({ api: { advise: async () => [] }, end });
 export const startYear = () => ({ api: { score: never }, end });
 export const startPicture = () => ({ api: { tile: never }, end });
 export const startFold = () => ({ api: { fold: never, measure: never }, end });
-export const startRehearse = () => ({ api: { rehearse: never, screen: never }, end });
+export const startRehearse = () => ({ api: { rehearse: never, screen: never, loupe: never, lightAhead: never }, end });
