@@ -3,6 +3,7 @@ import { mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import sharp from "sharp";
+import { packRehearsal } from "@/contracts/keptRehearsal";
 import { kitReply } from "@/contracts/kit";
 import {
   framesReply,
@@ -16,6 +17,7 @@ import {
   runReply,
   shotDetailReply,
   siteReply,
+  tonightReply,
 } from "@/contracts/replies";
 import { GENERIC_PHONE } from "@/core/camera";
 import { saidOf } from "@/core/facts";
@@ -39,6 +41,8 @@ import * as outingShots from "./api/outings/[outingId]/shots/route";
 import * as outings from "./api/outings/route";
 import * as measured from "./api/pictures/[hash]/measure/route";
 import * as picture from "./api/pictures/[hash]/route";
+import * as places from "./api/places/route";
+import * as rehearsal from "./api/rehearsals/[name]/route";
 import * as runFrames from "./api/runs/[runId]/frames/route";
 import * as runMark from "./api/runs/[runId]/marks/[markId]/route";
 import * as runMarks from "./api/runs/[runId]/marks/route";
@@ -48,6 +52,7 @@ import * as shot from "./api/shots/[shotId]/route";
 import * as site from "./api/sites/[siteId]/route";
 import * as sites from "./api/sites/route";
 import * as stacks from "./api/stacks/route";
+import * as tonight from "./api/tonight/route";
 
 const data = mkdtempSync(join(tmpdir(), "aevumen-routes-"));
 process.env.AEVUMEN_DATA = data;
@@ -87,6 +92,75 @@ async function begin(name: string) {
   expect(status).toBe(201);
   return json as { outing: { id: string; siteId: string }; shotId: string };
 }
+
+describe("tonight", () => {
+  const plan = (body: unknown) => ask(tonight.POST, {}, body);
+  const place = { name: "Weir", latitudeDeg: 53.9, longitudeDeg: -3.1 };
+  const outingOf = async (outingId: string) => outingReply.parse((await ask(outing.GET, { outingId })).json);
+
+  it("plans a shot at a new place with its intent, a time to come and a recipe, and the next one beside it", async () => {
+    const first = await plan({ intent: "smoothed-water", site: place });
+    expect(first.status).toBe(201);
+    const { outingId } = tonightReply.parse(first.json);
+    const { site, shots, outing: row } = await outingOf(outingId);
+    expect([row.name, site?.name, shots.length]).toEqual(["Weir", "Weir", 1]);
+    expect(shots[0]).toMatchObject({ name: intentOf("smoothed-water").name, intent: "smoothed-water" });
+    expect(shots[0]!.recipeLine).not.toBe("");
+    expect(Date.parse(shots[0]!.beginsAt!)).toBeGreaterThan(Date.now());
+    const second = tonightReply.parse((await plan({ intent: "smoothed-water", siteId: site!.id })).json);
+    expect(second.outingId).toBe(outingId);
+    const [a, b] = (await outingOf(outingId)).shots.map(({ beginsAt, minutes }) => ({
+      beginMs: Date.parse(beginsAt!),
+      endMs: Date.parse(beginsAt!) + minutes * 60_000,
+    }));
+    expect(a!.endMs <= b!.beginMs || b!.endMs <= a!.beginMs).toBe(true);
+  });
+
+  it("is refused in words where no place, two, or one that is gone is named", async () => {
+    for (const wrong of [
+      {},
+      { intent: "ufo", site: place },
+      { intent: "sweep" },
+      { intent: "sweep", site: place, siteId: nobody },
+      { intent: "sweep", site: { ...place, latitudeDeg: 91 } },
+    ])
+      expect([wrong, (await plan(wrong)).status]).toEqual([wrong, 400]);
+    expect((await plan({ intent: "sweep", siteId: nobody })).status).toBe(404);
+  });
+
+  it("finds the town nearest to a point, and says what is no point", async () => {
+    const near = (query: string) => ask(places.GET, {}, undefined, query);
+    expect((await near("?near=64.14,-21.9")).json).toMatchObject([{ country: "IS" }]);
+    expect((await near("?near=somewhere")).status).toBe(400);
+  });
+});
+
+describe("rehearsed pictures", () => {
+  const measured = {
+    ...{ placeStops: 0, skyStops: 1.5 },
+    kept: { midTone: 20, wayDrawn: null, waterLeft: null, starLengthPx: null },
+  };
+  const packed = packRehearsal({
+    ...{ width: 2, height: 2, framesIn: 3, framesOf: 3, measured },
+    data: Uint8Array.from({ length: 12 }, (_, at) => 20 * at),
+  });
+  const name = "ab".repeat(32);
+
+  it("are kept and given back, byte by byte", async () => {
+    expect((await ask(rehearsal.GET, { name })).status).toBe(204);
+    expect((await ask(rehearsal.PUT, { name }, Buffer.from(packed))).status).toBe(200);
+    const { status, response } = await ask(rehearsal.GET, { name });
+    expect([status, new Uint8Array(await response.arrayBuffer())]).toEqual([200, packed]);
+  });
+
+  it("are refused under other names, as other bytes, and beyond their size", async () => {
+    for (const wrong of ["x", "../../store", "AB".repeat(32)])
+      expect((await ask(rehearsal.PUT, { name: wrong }, Buffer.from(packed))).status).toBe(404);
+    expect((await ask(rehearsal.PUT, { name }, Buffer.from("no picture"))).status).toBe(400);
+    expect((await ask(rehearsal.PUT, { name }, Buffer.alloc(13e6))).status).toBe(413);
+    expect((await ask(rehearsal.GET, { name })).status).toBe(200);
+  });
+});
 
 describe("runs", () => {
   it("take what is said of their frames, tell it, and take it back", async () => {

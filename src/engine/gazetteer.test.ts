@@ -1,4 +1,4 @@
-import { searchPlaces } from "./gazetteer";
+import { nearestPlace, searchPlaces } from "./gazetteer";
 import { siteAt } from "./newSite";
 
 describe("the gazetteer", () => {
@@ -13,6 +13,22 @@ describe("the gazetteer", () => {
   it("finds nothing by one letter or by nonsense", async () => {
     expect(await searchPlaces("a", 5)).toEqual([]);
     expect(await searchPlaces("xqzzy", 5)).toEqual([]);
+  });
+});
+
+describe("the town nearest to a point", () => {
+  it("is the one that stands there, on either side of the date line too", async () => {
+    expect(await nearestPlace({ latitudeDeg: 64.13, longitudeDeg: -21.9 })).toMatchObject({ country: "IS" });
+    const [west, east] = await Promise.all(
+      [-179.99, 179.99].map((longitudeDeg) => nearestPlace({ latitudeDeg: -16.8, longitudeDeg })),
+    );
+    expect(west).toEqual(east);
+    expect(west).toMatchObject({ country: "FJ" });
+  });
+
+  it("is one even from the middle of the sea and from a pole", async () => {
+    for (const latitudeDeg of [-90, -48, 90])
+      expect((await nearestPlace({ latitudeDeg, longitudeDeg: -123 }))?.name).toMatch(/./);
   });
 });
 

@@ -1,18 +1,25 @@
 import fc from "fast-check";
+import { sunset } from "../sky";
 import {
+  arrangeOnNight,
   arrangeShots,
+  bestOfSlots,
   bestStretch,
   datesOfYear,
   type Moment,
   momentsOf,
   type NightSite,
   NO_OVERRIDES,
+  nextWindows,
+  nightDateOf,
   nightWindows,
   planConflicts,
   planNight,
+  planWithoutWeather,
   scoreMoment,
   scoreReasons,
   scoreYear,
+  slotScores,
 } from ".";
 
 const MINUTE = 60_000;
@@ -139,6 +146,79 @@ describe("the score", () => {
       expect([moonUp[step], coreUp[step]]).toEqual([moonAltitudeDeg > 0 ? 1 : 0, coreAltitudeDeg > 0 ? 1 : 0]);
     }
     expect(Math.max(...score)).toBeGreaterThanOrEqual(Math.floor(dark!.score));
+  });
+});
+
+describe("one question, one answer", () => {
+  it.each([
+    ["light-trails", 15],
+    ["star-points", 20],
+    ["smoothed-water", 10],
+  ] as const)("a year's night says of %s what the night by itself says without weather", (intent, minutes) => {
+    const nights = scoreYear(marsh, 2026, intent, minutes);
+    for (const [index, night] of [...nights].entries()) {
+      if (index % 45 !== 0) continue;
+      const alone = planWithoutWeather(marsh, night.date);
+      const { beginMs, score } = bestOfSlots(slotScores(alone, intent), minutes);
+      // The year looks every 20 minutes before it looks closely: of two hours that are as good it may find the other.
+      expect(Math.abs(night.score - score)).toBeLessThan(1.5);
+      if (Math.abs(night.score - score) < 1e-3 && score > 0)
+        expect(Math.abs(night.beginMs - beginMs)).toBeLessThan(5000);
+    }
+  });
+
+  it("puts a shot where its score is highest, and says what waiting costs", () => {
+    const plan = planNight(quay, "2026-11-25", fair);
+    const { beginMs, score } = bestOfSlots(slotScores(plan, "light-trails"), 15);
+    const { begins } = arrangeOnNight(plan, [
+      { id: "a", minutes: 15, walkMinutes: 0, setupMinutes: 0, intent: "light-trails" },
+    ]);
+    expect(begins.get("a")).toBe(beginMs);
+    const within = slotScores(plan, "light-trails").filter(
+      (slot) => slot.atMs >= beginMs && slot.atMs < beginMs + 15 * MINUTE,
+    );
+    expect(within.reduce((sum, slot) => sum + slot.score, 0) / within.length).toBeCloseTo(score, 9);
+    const late = plan.momentAt(sunset(plan.night)!.getTime() + 5 * 3_600_000);
+    const waiting = scoreReasons("light-trails", late, quay).find(({ name }) => name === "early enough")!;
+    expect(waiting.value).toBeCloseTo(0.7, 6);
+    expect(waiting.because).toMatch(/^5\.0.h after sunset/);
+  });
+});
+
+describe("when an intent is best done next", () => {
+  const noon = Date.parse("2026-11-25T12:00:00Z");
+  const next = (site: NightSite, nowMs: number) =>
+    new Map(nextWindows(site, nowMs).map((window) => [window.intent, window]));
+
+  it("is tonight where tonight will do, by dark or dusk, as the night itself says", () => {
+    const trails = next(quay, noon).get("light-trails")!;
+    expect(trails.date).toBe("2026-11-25");
+    const { beginMs, score } = bestOfSlots(slotScores(planNight(quay, "2026-11-25"), "light-trails"), 15);
+    expect([trails.beginMs, trails.score]).toEqual([beginMs, score]);
+    for (const { intent, beginMs: begins, date } of next(quay, noon).values())
+      expect([intent, planNight(quay, date).momentAt(begins + MINUTE).sunAltitudeDeg < 1]).toEqual([intent, true]);
+  });
+
+  it("never lies in the past, and tomorrow is next once tonight is over", () => {
+    const lateMs = Date.parse("2026-11-26T02:00:00Z");
+    for (const window of next(quay, lateMs).values()) expect(window.beginMs).toBeGreaterThan(lateMs);
+    expect(next(quay, lateMs).get("light-trails")!.date).toBe("2026-11-26");
+  });
+
+  it("waits for a night that is worth it, and says none where a month has none", () => {
+    // Full moon on 24 November 2026: arcs of stars want none.
+    expect(next(marsh, noon).get("star-arcs")!.date > "2026-11-27").toBe(true);
+    expect(next({ ...quay, road: "none" }, noon).has("light-trails")).toBe(false);
+    // A polar summer has no night at all.
+    const north = { ...marsh, latitudeDeg: 78.2, longitudeDeg: 15.6, zone: "Arctic/Longyearbyen" };
+    expect(nextWindows(north, Date.parse("2026-06-05T12:00:00Z"))).toEqual([]);
+  });
+
+  it("counts a night from noon to noon of the place", () => {
+    expect(nightDateOf(0, Date.parse("2026-11-26T02:00:00Z"))).toBe("2026-11-25");
+    expect(nightDateOf(0, Date.parse("2026-11-26T13:00:00Z"))).toBe("2026-11-26");
+    expect(nightDateOf(150, Date.parse("2026-11-26T02:30:00Z"))).toBe("2026-11-26");
+    expect(nightDateOf(-120, Date.parse("2026-11-26T02:30:00Z"))).toBe("2026-11-25");
   });
 });
 
