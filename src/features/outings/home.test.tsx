@@ -71,7 +71,7 @@ describe("the first page", () => {
   it("begins an outing at the first site and goes to its night", async () => {
     const site = siteReply();
     await home([], [site]);
-    expect(screen.getByText(/No outings yet/)).toBeTruthy();
+    expect(screen.getByRole("heading", { name: "What shall it be tonight?" })).toBeTruthy();
     await act(async () => void fireEvent.click(screen.getByRole("button", { name: "Begin this outing" })));
     expect(sent.mock.lastCall?.slice(0, 2)).toEqual(["POST", "/api/outings"]);
     expect(sent.mock.lastCall?.[2]).toMatchObject({ name: "Pier", siteId: site.id });
