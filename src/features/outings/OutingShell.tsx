@@ -15,21 +15,22 @@ import { Action } from "@/ui/Action";
 import { Choose } from "@/ui/Choose";
 import { Quiet } from "@/ui/Quiet";
 import { Shell } from "@/ui/shell/Shell";
+import { STATIONS, type StationPath } from "@/ui/shell/stations";
+import { usePurpose } from "@/ui/shell/usePurpose";
 import { StationThread } from "./StationThread";
 
-/** The stations that are built, in the order people work; each with what gives it its bead. */
-const STATIONS = [
-  { path: "aim", name: "Aim", has: ({ shot }: ShotDetailReply) => shot.aim !== null },
-  { path: "expose", name: "Expose", has: ({ shot }: ShotDetailReply) => shot.scene !== null },
-  { path: "rehearse", name: "Rehearse", has: ({ shot }: ShotDetailReply) => shot.recipeLine !== "" },
-  {
-    path: "run",
-    name: "Run",
-    has: ({ runs }: ShotDetailReply) => runs.some(({ run }) => run.source !== "files" && !isUnderWay(run)),
-  },
-  { path: "sift", name: "Sift", has: ({ runs }: ShotDetailReply) => runs.some(({ frameCount }) => frameCount > 0) },
-  { path: "stack", name: "Stack", has: ({ stacks }: ShotDetailReply) => stacks.some(({ stack }) => stack.resultHash) },
-] as const;
+/** What gives a station of a shot its bead. */
+const HAS: Readonly<Record<Exclude<StationPath, "night" | "log">, (detail: ShotDetailReply) => boolean>> = {
+  aim: ({ shot }) => shot.aim !== null,
+  expose: ({ shot }) => shot.scene !== null,
+  rehearse: ({ shot }) => shot.recipeLine !== "",
+  run: ({ runs }) => runs.some(({ run }) => run.source !== "files" && !isUnderWay(run)),
+  sift: ({ runs }) => runs.some(({ frameCount }) => frameCount > 0),
+  stack: ({ stacks }) => stacks.some(({ stack }) => stack.resultHash),
+};
+
+/** Stations that loose files have none of: they come from no place. */
+const OF_A_SITE: readonly StationPath[] = ["night", "aim"];
 
 interface OutingShellProps {
   readonly outingId: string;
@@ -46,20 +47,16 @@ export function OutingShell({ outingId, shotId, children }: OutingShellProps) {
   const pathname = usePathname();
   const base = `/outings/${outingId}/shots/${shotId}`;
 
-  const stations = useMemo(
-    () => [
-      ...(outing.data?.site
-        ? [{ href: `${base}/night`, name: "Night", bead: outing.data.shots.some(({ beginsAt }) => beginsAt !== null) }]
-        : []),
-      ...STATIONS.filter(({ path }) => path !== "aim" || outing.data?.site).map(({ path, name, has }) => ({
-        href: `${base}/${path}`,
-        name,
-        bead: shot.data ? has(shot.data) : false,
-      })),
-      { href: `${base}/log`, name: "Log", bead: log.data?.some(({ entry }) => entry.outingId === outingId) ?? false },
-    ],
-    [base, outing.data, shot.data, log.data, outingId],
-  );
+  const stations = useMemo(() => {
+    const has = (path: StationPath): boolean => {
+      if (path === "night") return outing.data?.shots.some(({ beginsAt }) => beginsAt !== null) ?? false;
+      if (path === "log") return log.data?.some(({ entry }) => entry.outingId === outingId) ?? false;
+      return shot.data ? HAS[path](shot.data) : false;
+    };
+    return STATIONS.filter(({ path }) => outing.data?.site || !OF_A_SITE.includes(path)).map(({ path, name }) => ({
+      ...{ href: `${base}/${path}`, name, bead: has(path) },
+    }));
+  }, [base, outing.data, shot.data, log.data, outingId]);
   const items = useMemo(
     () => [
       ...stations.map(({ href, name }) => ({ name: `Go to ${name}`, act: () => router.push(href) })),
@@ -76,6 +73,8 @@ export function OutingShell({ outingId, shotId, children }: OutingShellProps) {
     [stations, outing.data, shotId, outingId, router],
   );
 
+  const station = pathname.split("/").at(-1) ?? "";
+  const purpose = usePurpose(station);
   const error = (outing.data ? null : outing.error) ?? (shot.data ? null : shot.error);
   if (error) {
     return (
@@ -120,8 +119,8 @@ export function OutingShell({ outingId, shotId, children }: OutingShellProps) {
   return (
     <Shell title={title} items={items}>
       <NightProvider outing={detail} shotId={shotId}>
-        <NightBand shotId={shotId} station={pathname.split("/").at(-1) ?? ""} />
-        <StationThread stations={stations} />
+        <NightBand shotId={shotId} station={station} />
+        <StationThread stations={stations} purpose={purpose} />
         <LiveNotice />
         {children}
       </NightProvider>

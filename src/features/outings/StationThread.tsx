@@ -3,7 +3,7 @@
 import { Box, Flex } from "@chakra-ui/react";
 import NextLink from "next/link";
 import { usePathname } from "next/navigation";
-import { useEffect, useRef } from "react";
+import { type Ref, useEffect, useRef } from "react";
 
 interface StationThreadProps {
   readonly stations: readonly {
@@ -12,13 +12,15 @@ interface StationThreadProps {
     /** Whether it has what it needs. */
     readonly bead: boolean;
   }[];
+  /** What the one that is open is for; null for who knows. */
+  readonly purpose: string | null;
 }
 
 /** A screen on which they do not all fit. Asked first: to measure the page would make it lay out everything at once. */
 const NARROW = "(max-width: 48rem)";
 
 /** The thread of stations, each with a bead once it has what it needs. */
-export function StationThread({ stations }: StationThreadProps) {
+export function StationThread({ stations, purpose }: StationThreadProps) {
   const pathname = usePathname();
   const here = useRef<HTMLAnchorElement>(null);
   // Where not all stations fit, the one that is open is in the middle.
@@ -28,14 +30,36 @@ export function StationThread({ stations }: StationThreadProps) {
   }, [pathname, stations.length]);
   return (
     <Flex
+      align={{ md: "center" }}
+      direction={{ base: "column", md: "row" }}
+      borderBottomWidth="1px"
+      borderColor="line"
+      flexShrink="0"
+    >
+      <Thread stations={stations} here={here} pathname={pathname} />
+      {purpose && (
+        <Box color="ash" fontSize="note" ml="auto" px="16px" pb={{ base: "6px", md: "0" }} textAlign={{ md: "right" }}>
+          {purpose}
+        </Box>
+      )}
+    </Flex>
+  );
+}
+
+interface ThreadProps extends Pick<StationThreadProps, "stations"> {
+  readonly here: Ref<HTMLAnchorElement>;
+  readonly pathname: string;
+}
+
+function Thread({ stations, here, pathname }: ThreadProps) {
+  return (
+    <Flex
       as="nav"
       aria-label="Stations"
       height="36px"
       flexShrink="0"
       align="stretch"
       pl="16px"
-      borderBottomWidth="1px"
-      borderColor="line"
       position="relative"
       gap={{ base: "18px", md: "34px" }}
       overflowX="auto"

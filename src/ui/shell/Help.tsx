@@ -1,7 +1,8 @@
 "use client";
 
-import { Box, Dialog, Flex, Portal } from "@chakra-ui/react";
+import { Box, Dialog, Flex, Grid, Portal } from "@chakra-ui/react";
 import { Action } from "../Action";
+import { StationMap } from "./StationMap";
 
 interface HelpProps {
   readonly open: boolean;
@@ -30,33 +31,40 @@ const KEYS = [
   ["+ − and arrows", "on a picture: closer, farther, sideways"],
 ] as const;
 
-/** The keys, and where to begin. */
+/** The stations, and the keys. */
 export function Help({ open, onClose, numbered }: HelpProps) {
   const keys = [...numbered.slice(0, 9).map((name, index) => [String(index + 1), name] as const), ...KEYS];
   return (
-    <Dialog.Root open={open} onOpenChange={(change) => !change.open && onClose()} size="md">
+    <Dialog.Root open={open} onOpenChange={(change) => !change.open && onClose()} size="md" scrollBehavior="inside">
       <Portal>
         <Dialog.Backdrop bg="blackAlpha.700" />
         <Dialog.Positioner>
-          <Dialog.Content bg="slate" borderRadius="part" boxShadow="none" borderWidth="1px" borderColor="line">
+          <Dialog.Content
+            maxW="980px"
+            width="94vw"
+            bg="slate"
+            borderRadius="part"
+            boxShadow="none"
+            borderWidth="1px"
+            borderColor="line"
+          >
             <Dialog.Header>
               <Dialog.Title fontSize="title">How this works</Dialog.Title>
             </Dialog.Header>
             <Dialog.Body>
-              <Box mb="14px">
-                See at Night when to be there. Write a recipe in the line at the bottom and run it, or drop your own
-                files at Sift. Then fuse the frames at Stack and keep what you learned in the Log.
-              </Box>
-              <Box as="dl">
-                {keys.map(([key, meaning]) => (
-                  <Flex key={key + meaning} py="4px" borderTopWidth="1px" borderColor="line" gap="16px">
-                    <Box as="dt" fontFamily="mono" width="130px" color="lamp" flexShrink="0">
-                      {key}
-                    </Box>
-                    <Box as="dd">{meaning}</Box>
-                  </Flex>
-                ))}
-              </Box>
+              <Grid templateColumns={{ base: "1fr", lg: "minmax(0, 1.1fr) minmax(0, 1fr)" }} gap="18px 34px">
+                <StationMap />
+                <Box as="dl" fontSize="note">
+                  {keys.map(([key, meaning]) => (
+                    <Flex key={key + meaning} py="3px" borderTopWidth="1px" borderColor="line" gap="14px">
+                      <Box as="dt" fontFamily="mono" width="112px" color="lamp" flexShrink="0">
+                        {key}
+                      </Box>
+                      <Box as="dd">{meaning}</Box>
+                    </Flex>
+                  ))}
+                </Box>
+              </Grid>
               <Box mt="14px" fontSize="note" color="ash">
                 In a hurry, hand-held, or in front of a still scene with deep shadows, the phone's own automatic night
                 mode will do better than all this.
