@@ -17,5 +17,6 @@ export {
 export { demandsOf, type JudgedDemand, type Judgement, judge, sentenceOf } from "./judge";
 export { type AskedRange, type LightScale, lightScaleOf, type ScaledLight } from "./lightScale";
 export { type MotionBounds, motionBounds } from "./motionBounds";
+export { type ShotLights, shotLights } from "./shotLights";
 export { asksOf, type RecipeDemand, type Solution, type SolvedRecipe, solve } from "./solve";
 export { type Study, studyOf, takenAt } from "./study";

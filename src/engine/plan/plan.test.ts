@@ -30,7 +30,7 @@ const outing = (shots: readonly Shot[]): OutingDetail => ({
   },
   shots,
 });
-const kit = { phones: [], clipOns: [] };
+const kit = { phones: [], clipOns: [], filters: [] };
 const early = new Date("2026-10-24T17:10:00Z");
 const late = new Date("2026-10-24T18:30:00Z");
 
@@ -70,6 +70,12 @@ describe("what is taken along", () => {
     const pdf = await getDocumentProxy(await sheetPdf(night));
     expect(pdf.numPages).toBe(5);
     const { text } = await extractText(pdf, { mergePages: false });
+    // Each shot's lights are named on its scale.
+    for (const { shot, lights } of night.shots)
+      for (const { of } of lights?.scale.lights ?? [])
+        expect(text.find((page) => page.includes(shot.name) && page.includes("Before you press"))).toContain(
+          lights!.nameOf(of),
+        );
     expect(text[0]).toContain("sunset");
     expect(text[1]).toContain("18:10 to 18:22");
     expect(text[2]).toContain("Moon");

@@ -1,10 +1,12 @@
-import { type Camera, type ClipOn, chosenCamera, framed, type NamedPhone, WHOLE_SENSOR } from "@/core/camera";
+import { type Camera, chosenCamera, framed, WHOLE_SENSOR } from "@/core/camera";
 import { type CapturePlan, planOfLine, type RunCost, runCost } from "@/core/capture";
 import { CAUTIONS, intentOf } from "@/core/intent";
 import type { Mover } from "@/core/motion";
 import { momentsOf, type NightPlan, type NightWindow, nightWindows, scoreMoment, scoreReasons } from "@/core/night";
-import { sceneOf } from "@/core/shot";
+import { parseRecipe } from "@/core/recipe";
+import { type filtersOf, sceneOf, shotRequest } from "@/core/shot";
 import { type SunEvents, sunEvents } from "@/core/sky";
+import { type ShotLights, shotLights } from "@/core/solve";
 import type { OutingDetail, Shot } from "@/db/outings";
 import type { Site } from "@/db/sites";
 import { nightOf } from "./nightOf";
@@ -25,6 +27,8 @@ export interface ShotOnSheet {
   readonly camera: Camera;
   /** Null without a shutter time. */
   readonly capture: CapturePlan | null;
+  /** Where the lights of its scene will lie; null without a shutter time. */
+  readonly lights: ShotLights | null;
   /** What passes; null where nothing does. */
   readonly mover: Mover | null;
 }
@@ -46,7 +50,7 @@ const MINUTE_MS = 60_000;
 /** Works out what goes onto the sheet; null for an outing without a site, which has no night. */
 export function plannedNight(
   detail: OutingDetail,
-  kit: { readonly phones: readonly NamedPhone[]; readonly clipOns: readonly ClipOn[] },
+  kit: Parameters<typeof chosenCamera>[0] & Parameters<typeof filtersOf>[0],
 ): PlannedNight | null {
   const { outing, site, shots } = detail;
   const plan = nightOf(detail);
@@ -73,6 +77,10 @@ export function plannedNight(
         cost: runCost(capture),
         camera,
         capture,
+        lights: shotLights(
+          shotRequest(shot, chosenCamera(kit, shot.camera), kit, plan).request,
+          parseRecipe(shot.recipeLine).recipe,
+        ),
         mover: sceneOf(shot, plan).mover,
         cautions: [...own, ...intentOf(shot.intent).cautions.map((id) => CAUTIONS[id])],
       },

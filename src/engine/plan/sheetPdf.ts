@@ -4,6 +4,7 @@ import { printCoordinates } from "@/core/formats";
 import { intentOf } from "@/core/intent";
 import { readableDuration } from "@/core/recipe";
 import type { PlannedNight, ShotOnSheet } from "./plannedNight";
+import { drawLightScale } from "./sheet/lightScale";
 import { fontFile, MARGIN, rule, type Sheet, write } from "./sheet/paper";
 import { picturesPage } from "./sheet/picturesPage";
 
@@ -58,6 +59,7 @@ function shotPage(doc: Sheet, planned: ShotOnSheet, position: string, clock: (at
     false,
     8,
   );
+  if (planned.lights) drawLightScale(doc, planned.lights);
   rule(doc);
   write(doc, "Before you press", 17, true, 2);
   for (const item of [

@@ -38,6 +38,7 @@ export function LogStation({ outingId }: { readonly outingId: string; readonly s
   const rows = (log.data ?? []).filter(({ entry }) => everywhere || entry.outingId === outingId);
   return (
     <LogView
+      outingId={outingId}
       rows={rows}
       loaded={log.data !== undefined}
       everywhere={everywhere}

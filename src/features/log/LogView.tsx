@@ -3,6 +3,7 @@
 import { Box, Flex, Grid, Textarea } from "@chakra-ui/react";
 import { Star, Trash2 } from "lucide-react";
 import { DateTime } from "luxon";
+import dynamic from "next/dynamic";
 import NextLink from "next/link";
 import { useEffect, useState } from "react";
 import type { LogRowReply } from "@/contracts/replies";
@@ -10,7 +11,12 @@ import { thumbnailUrl } from "@/features/api/pictures";
 import { Action } from "@/ui/Action";
 import { Tick } from "@/ui/Tick";
 
+/** What works a recipe's light out loads by itself. */
+const EntryLights = dynamic(() => import("./EntryLights").then((module) => module.EntryLights), { ssr: false });
+
 interface LogViewProps {
+  /** Whose night is known: only of its shots it is said how their light was to be. */
+  readonly outingId: string;
   readonly rows: readonly LogRowReply[];
   readonly loaded: boolean;
   /** Whether entries of all outings are shown. */
@@ -23,7 +29,7 @@ interface LogViewProps {
 const RATINGS = [1, 2, 3, 4, 5];
 
 /** Entries newest first: picture, recipe, what was noted. Notes are saved on leaving them. */
-export function LogView({ rows, loaded, everywhere, onEverywhere, onChange, onDelete }: LogViewProps) {
+export function LogView({ outingId, rows, loaded, everywhere, onEverywhere, onChange, onDelete }: LogViewProps) {
   return (
     <Flex direction="column" flex="1" minH="0">
       <Flex px="16px" py="6px" align="center" gap="14px" borderBottomWidth="1px" borderColor="line" flexShrink="0">
@@ -51,18 +57,25 @@ export function LogView({ rows, loaded, everywhere, onEverywhere, onChange, onDe
         templateColumns={{ base: "minmax(0, 1fr)", "2xl": "repeat(2, minmax(0, 1fr))" }}
       >
         {rows.map((row) => (
-          <LogEntryView key={row.entry.id} row={row} everywhere={everywhere} onChange={onChange} onDelete={onDelete} />
+          <LogEntryView
+            key={row.entry.id}
+            row={row}
+            outingId={outingId}
+            everywhere={everywhere}
+            onChange={onChange}
+            onDelete={onDelete}
+          />
         ))}
       </Grid>
     </Flex>
   );
 }
 
-interface LogEntryViewProps extends Pick<LogViewProps, "everywhere" | "onChange" | "onDelete"> {
+interface LogEntryViewProps extends Pick<LogViewProps, "outingId" | "everywhere" | "onChange" | "onDelete"> {
   readonly row: LogRowReply;
 }
 
-function LogEntryView({ row, everywhere, onChange, onDelete }: LogEntryViewProps) {
+function LogEntryView({ row, outingId, everywhere, onChange, onDelete }: LogEntryViewProps) {
   const { entry, outingName, shotName } = row;
   const [note, setNote] = useState(entry.note);
   useEffect(() => setNote(entry.note), [entry.note]);
@@ -114,6 +127,9 @@ function LogEntryView({ row, everywhere, onChange, onDelete }: LogEntryViewProps
         >
           {entry.recipeLine || "no recipe line"}
         </Box>
+        {entry.shotId && entry.outingId === outingId && entry.recipeLine !== "" && (
+          <EntryLights shotId={entry.shotId} line={entry.recipeLine} />
+        )}
         <Textarea
           maxW="640px"
           minH="56px"

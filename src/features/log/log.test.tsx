@@ -6,7 +6,7 @@ import { LogView } from "./LogView";
 
 function log(rows: Parameters<typeof LogView>[0]["rows"], part: Partial<Parameters<typeof LogView>[0]> = {}) {
   const given = { onEverywhere: jest.fn(), onChange: jest.fn(), onDelete: jest.fn() };
-  show(<LogView rows={rows} loaded everywhere={false} {...given} {...part} />);
+  show(<LogView outingId={crypto.randomUUID()} rows={rows} loaded everywhere={false} {...given} {...part} />);
   return given;
 }
 

@@ -54,7 +54,9 @@ export function OutingShell({ outingId, shotId, children }: OutingShellProps) {
       return shot.data ? HAS[path](shot.data) : false;
     };
     return STATIONS.filter(({ path }) => outing.data?.site || !OF_A_SITE.includes(path)).map(({ path, name }) => ({
-      ...{ href: `${base}/${path}`, name, bead: has(path) },
+      href: `${base}/${path}`,
+      name,
+      bead: has(path),
     }));
   }, [base, outing.data, shot.data, log.data, outingId]);
   const items = useMemo(

@@ -41,6 +41,8 @@ function lightText(light: ScaledLight, name: string): string {
 interface LightScaleViewProps {
   readonly scale: LightScale;
   readonly nameOf: (of: ScaledLight["of"]) => string;
+  /** What a picture that was taken reads by its meter, stops under white; left out where none was. */
+  readonly read?: number;
 }
 
 /** What is asked of a light, as a bracket open upwards; where nothing bounds it, it goes on past the scale. */
@@ -58,13 +60,14 @@ function Bracket({ asked, colour }: { readonly asked: NonNullable<ScaledLight["a
 }
 
 /** A picture's light in stops, noise at the left and white at the right: each light a mark, what is asked of it a bracket, a miss in coral. */
-export function LightScaleView({ scale, nameOf }: LightScaleViewProps) {
+export function LightScaleView({ scale, nameOf, read }: LightScaleViewProps) {
   const pattern = useId();
   const lights = scale.lights.map((light) => ({ ...light, name: nameOf(light.of), at: x(-light.underWhite) }));
   const sized = lights.map((light) => ({ ...light, size: light.name.length * LETTER_PX + GAP_PX }));
   const names = spread(sized, { from: 0, to: WIDTH });
   const floor = x(-scale.noiseFloor);
-  const text = lights.map((light) => lightText(light, light.name)).join("; ");
+  const taken = read === undefined ? [] : [`the newest frame ${told(read)} by its meter`];
+  const text = [...lights.map((light) => lightText(light, light.name)), ...taken].join("; ");
   return (
     <Box color="ash">
       <svg
@@ -108,6 +111,11 @@ export function LightScaleView({ scale, nameOf }: LightScaleViewProps) {
             />
           </Box>
         ))}
+        {read !== undefined && (
+          <Box asChild color="moss">
+            <path d={`M ${x(-read)} ${MARK.bottom} l -5 8 h 10 z`} fill="currentColor" />
+          </Box>
+        )}
         {names.map(({ of, name, begins, size, missStops }) => (
           <Box asChild key={of} color={missStops === 0 ? lightColour(of) : "coral"}>
             <text x={begins + size / 2} y={MARK.top - 4} textAnchor="middle" fill="currentColor">

@@ -6,6 +6,7 @@ import { CautionsFirst } from "./Cautions";
 import { CheckList } from "./CheckList";
 import { HandReasons } from "./hand/HandReasons";
 import { LinkPhone } from "./LinkPhone";
+import { RunLights } from "./RunLights";
 import { RunReasons } from "./RunReasons";
 import { TestFramePanel } from "./TestFramePanel";
 import { TwilightReasons } from "./TwilightReasons";
@@ -71,6 +72,7 @@ export function RunColumn({ station }: { readonly station: RunStationState }) {
           <Preparing station={station} />
         </>
       )}
+      <RunLights shotId={station.shotId} recipe={station.recipeLine.recipe} newestStops={station.watch.newestStops} />
       <RunReasons
         plan={plan}
         camera={camera}

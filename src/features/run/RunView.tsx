@@ -71,8 +71,15 @@ export function RunView(props: RunViewProps) {
   const tools = (
     <>
       {chooser}
-      <Action look={frames.length > 0 ? "plain" : "main"} disabled={!ready || busy} onClick={onStart}>
-        <Play size={16} />{" "}
+      <Action
+        look={frames.length > 0 ? "plain" : "main"}
+        disabled={!ready || busy}
+        onClick={onStart}
+        // Beside a picture there may be little room.
+        whiteSpace="normal"
+        py="6px"
+      >
+        <Play size={16} style={{ flexShrink: 0 }} />{" "}
         {count > 0 ? `Run ${count} ${count === 1 ? "frame" : "frames"}, ${length}` : "Write a shutter time to run"}
       </Action>
       {run && kept.length > 0 && (

@@ -56,5 +56,5 @@ export function useRunWatch({ shot, camera, linked, plan, phone, askPhone }: Run
     () => latest && `${signed(latest.errors[mode])} stops by ${mode}, ${plain(100 * latest.clippedAny)} % clipped`,
     [latest, mode],
   );
-  return { twilight: next, warnings, measured };
+  return { twilight: next, warnings, measured, newestStops: latest?.errors[mode] ?? null };
 }

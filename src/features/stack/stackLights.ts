@@ -1,12 +1,11 @@
 import type { KitReply } from "@/contracts/kit";
 import type { RunReply, ShotReply, StackReply } from "@/contracts/replies";
 import type { Camera } from "@/core/camera";
-import { groundOf } from "@/core/intent";
 import type { NightPlan } from "@/core/night";
-import { lightName, lightsOf, type PictureLight } from "@/core/outlook";
+import { lightsOf } from "@/core/outlook";
 import { parseRecipe } from "@/core/recipe";
 import { shotRequest } from "@/core/shot";
-import { type LightScale, lightScaleOf, studyOf } from "@/core/solve";
+import { type ShotLights, shotLights } from "@/core/solve";
 import type { ScaleMarks } from "@/features/picture/HistogramView";
 
 /** A stack, with all that is known of how its frames came to be. */
@@ -20,10 +19,8 @@ export interface StackOrigin {
 }
 
 /** Where the lights of a shot's scene lie in a stack of its frames, what was asked of each, and the noise of that stack. */
-export interface StackLights {
+export interface StackLights extends Omit<ShotLights, "study"> {
   readonly marks: ScaleMarks;
-  readonly scale: LightScale;
-  readonly nameOf: (of: PictureLight["of"]) => string;
 }
 
 /** The lights of a stack; null where nobody knows how the frames were taken. */
@@ -33,11 +30,9 @@ export function stackLights({ stack, run, shot, camera, kit, plan }: StackOrigin
   const { request } = shotRequest(shot, camera, kit, plan);
   const frames = stack.framesUsed ?? stack.inputs.length;
   const fused = { ...recipe, sequence: { ...recipe.sequence, frames }, stack: stack.parameters.method };
-  const study = studyOf(request, fused);
-  if (!study) return null;
-  const { lights, noiseFloor } = lightsOf(study.outlook);
-  const ground = groundOf(request);
-  const nameOf = (of: PictureLight["of"]) => lightName({ of }, ground);
-  const marks = { lights: lights.map(({ of, underWhite }) => ({ name: nameOf(of), underWhite })), noiseFloor };
-  return { marks, scale: lightScaleOf(request, study.outlook), nameOf };
+  const known = shotLights(request, fused);
+  if (!known) return null;
+  const { lights, noiseFloor } = lightsOf(known.study.outlook);
+  const marks = { lights: lights.map(({ of, underWhite }) => ({ name: known.nameOf(of), underWhite })), noiseFloor };
+  return { scale: known.scale, nameOf: known.nameOf, marks };
 }
