@@ -1,64 +1,14 @@
 import { type ChildProcess, spawn } from "node:child_process";
 import { existsSync, mkdirSync } from "node:fs";
-import { type AddressInfo, createServer } from "node:net";
 import { join } from "node:path";
-import { type APIRequestContext, expect, test } from "@playwright/test";
+import { expect, test } from "@playwright/test";
 import sharp from "sharp";
+import { freePort, killHard, start, startAnswering } from "./server";
 import { putSmallPhone, SMALL } from "./smallPhone";
 
 const FRAMES = 40;
 const testData = process.env.TEST_DATA ?? ".test-data";
 const data = join(testData, "restart");
-
-function freePort(): Promise<number> {
-  return new Promise((resolve) => {
-    const probe = createServer().listen(0, "127.0.0.1", () => {
-      const { port } = probe.address() as AddressInfo;
-      probe.close(() => resolve(port));
-    });
-  });
-}
-
-function start(port: number, folder = data, env: Readonly<Record<string, string>> = {}): ChildProcess {
-  return spawn(process.execPath, ["scripts/serve.mjs", String(port)], {
-    env: { ...process.env, NODE_ENV: "production", AEVUMEN_ROOT: process.cwd(), AEVUMEN_DATA: folder, ...env },
-    stdio: ["ignore", "ignore", "pipe"],
-    detached: true,
-  });
-}
-
-const ended = (server: ChildProcess): boolean => server.exitCode !== null || server.signalCode !== null;
-
-/** Kills a server with everything it started, as a power cut would. */
-async function killHard(server: ChildProcess): Promise<void> {
-  if (ended(server)) return;
-  process.kill(-server.pid!, "SIGKILL");
-  await new Promise((resolve) => server.once("exit", resolve));
-}
-
-const START_TRIES = 3;
-const START_MS = 30_000;
-
-/** Starts a server and waits until it answers; on another port when somebody took the first in the meantime. */
-async function startAnswering(
-  request: APIRequestContext,
-  folder = data,
-  env: Readonly<Record<string, string>> = {},
-): Promise<{ server: ChildProcess; address: string }> {
-  for (let attempt = 0; attempt < START_TRIES; attempt++) {
-    const port = await freePort();
-    const address = `http://127.0.0.1:${port}`;
-    const server = start(port, folder, env);
-    const until = Date.now() + START_MS;
-    while (!ended(server) && Date.now() < until) {
-      const reply = await request.get(`${address}/api/outings`).catch(() => null);
-      if (reply?.ok()) return { server, address };
-      await new Promise((resolve) => setTimeout(resolve, 200));
-    }
-    await killHard(server);
-  }
-  throw new Error("the server does not start");
-}
 
 /** What a process writes to standard error until it ends. */
 async function lastWords(server: ChildProcess): Promise<string> {
@@ -93,7 +43,7 @@ test("a stack that is killed in the middle goes on after a restart, without redo
   const env = { AEVUMEN_CHECKPOINT_MS: "100" };
   let { server, address } = await startAnswering(request, data, env);
   try {
-    expect(await lastWords(start(await freePort()))).toMatch(/in use by the Aevumen server, process \d+/);
+    expect(await lastWords(start(await freePort(), data))).toMatch(/in use by the Aevumen server, process \d+/);
 
     const created = await (
       await request.post(`${address}/api/outings`, { data: { name: "x", date: "2026-11-24", site: null } })
@@ -124,7 +74,7 @@ test("a stack that is killed in the middle goes on after a restart, without redo
       timeout: 60_000,
     });
     await killHard(server);
-    ({ server, address } = await startAnswering(request));
+    ({ server, address } = await startAnswering(request, data));
     await expect(async () => expect((await stackOf(killed.id)).job.state).toBe("done")).toPass({ timeout: 90_000 });
     const resumed = await stackOf(killed.id);
     expect(resumed.stack.framesUsed).toBe(FRAMES);
