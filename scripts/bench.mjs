@@ -12,6 +12,7 @@ for (const bench of [
   "dist/bench-frames.mjs",
   "dist/bench-stack.mjs",
   "scripts/benchPages.mjs",
+  "scripts/benchWaits.mjs",
 ]) {
   const env = { ...process.env, AEVUMEN_ROOT: root };
   await run("node", [bench], { env }).catch(() => {

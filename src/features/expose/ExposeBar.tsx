@@ -118,14 +118,14 @@ export function ExposeBar(props: ExposeBarProps) {
       </Box>
       <Flex align="center" gap="6px 16px" wrap="wrap" gridColumn={{ base: "1 / 3", md: "1" }}>
         <Flex align="center" gap="6px">
-          <Box as="span" color="ash">
+          <Box as="span" color="ash" hideBelow="md">
             Filter
           </Box>
           <Choose
             label="Filter"
             value={stops === 0 ? NO_FILTER : (owned?.name ?? OF_LINE)}
             options={[
-              { value: NO_FILTER, name: "none" },
+              { value: NO_FILTER, name: "no filter" },
               ...filters.map((each) => ({ value: each.name, name: `${each.name}, ${each.stops.toFixed(1)} stops` })),
               ...(stops > 0 && !owned ? [{ value: OF_LINE, name: `${stops.toFixed(1)} stops, from the line` }] : []),
             ]}
@@ -135,7 +135,7 @@ export function ExposeBar(props: ExposeBarProps) {
             }}
           />
         </Flex>
-        <Flex align="center" gap="10px" flex="1" minW="260px" maxW="420px">
+        <Flex align="center" gap="10px" flex="1" minW="260px" maxW="420px" order={{ base: 1, md: 0 }}>
           <Box color="ash" whiteSpace="nowrap">
             {`${counted(frames, "frame")}${worth}`}
           </Box>
@@ -154,6 +154,7 @@ export function ExposeBar(props: ExposeBarProps) {
             label="Fused by"
             value={recipe.stack ?? ""}
             placeholder="not fused"
+            maxWidth="130px"
             options={STACK_METHODS.map((method) => ({ value: method, name: `by ${method}` }))}
             onChoose={(stack) => onRecipe(fusedBy(recipe, stack))}
           />

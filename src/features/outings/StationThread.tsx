@@ -38,7 +38,14 @@ export function StationThread({ stations, purpose }: StationThreadProps) {
     >
       <Thread stations={stations} here={here} pathname={pathname} />
       {purpose && (
-        <Box color="ash" fontSize="note" ml="auto" px="16px" pb={{ base: "6px", md: "0" }} textAlign={{ md: "right" }}>
+        <Box
+          color="ash"
+          fontSize="note"
+          ml={{ md: "auto" }}
+          px="16px"
+          pb={{ base: "6px", md: "0" }}
+          textAlign={{ md: "right" }}
+        >
           {purpose}
         </Box>
       )}

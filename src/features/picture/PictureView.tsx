@@ -114,7 +114,8 @@ export function PictureView({ picture, hash, name }: PictureViewProps) {
   const problem = picture.state === "failed" ? picture.reason : tiles.problem;
   return (
     <Flex direction="column" flex="1" minH="0">
-      <Box ref={box} flex="1" minH="0" position="relative" bg="mount" overflow="hidden">
+      {/* Around a picture that fits there is the page, no bars. */}
+      <Box ref={box} flex="1" minH="0" position="relative" bg={zoom.isFit ? "transparent" : "mount"} overflow="hidden">
         {!there && (
           <Box asChild position="absolute" inset="0" width="100%" height="100%" objectFit="contain">
             <img {...previewOf(hash)} alt={there ? "" : name} />
