@@ -13,12 +13,27 @@ test("filters and phones are added, copied, deleted with undo, and travel in a f
   await expect(page.getByText("3.0 stops, ×8")).toBeVisible();
 
   const lens = {
-    ...{ name: "main", focalLengthMm: 6.4, fNumbers: [1.8], widthPx: 4080, heightPx: 3060, pitchUm: 2.4, baseIso: 50 },
-    ...{ fullWellElectrons: 24_000, readNoisePreElectrons: 1.6, readNoisePostElectrons: 4.5 },
-    ...{ darkElectronsPerSecond: 0.6, prnu: 0.006, bits: 12, binned: false },
+    name: "main",
+    focalLengthMm: 6.4,
+    fNumbers: [1.8],
+    widthPx: 4080,
+    heightPx: 3060,
+    pitchUm: 2.4,
+    baseIso: 50,
+    fullWellElectrons: 24_000,
+    readNoisePreElectrons: 1.6,
+    readNoisePostElectrons: 4.5,
+    darkElectronsPerSecond: 0.6,
+    prnu: 0.006,
+    bits: 12,
+    binned: false,
   };
   const profile = {
-    ...{ lenses: [lens], shutterLadder: [0.5, 1, 2], isoLadder: [50, 100], measuredShutters: [], writeSeconds: 0.4 },
+    lenses: [lens],
+    shutterLadder: [0.5, 1, 2],
+    isoLadder: [50, 100],
+    measuredShutters: [],
+    writeSeconds: 0.4,
     delaysSeconds: [0, 2],
     shutterLagSeconds: 0.1,
   };

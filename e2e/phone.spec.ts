@@ -30,8 +30,12 @@ test("a client of the page alone drives a stand-in: arms, listens, fetches in pa
     const can = await json("GET", "/capabilities");
     expect(can).toMatchObject({ protocol: 1, name: "Pocket B" });
     await json("PATCH", "/settings", {
-      ...{ flash: "off", nightMode: false, rawCopies: true, fullSize: false },
-      ...{ focusLocked: true, whiteBalanceLocked: true },
+      flash: "off",
+      nightMode: false,
+      rawCopies: true,
+      fullSize: false,
+      focusLocked: true,
+      whiteBalanceLocked: true,
     });
     const id = randomUUID();
     const asked = { id, line: "3 x 1/4 | iso 50 | raw+jpeg", widthPx: can.widthsPx.at(-1), pace: "quick" };
@@ -86,8 +90,12 @@ async function othersPhone() {
   const files = new Map<number, { bytes: Buffer; acknowledged: boolean }>();
   let run: Record<string, unknown> | null = null;
   let settings = {
-    ...{ flash: "on", fullSize: false, rawCopies: false, nightMode: false },
-    ...{ focusLocked: true, whiteBalanceLocked: true },
+    flash: "on",
+    fullSize: false,
+    rawCopies: false,
+    nightMode: false,
+    focusLocked: true,
+    whiteBalanceLocked: true,
   };
   const asked: number[] = [];
   const listeners = new Set<ServerResponse>();
@@ -98,9 +106,15 @@ async function othersPhone() {
     for (const each of listeners) each.write(message);
   };
   const frameOf = (index: number) => ({
-    ...{ run: run!.id, index, name: `grey-${index + 1}.jpg`, mediaType: "image/jpeg" },
-    ...{ bytes: files.get(index)!.bytes.length, sha256: sha256(files.get(index)!.bytes) },
-    ...{ takenAt: new Date().toISOString(), shutterSeconds: 0.5, iso: 100 },
+    run: run!.id,
+    index,
+    name: `grey-${index + 1}.jpg`,
+    mediaType: "image/jpeg",
+    bytes: files.get(index)!.bytes.length,
+    sha256: sha256(files.get(index)!.bytes),
+    takenAt: new Date().toISOString(),
+    shutterSeconds: 0.5,
+    iso: 100,
   });
   const take = async (count: number) => {
     for (let index = 0; index < count; index++) {
@@ -128,20 +142,31 @@ async function othersPhone() {
     const index = Number(/frames\/(\d+)$/.exec(path)?.[1]);
     if (of === "GET /capabilities")
       return send(200, {
-        ...{ protocol: 1, name: "Somebody's camera", shutterLadderSeconds: [0.25, 0.5, 1], isoLadder: [100, 200] },
+        protocol: 1,
+        name: "Somebody's camera",
+        shutterLadderSeconds: [0.25, 0.5, 1],
+        isoLadder: [100, 200],
         lens: { name: "one", focalLengthMm: 5, fNumber: 2, widthPx: 64, heightPx: 48 },
-        ...{ delaysSeconds: [0, 2], widthsPx: [64], files: ["jpeg"], shutterLagSeconds: 0.1 },
-        ...{ writeSeconds: 0.1, canPause: false },
+        delaysSeconds: [0, 2],
+        widthsPx: [64],
+        files: ["jpeg"],
+        shutterLagSeconds: 0.1,
+        writeSeconds: 0.1,
+        canPause: false,
       });
     if (of === "GET /status")
       return send(200, {
-        ...{ now: new Date().toISOString(), batteryPercent: 70, sensorCelsius: 12, freeBytes: 1e9, run },
+        now: new Date().toISOString(),
+        batteryPercent: 70,
+        sensorCelsius: 12,
+        freeBytes: 1e9,
+        run,
       });
     if (of === "PATCH /settings") settings = { ...settings, ...body };
     if (path === "/settings") return send(200, settings);
     if (of === "POST /runs") {
       asked.push(body.widthPx);
-      run = { ...{ id: body.id, state: "armed", line: body.line, framesWanted: 3, framesTaken: 0, fault: null } };
+      run = { id: body.id, state: "armed", line: body.line, framesWanted: 3, framesTaken: 0, fault: null };
       return send(200, run);
     }
     if (path.endsWith("/start")) {

@@ -56,7 +56,11 @@ const begin = async (way: "timer" | "press") =>
 const standing = async (runId: string): Promise<RunReply> =>
   runReply.parse((await ask(runDetail.GET, { runId }, "GET")).json);
 const tap = (number: number | null, id = crypto.randomUUID()) => ({
-  ...{ id, number, takenAt: AT, shutterSeconds: 2, iso: 50 },
+  id,
+  number,
+  takenAt: AT,
+  shutterSeconds: 2,
+  iso: 50,
 });
 const log = (runId: string, frames: unknown) => ask(handFrames.POST, { runId }, "POST", { frames });
 

@@ -49,7 +49,10 @@ describe("a route", () => {
       },
     });
     const endless = new Request("http://127.0.0.1:3210/api/x", {
-      ...{ method: "POST", headers: { host: "127.0.0.1:3210" }, body, duplex: "half" },
+      method: "POST",
+      headers: { host: "127.0.0.1:3210" },
+      body,
+      duplex: "half",
     } as RequestInit);
     expect((await handle(endless, context)).status).toBe(413);
     expect(sent).toBeLessThan(10);

@@ -76,7 +76,9 @@ async function ask<Params>(handler: Handler<Params>, params: Params, body?: unkn
   const given =
     body === undefined ? {} : { body: body instanceof Buffer ? new Uint8Array(body) : JSON.stringify(body) };
   const request = new Request(`http://127.0.0.1:3210/api/x${query}`, {
-    ...{ method: body === undefined ? "GET" : "POST", headers: { host: "127.0.0.1:3210" }, ...given },
+    method: body === undefined ? "GET" : "POST",
+    headers: { host: "127.0.0.1:3210" },
+    ...given,
   });
   const response = await handler(request, { params: Promise.resolve(params) });
   const json = response.headers.get("content-type")?.includes("json") ? await response.json() : null;
@@ -137,11 +139,16 @@ describe("tonight", () => {
 
 describe("rehearsed pictures", () => {
   const measured = {
-    ...{ placeStops: 0, skyStops: 1.5 },
+    placeStops: 0,
+    skyStops: 1.5,
     kept: { midTone: 20, wayDrawn: null, waterLeft: null, starLengthPx: null },
   };
   const packed = packRehearsal({
-    ...{ width: 2, height: 2, framesIn: 3, framesOf: 3, measured },
+    width: 2,
+    height: 2,
+    framesIn: 3,
+    framesOf: 3,
+    measured,
     data: Uint8Array.from({ length: 12 }, (_, at) => 20 * at),
   });
   const name = "ab".repeat(32);
@@ -193,8 +200,14 @@ describe("runs", () => {
     const run = await createRun(database.db, source);
     const add = (n: number) =>
       addFrame(database.db, {
-        ...{ runId: run.id, name: `${n}.jpg`, hash: String(n).padStart(64, "0"), thumbnailHash: "f".repeat(64) },
-        ...{ bytes: 1, width: 4, height: 3, depth: 8 },
+        runId: run.id,
+        name: `${n}.jpg`,
+        hash: String(n).padStart(64, "0"),
+        thumbnailHash: "f".repeat(64),
+        bytes: 1,
+        width: 4,
+        height: 3,
+        depth: 8,
       });
     for (let n = 0; n < 503; n++) await add(n);
     const page = async (after: number) =>
@@ -261,8 +274,12 @@ describe("outings and sites", () => {
   it("move to another night, and keep typed conditions", async () => {
     const { outing: created } = await begin("Moved");
     const overrides = {
-      ...{ cloudPercent: 10, gustMps: null, temperatureC: null },
-      ...{ dewPointC: null, vehiclesPerHour: null, tideMetres: null },
+      cloudPercent: 10,
+      gustMps: null,
+      temperatureC: null,
+      dewPointC: null,
+      vehiclesPerHour: null,
+      tideMetres: null,
     };
     expect((await ask(outing.PATCH, { outingId: created.id }, { date: "2026-12-01", overrides })).status).toBe(200);
     const detail = outingReply.parse((await ask(outing.GET, { outingId: created.id })).json);
@@ -541,8 +558,16 @@ describe("plans, log and stacks", () => {
   it("keep notes and ratings, and bring entries back", async () => {
     const { outing: created, shotId } = await begin("Noted");
     await addLogEntry(database.db, {
-      ...{ outingId: created.id, shotId, runId: null, stackId: null, kind: "run", recipeLine: "2s" },
-      ...{ phoneName: null, frameCount: 1, refusedCount: 0, thumbnailHash: null },
+      outingId: created.id,
+      shotId,
+      runId: null,
+      stackId: null,
+      kind: "run",
+      recipeLine: "2s",
+      phoneName: null,
+      frameCount: 1,
+      refusedCount: 0,
+      thumbnailHash: null,
     });
     const mine = async () =>
       logReply.parse((await ask(log.GET, {})).json).filter(({ entry }) => entry.outingId === created.id);

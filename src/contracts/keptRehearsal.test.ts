@@ -1,11 +1,16 @@
 import { packRehearsal, unpackRehearsal } from "./keptRehearsal";
 
 const measured = {
-  ...{ placeStops: -0.25, skyStops: null },
+  placeStops: -0.25,
+  skyStops: null,
   kept: { midTone: 31.5, wayDrawn: null, waterLeft: 0.2, starLengthPx: null },
 };
 const picture = {
-  ...{ width: 4, height: 3, framesIn: 7, framesOf: 7, measured },
+  width: 4,
+  height: 3,
+  framesIn: 7,
+  framesOf: 7,
+  measured,
   data: Uint8Array.from({ length: 36 }, (_, at) => at * 7),
 };
 

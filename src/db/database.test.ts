@@ -90,8 +90,15 @@ describe.each(KINDS)("the %s database", (_kind, open) => {
   afterAll(() => database.close());
 
   const frame = (runId: string, name: string, takenAt: Date | null) => ({
-    ...{ runId, name, takenAt, hash: createHash("sha256").update(name).digest("hex"), thumbnailHash: "b".repeat(64) },
-    ...{ bytes: 5e9, width: 4080, height: 3060, depth: 8 as const },
+    runId,
+    name,
+    takenAt,
+    hash: createHash("sha256").update(name).digest("hex"),
+    thumbnailHash: "b".repeat(64),
+    bytes: 5e9,
+    width: 4080,
+    height: 3060,
+    depth: 8 as const,
   });
 
   it("keeps an outing with its site and shots, in order", async () => {
@@ -111,7 +118,11 @@ describe.each(KINDS)("the %s database", (_kind, open) => {
   it("keeps a deleted site for its old nights and brings it back", async () => {
     const { db } = database;
     const site = await createSite(db, {
-      ...{ name: "Marsh", latitudeDeg: 53, longitudeDeg: -3, zone: "UTC", darkSkyMagPerArcsec2: 21.4 },
+      name: "Marsh",
+      latitudeDeg: 53,
+      longitudeDeg: -3,
+      zone: "UTC",
+      darkSkyMagPerArcsec2: 21.4,
       horizon: [{ azimuthDeg: 180, altitudeDeg: 12 }],
     });
     expect([site.lampEv, site.road, site.series.tideRows]).toEqual([4, "street", []]);
@@ -131,8 +142,12 @@ describe.each(KINDS)("the %s database", (_kind, open) => {
     await updateShot(db, id, { deletedAt: new Date() });
     expect((await findOuting(db, outingId))?.shots.some((shot) => shot.id === id)).toBe(false);
     const overrides = {
-      ...{ cloudPercent: 20, gustMps: null, temperatureC: null, dewPointC: null },
-      ...{ vehiclesPerHour: null, tideMetres: null },
+      cloudPercent: 20,
+      gustMps: null,
+      temperatureC: null,
+      dewPointC: null,
+      vehiclesPerHour: null,
+      tideMetres: null,
     };
     expect((await updateOuting(db, outingId, { overrides }))?.overrides).toEqual(overrides);
     expect(await updateOuting(db, randomUUID(), { name: "x" })).toBeUndefined();
@@ -193,7 +208,8 @@ describe.each(KINDS)("the %s database", (_kind, open) => {
     expect(await runSize(db, run.id)).toEqual({ count: 3, bytes: 15e9 });
     expect(await findRunSummary(db, run.id)).toMatchObject({ frameCount: 3, lastFrame: { name: "early.jpg" } });
     expect((await listRuns(db, shotId)).find((each) => each.run.id === other.id)).toMatchObject({
-      ...{ frameCount: 0, lastFrame: null },
+      frameCount: 0,
+      lastFrame: null,
     });
     expect((await findRun(db, run.id))?.refused).toEqual([{ name: "it's.txt", reason: 'Not a "picture".' }]);
   });
@@ -232,7 +248,11 @@ describe.each(KINDS)("the %s database", (_kind, open) => {
     const { db } = database;
     const run = await newRun("phone");
     const { stack, job } = await createStackJob(db, {
-      ...{ shotId, runId: run.id, parameters: { method: "mean", encoded: false }, inputs: [], version: "1" },
+      shotId,
+      runId: run.id,
+      parameters: { method: "mean", encoded: false },
+      inputs: [],
+      version: "1",
     });
     const [first, second] = [randomUUID(), randomUUID()];
     expect(await findUnfinishedStacks(db)).toContain(stack.id);

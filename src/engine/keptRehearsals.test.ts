@@ -5,11 +5,16 @@ import { packRehearsal } from "@/contracts/keptRehearsal";
 import { forgetOtherBuilds, keepRehearsal, keptRehearsal, rehearsalName } from "./keptRehearsals";
 
 const measured = {
-  ...{ placeStops: 0, skyStops: null },
+  placeStops: 0,
+  skyStops: null,
   kept: { midTone: null, wayDrawn: null, waterLeft: null, starLengthPx: null },
 };
 const bytes = packRehearsal({
-  ...{ width: 2, height: 1, framesIn: 1, framesOf: 1, measured },
+  width: 2,
+  height: 1,
+  framesIn: 1,
+  framesOf: 1,
+  measured,
   data: Uint8Array.of(1, 2, 3, 4, 5, 6),
 });
 let folder: string;

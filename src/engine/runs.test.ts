@@ -25,7 +25,10 @@ beforeAll(async () => {
   database = await openEmbedded(null, join(process.cwd(), "src/db/migrations"));
   const outing = await createEmptyOuting(database.db, { name: "Quay", date: "2026-10-24" });
   shotId = await createShot(database.db, {
-    ...{ outingId: outing.id, name: "Trails", intent: "light-trails" as const, recipeLine: "" },
+    outingId: outing.id,
+    name: "Trails",
+    intent: "light-trails" as const,
+    recipeLine: "",
   });
   server = await startStandIn({ name: "Pocket R", port: 0, faults: {}, token: "word" });
   phone = new RemotePhone(server);

@@ -14,7 +14,11 @@ function wish(line: string, widthPx: number, distanceM = 25): RehearsalWish {
   const facts = { ...usual, mover: { ...usual.mover!, distanceM } };
   return {
     request: { ...facts, intent: "light-trails", camera, filterStops: [] },
-    ...{ sky: null, own: null, widthPx, reads: false, openedSeconds: null },
+    sky: null,
+    own: null,
+    widthPx,
+    reads: false,
+    openedSeconds: null,
     plan: planCapture(parseRecipe(line).recipe, camera, SOME_TIME)!,
   };
 }

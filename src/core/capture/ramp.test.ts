@@ -7,16 +7,18 @@ import { planCapture, rampRoom, rampWith, SOME_TIME } from ".";
 const camera = chosenCamera({ phones: [], clipOns: [] }, null);
 const ANY_ROOM = { leastStops: -12, mostStops: 12 };
 const site = (latitudeDeg: number) => ({
-  ...{ latitudeDeg, longitudeDeg: -3.42, zone: "UTC", darkSkyMagPerArcsec2: 19.8, lampEv: 3.5 },
-  ...{
-    road: "main" as const,
-    tidal: true,
-    coreAltitudeDeg: 10,
-    horizon: [],
-    weatherRows: [],
-    tideRows: [],
-    trafficRows: [],
-  },
+  latitudeDeg,
+  longitudeDeg: -3.42,
+  zone: "UTC",
+  darkSkyMagPerArcsec2: 19.8,
+  lampEv: 3.5,
+  road: "main" as const,
+  tidal: true,
+  coreAltitudeDeg: 10,
+  horizon: [],
+  weatherRows: [],
+  tideRows: [],
+  trafficRows: [],
 });
 
 test.each([

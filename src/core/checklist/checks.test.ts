@@ -31,9 +31,19 @@ const told = (line: string, phone: CheckedPhone | null = asItLies, part: object 
 describe("the list before a run", () => {
   it("is ticked by what the phone says, and names what is otherwise", () => {
     expect(told("4 x 2s | iso 50 | delay 2s | raw+jpeg")).toMatchObject({
-      ...{ flash: false, fullSize: false, rawCopies: false, focusLocked: false },
-      ...{ nightMode: true, whiteBalanceLocked: true, release: true, power: true, storage: true },
-      ...{ lens: null, quiet: null, tether: null, lamp: null },
+      flash: false,
+      fullSize: false,
+      rawCopies: false,
+      focusLocked: false,
+      nightMode: true,
+      whiteBalanceLocked: true,
+      release: true,
+      power: true,
+      storage: true,
+      lens: null,
+      quiet: null,
+      tether: null,
+      lamp: null,
     });
   });
 

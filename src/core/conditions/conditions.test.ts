@@ -67,8 +67,14 @@ describe("stand-in weather", () => {
 
 describe("a person's own forecast", () => {
   const row = (hour: number, windMps: number): WeatherRow => ({
-    ...{ atMs: hour * HOUR, cloudLowPercent: 10 * hour, cloudMidPercent: 0, cloudHighPercent: 0, windMps },
-    ...{ gustMps: windMps * 2, temperatureC: 5, dewPointC: 3 },
+    atMs: hour * HOUR,
+    cloudLowPercent: 10 * hour,
+    cloudMidPercent: 0,
+    cloudHighPercent: 0,
+    windMps,
+    gustMps: windMps * 2,
+    temperatureC: 5,
+    dewPointC: 3,
   });
   const rows = [row(1, 2), row(3, 6), row(20, 8)];
 

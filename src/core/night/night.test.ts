@@ -24,8 +24,18 @@ import {
 
 const MINUTE = 60_000;
 const quay: NightSite = {
-  ...{ latitudeDeg: 53.86, longitudeDeg: -3.42, zone: "Europe/London", darkSkyMagPerArcsec2: 19.8, lampEv: 3.5 },
-  ...{ road: "main", tidal: true, coreAltitudeDeg: 10, horizon: [], weatherRows: [], tideRows: [], trafficRows: [] },
+  latitudeDeg: 53.86,
+  longitudeDeg: -3.42,
+  zone: "Europe/London",
+  darkSkyMagPerArcsec2: 19.8,
+  lampEv: 3.5,
+  road: "main",
+  tidal: true,
+  coreAltitudeDeg: 10,
+  horizon: [],
+  weatherRows: [],
+  tideRows: [],
+  trafficRows: [],
 };
 const marsh: NightSite = { ...quay, latitudeDeg: 40, darkSkyMagPerArcsec2: 21.6, road: "none", tidal: false };
 const fair = { ...NO_OVERRIDES, cloudPercent: 0, gustMps: 2, temperatureC: 12, dewPointC: 2 };
@@ -251,7 +261,11 @@ describe("overrules and own files", () => {
 
 describe("arranging shots", () => {
   const shot = (id: string, scores: number[], minutes = 10, walkMinutes = 0) => ({
-    ...{ id, scores, minutes, walkMinutes, setupMinutes: 0 },
+    id,
+    scores,
+    minutes,
+    walkMinutes,
+    setupMinutes: 0,
   });
 
   it("gives each its best place when they do not compete", () => {
@@ -304,8 +318,15 @@ describe("arranging shots", () => {
 
 describe("conflicts", () => {
   const block = (id: string, beginMinute: number, endMinute: number) => ({
-    ...{ id, name: id, beginMs: beginMinute * MINUTE, endMs: endMinute * MINUTE, walkMinutes: 8, setupMinutes: 4 },
-    ...{ runSeconds: 60, megabytes: 500, batteryPercent: 10 },
+    id,
+    name: id,
+    beginMs: beginMinute * MINUTE,
+    endMs: endMinute * MINUTE,
+    walkMinutes: 8,
+    setupMinutes: 4,
+    runSeconds: 60,
+    megabytes: 500,
+    batteryPercent: 10,
   });
   const budget = { batteryPercent: 90, freeMegabytes: 20_000 };
 

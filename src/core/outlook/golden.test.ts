@@ -11,8 +11,12 @@ import { planOf, stillPlace } from "./testing/facts";
 const near = (value: number, wanted: number) =>
   expect(Math.abs(value - wanted)).toBeLessThanOrEqual(1e-6 * Math.max(1, Math.abs(wanted)));
 const LAMPS: Record<string, LampClassId> = {
-  ...{ headlampOffAxis: "headlamp", tailLamp: "tail-lamp", brakeLamp: "brake-lamp", cycleLamp: "cycle-lamp" },
-  ...{ handTorch: "hand-lamp", lantern: "lantern" },
+  headlampOffAxis: "headlamp",
+  tailLamp: "tail-lamp",
+  brakeLamp: "brake-lamp",
+  cycleLamp: "cycle-lamp",
+  handTorch: "hand-lamp",
+  lantern: "lantern",
 };
 const DARK_EV = -60;
 
@@ -72,7 +76,8 @@ describe("roads that recede", () => {
 describe("stars", () => {
   it.each(golden.stars)("in $shutterSeconds s at ISO $iso under $skyMagPerArcsec2 mag", (row) => {
     const plan = planOf(`${row.shutterSeconds}s | iso ${row.iso}`, undefined, {
-      ...{ pressedAtMs: 0, seed: 1 },
+      pressedAtMs: 0,
+      seed: 1,
       sensorCelsius: row.sensorTempC,
     });
     const { trailPx } = outlookOf(plan, { ...stillPlace, declinationDeg: row.declinationDeg }).stars;

@@ -145,7 +145,9 @@ describe("a trail in the fused picture", () => {
   it("of lit windows is as bright as promised, with the ground hidden while they pass", () => {
     const own = plan("2s | iso 50 | 3 stops");
     const scene = {
-      ...{ ...facts, sceneEv: 3, lamps: ["lit-windows" as const] },
+      ...facts,
+      sceneEv: 3,
+      lamps: ["lit-windows" as const],
       mover: { distanceM: 120, speedMps: 40, headingDegFromPerpendicular: 0 },
     };
     const [trail] = outlookOf(own, scene).trails;

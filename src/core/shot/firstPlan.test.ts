@@ -8,8 +8,18 @@ import { filtersOf, firstPlan, sceneOf } from ".";
 
 const MINUTE = 60_000;
 const quay: NightSite = {
-  ...{ latitudeDeg: 48, longitudeDeg: 16, zone: "Europe/Vienna", darkSkyMagPerArcsec2: 21.2, lampEv: 3.5 },
-  ...{ road: "main", tidal: false, coreAltitudeDeg: 10, horizon: [], weatherRows: [], tideRows: [], trafficRows: [] },
+  latitudeDeg: 48,
+  longitudeDeg: 16,
+  zone: "Europe/Vienna",
+  darkSkyMagPerArcsec2: 21.2,
+  lampEv: 3.5,
+  road: "main",
+  tidal: false,
+  coreAltitudeDeg: 10,
+  horizon: [],
+  weatherRows: [],
+  tideRows: [],
+  trafficRows: [],
 };
 const fair = { ...NO_OVERRIDES, cloudPercent: 0, gustMps: 2, temperatureC: 12, dewPointC: 2 };
 const night = planNight(quay, "2026-11-12", fair);
@@ -44,8 +54,15 @@ describe("what a new shot starts with", () => {
         const endMs = beginMs + minutes * MINUTE;
         const own = firstPlan("light-trails", night, camera, [], [{ beginMs, endMs }]);
         const block = (id: string, from: number, to: number) => ({
-          ...{ id, name: id, beginMs: from, endMs: to, walkMinutes: 0, setupMinutes: 0 },
-          ...{ runSeconds: 0, megabytes: 0, batteryPercent: 0 },
+          id,
+          name: id,
+          beginMs: from,
+          endMs: to,
+          walkMinutes: 0,
+          setupMinutes: 0,
+          runSeconds: 0,
+          megabytes: 0,
+          batteryPercent: 0,
         });
         const ownEnd = own.beginsAtMs! + own.minutes * MINUTE;
         const blocks = [block("taken", beginMs, endMs), block("new", own.beginsAtMs!, ownEnd)];

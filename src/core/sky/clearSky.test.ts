@@ -7,7 +7,9 @@ const down = { altitudeDeg: -40, azimuthDeg: 90, phaseAngleDeg: 90 };
 const darkSkyMagPerArcsec2 = 21.9;
 const at = (altitudeDeg: number, azimuthDeg = 270) =>
   clearSky({
-    ...{ sun: { altitudeDeg, azimuthDeg }, moon: down, darkSkyMagPerArcsec2 },
+    sun: { altitudeDeg, azimuthDeg },
+    moon: down,
+    darkSkyMagPerArcsec2,
   });
 
 describe("a clear sky by direction", () => {

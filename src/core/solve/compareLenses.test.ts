@@ -54,7 +54,9 @@ describe("the same picture by every lens", () => {
   it("gains nothing from smaller pixels on the same sensor, and says what a longer lens does not see", () => {
     const fine: Lens = {
       ...SMALL_LENS,
-      ...{ widthPx: 960, heightPx: 192, pitchUm: SMALL_LENS.pitchUm / 2 },
+      widthPx: 960,
+      heightPx: 192,
+      pitchUm: SMALL_LENS.pitchUm / 2,
       fullWellElectrons: SMALL_LENS.fullWellElectrons / 4,
     };
     const long: Lens = { ...SMALL_LENS, focalLengthMm: 3 * SMALL_LENS.focalLengthMm };

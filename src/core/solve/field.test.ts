@@ -24,7 +24,9 @@ const requests = fc
   .map(({ distanceM, speedMps, heading, lamp, occupancy, silk, ...rest }): SolveRequest => {
     const usual = usualScene(rest.intent);
     return {
-      ...{ ...usual, camera: testCamera, filterStops: [3] },
+      ...usual,
+      camera: testCamera,
+      filterStops: [3],
       ...rest,
       mover: { distanceM, speedMps, headingDegFromPerpendicular: heading },
       lamps: [lamp],

@@ -5,7 +5,10 @@ import { lightScaleOf, studyOf } from ".";
 
 const camera = chosenCamera({ phones: [], clipOns: [] }, null);
 const ask = (intent: IntentId, part: Partial<SolveRequest> = {}): SolveRequest => ({
-  ...{ ...usualScene(intent), intent, camera, filterStops: [] },
+  ...usualScene(intent),
+  intent,
+  camera,
+  filterStops: [],
   ...part,
 });
 /** How a line stands, its light changed by so many stops in the place itself. */

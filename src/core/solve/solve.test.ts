@@ -9,7 +9,9 @@ const generic = chosenCamera({ phones: [], clipOns: [] }, null);
 /** A question as the command line completes it: an intent, and what differs from its usual scene. */
 const asked = (intent: IntentId, part: Partial<SolveRequest> = {}): SolveRequest => ({
   ...usualScene(intent),
-  ...{ intent, camera: generic, filterStops: [] },
+  intent,
+  camera: generic,
+  filterStops: [],
   ...part,
 });
 const best = (request: SolveRequest): SolvedRecipe => solve(request).recipes[0]!;
@@ -142,7 +144,8 @@ describe("what was promised and not kept", () => {
     expect(kept.outlook.trails[0]!.clippedChannels).toBeLessThan(2);
     expect(sentence(kept, "tail-lamp-shine")?.met).toBe(false);
     const fast = asked("frozen-action", {
-      ...{ sceneEv: 11, mover: { distanceM: 5, speedMps: 12, headingDegFromPerpendicular: 0 } },
+      sceneEv: 11,
+      mover: { distanceM: 5, speedMps: 12, headingDegFromPerpendicular: 0 },
     });
     const free = advise(fast, solve(fast)).join(" ");
     expect(free).not.toMatch(/But then/);

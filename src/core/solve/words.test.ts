@@ -46,7 +46,7 @@ const RULES: readonly (readonly [what: string, wrong: RegExp])[] = [
 describe("sentences", () => {
   it.each(INTENT_IDS)("of %s keep to the rules, whatever is asked", (intent) => {
     const read = CHANGES.flatMap((change) =>
-      sentencesOf({ ...usualScene(intent), ...{ intent, camera, filterStops: [] }, ...change }),
+      sentencesOf({ ...usualScene(intent), intent, camera, filterStops: [], ...change }),
     );
     expect(read.length).toBeGreaterThan(100);
     const broken = [...new Set(read)].flatMap((text) =>
@@ -63,7 +63,7 @@ describe("sentences", () => {
       "star-points": "land",
     };
     for (const [intent, ground] of Object.entries(grounds) as [SolveRequest["intent"], string][]) {
-      const request = { ...usualScene(intent), ...{ intent, camera, filterStops: [] } };
+      const request = { ...usualScene(intent), intent, camera, filterStops: [] };
       expect(sentencesOf(request).join(" ")).toContain(`The ${ground} `);
       for (const other of Object.values(grounds))
         if (other !== ground) expect(sentencesOf(request).join(" ")).not.toContain(`The ${other} `);

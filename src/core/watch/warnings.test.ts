@@ -39,8 +39,15 @@ const watched = (part: Partial<WatchedRun> & { readonly line?: string } = {}): W
   const { line = LINE, ...rest } = part;
   const plan = planOf(line);
   return {
-    ...{ plan, planned: plannedFrames(plan), frames: right, widthPx: 4080 },
-    ...{ shutterLadder: camera.shutterLadder, mostGapSeconds: null, phone: null, air: null, lightAhead: null },
+    plan,
+    planned: plannedFrames(plan),
+    frames: right,
+    widthPx: 4080,
+    shutterLadder: camera.shutterLadder,
+    mostGapSeconds: null,
+    phone: null,
+    air: null,
+    lightAhead: null,
     ...rest,
   };
 };

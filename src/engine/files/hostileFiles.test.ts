@@ -42,7 +42,10 @@ function* damaged(whole: Buffer, copies: number, seed: number): Generator<Buffer
 const picture = () =>
   sharp({
     create: {
-      ...{ width: 61, height: 43, channels: 3, background: "#456" },
+      width: 61,
+      height: 43,
+      channels: 3,
+      background: "#456",
       noise: { type: "gaussian", mean: 120, sigma: 30 },
     },
   });

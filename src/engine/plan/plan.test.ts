@@ -9,24 +9,33 @@ import { sheetPdf } from "./sheetPdf";
 
 const created = new Date("2026-10-01T00:00:00Z");
 const shot = (id: string, name: string, beginsAt: Date | null): Shot => ({
-  ...{ id, name, beginsAt, outingId: "o", position: 1, intent: "light-trails", minutes: 12, walkMinutes: 6 },
-  ...{
-    setupMinutes: 4,
-    deletedAt: null,
-    scene: null,
-    aim: null,
-    camera: null,
-    own: null,
-    beforeRun: null,
-    createdAt: created,
-  },
+  id,
+  name,
+  beginsAt,
+  outingId: "o",
+  position: 1,
+  intent: "light-trails",
+  minutes: 12,
+  walkMinutes: 6,
+  setupMinutes: 4,
+  deletedAt: null,
+  scene: null,
+  aim: null,
+  camera: null,
+  own: null,
+  beforeRun: null,
+  createdAt: created,
   recipeLine: "20 x 0.5s every 1s | iso 50 | nd 8 -> lighten",
 });
 const outing = (shots: readonly Shot[]): OutingDetail => ({
   outing: { id: "o", siteId: "s", name: "Quay; first, try", date: "2026-10-24", overrides: null, createdAt: created },
   site: {
     ...siteAt({ name: "Ossary Quay", latitudeDeg: 53.86, longitudeDeg: -3.42 }),
-    ...{ id: "s", hazards: "No railing.", access: "", deletedAt: null, createdAt: created },
+    id: "s",
+    hazards: "No railing.",
+    access: "",
+    deletedAt: null,
+    createdAt: created,
   },
   shots,
 });

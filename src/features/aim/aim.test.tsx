@@ -47,7 +47,16 @@ describe("the path from above", () => {
   const planOf = (line: string) => planCapture(parseRecipe(line).recipe, camera, SOME_TIME);
   const path = (part: Partial<Parameters<typeof PathReasons>[0]> = {}) => {
     const onMover = jest.fn();
-    show(<PathReasons {...{ mover: tram, camera, halfWidth, plan: planOf("2s | delay 2s"), onMover }} {...part} />);
+    show(
+      <PathReasons
+        mover={tram}
+        camera={camera}
+        halfWidth={halfWidth}
+        plan={planOf("2s | delay 2s")}
+        onMover={onMover}
+        {...part}
+      />,
+    );
     return onMover;
   };
 

@@ -17,7 +17,12 @@ import { SkyView } from "./SkyView";
 const kit = { phones: [], filters: [], clipOns: [], supports: [] };
 const camera = chosenCamera(kit, null);
 const aim: ShotAim = {
-  ...{ azimuthDeg: 180, tiltDeg: 20, rollDeg: 0, crop: "4:3", guides: "none", constellations: false },
+  azimuthDeg: 180,
+  tiltDeg: 20,
+  rollDeg: 0,
+  crop: "4:3",
+  guides: "none",
+  constellations: false,
 };
 const outing = outingReply([shotReply("Pier")]);
 type Draw = (night: Night) => React.ReactElement;
@@ -44,7 +49,13 @@ describe("the sky in numbers", () => {
       seen.atMs = night.beginMs + hours * 3_600_000;
       return (
         <SkyReasons
-          {...{ night, atMs: seen.atMs, aim, camera, halfWidth: 0.765, schools: USUAL_SCHOOLS, coreTimes: [] }}
+          night={night}
+          atMs={seen.atMs}
+          aim={aim}
+          camera={camera}
+          halfWidth={0.765}
+          schools={USUAL_SCHOOLS}
+          coreTimes={[]}
           sceneDeclinationDeg={0}
           onDeclination={onDeclination}
           {...change}
@@ -140,8 +151,18 @@ describe("the picture of the sky", () => {
     const onPose = jest.fn();
     await inNight((night) => (
       <SkyView
-        {...{ night: night.plan.night, atMs: night.beginMs, pose, shower: null, constellations: false, onPose }}
-        {...{ guides: "none", halfWidth: 0.765, aspect: 0.75, spanSeconds: 0, mover: null, darkSkyMagPerArcsec2: 21 }}
+        night={night.plan.night}
+        atMs={night.beginMs}
+        pose={pose}
+        shower={null}
+        constellations={false}
+        onPose={onPose}
+        guides={"none"}
+        halfWidth={0.765}
+        aspect={0.75}
+        spanSeconds={0}
+        mover={null}
+        darkSkyMagPerArcsec2={21}
       />
     ));
     return { onPose, sky: screen.getByRole("img", { name: /^The sky towards azimuth/ }) };

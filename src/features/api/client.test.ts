@@ -26,7 +26,9 @@ describe("asking the application", () => {
     globalThis.fetch = fetched;
     await sendJson("PATCH", "/api/x", { a: 1 }, reply);
     expect(fetched).toHaveBeenCalledWith("/api/x", {
-      ...{ method: "PATCH", body: '{"a":1}', headers: { "content-type": "application/json" } },
+      method: "PATCH",
+      body: '{"a":1}',
+      headers: { "content-type": "application/json" },
     });
     await sendJson("DELETE", "/api/x", undefined, reply);
     expect(fetched.mock.lastCall[1].body).toBe("{}");

@@ -9,7 +9,9 @@ import { choose, show, slide } from "@/ui/testing/show";
 import { ExposeBar } from "./ExposeBar";
 
 const kit: KitReply = {
-  ...{ phones: [], clipOns: [], supports: [] },
+  phones: [],
+  clipOns: [],
+  supports: [],
   filters: [
     { id: crypto.randomUUID(), name: "Eight", notation: "factor", value: 8 },
     { id: crypto.randomUUID(), name: "Also eight", notation: "stops", value: 3 },
@@ -80,7 +82,11 @@ describe("the bar over the field", () => {
 
   it("says how far the point is from the meter, and takes another intent", () => {
     const { onIntent } = bar("1s", {
-      ...{ id: "meter", label: "From the meter", value: "\u22121.2", because: "EV 4.", tone: "lesser" },
+      id: "meter",
+      label: "From the meter",
+      value: "\u22121.2",
+      because: "EV 4.",
+      tone: "lesser",
     });
     expect(screen.getByText(/^\u22121.2/)).toBeTruthy();
     choose("Intent", "meteors");

@@ -119,7 +119,9 @@ describe("the Expose station", () => {
 
   it("crosses in the time of the picture's own shape", async () => {
     const aim = {
-      ...{ azimuthDeg: 180, tiltDeg: 0, rollDeg: 0 },
+      azimuthDeg: 180,
+      tiltDeg: 0,
+      rollDeg: 0,
       crop: "1:1",
       guides: "none",
       constellations: false,

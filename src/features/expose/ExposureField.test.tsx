@@ -11,7 +11,11 @@ import { ExposureField } from "./ExposureField";
 const camera = chosenCamera({ phones: [], clipOns: [] }, null);
 const mover = { distanceM: 18, speedMps: 8, headingDegFromPerpendicular: 0 };
 const request: SolveRequest = {
-  ...{ ...usualScene("blurred-subject"), intent: "blurred-subject", camera, filterStops: [3], mover },
+  ...usualScene("blurred-subject"),
+  intent: "blurred-subject",
+  camera,
+  filterStops: [3],
+  mover,
 };
 
 function exposureField(line: string, asked = request) {

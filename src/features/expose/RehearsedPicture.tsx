@@ -34,7 +34,7 @@ function Simulated({ widthPx, actions, ...rehearsed }: SimulatedProps) {
   const some = picture && count > picture.framesIn ? `${picture.framesIn} of ${count} frames` : null;
   return (
     <>
-      <Box asChild display="block" width="100%" bg="mount">
+      <Box asChild display="block" width="100%" bg={picture ? "mount" : "slate"}>
         <canvas
           ref={canvas}
           role="img"
@@ -43,7 +43,10 @@ function Simulated({ widthPx, actions, ...rehearsed }: SimulatedProps) {
         />
       </Box>
       <Flex justify="space-between" gap="2px 12px" wrap="wrap" color="ash" fontSize="label">
-        <Box>{[`A stand-in under your light: ${titleOf(rehearsed)}`, ...(some ? [some] : [])].join(", ")}</Box>
+        <Box>
+          {[`A stand-in under your light: ${titleOf(rehearsed)}`, ...(some ? [some] : [])].join(", ")}
+          {!picture && rehearsed.plan && ", being lit …"}
+        </Box>
         {actions}
       </Flex>
     </>

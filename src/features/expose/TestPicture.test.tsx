@@ -17,16 +17,14 @@ const fetched = jest.mocked(getJson);
 
 const measured: MeasureReply = {
   errors: { centre: 1.3, matrix: 0.9, spot: -0.4 },
-  ...{
-    clippedAny: 0.02,
-    sharpPx: null,
-    shake: null,
-    crushedAll: 0,
-    shutterSeconds: null,
-    iso: null,
-    fNumber: null,
-    recipeLine: null,
-  },
+  clippedAny: 0.02,
+  sharpPx: null,
+  shake: null,
+  crushedAll: 0,
+  shutterSeconds: null,
+  iso: null,
+  fNumber: null,
+  recipeLine: null,
 };
 const picture = new File(["bytes"], "test.jpg", { type: "image/jpeg" });
 

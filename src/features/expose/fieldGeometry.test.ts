@@ -23,11 +23,20 @@ import {
 
 const request: SolveRequest = {
   ...usualScene("blurred-subject"),
-  ...{ intent: "blurred-subject", filterStops: [3], batteryPercent: 80 },
+  intent: "blurred-subject",
+  filterStops: [3],
+  batteryPercent: 80,
   camera: {
-    ...{ phone: "Pocket A", lens: GENERIC_MAIN_LENS, shutterLadder: thirdStops(-30, 14) },
-    ...{ isoLadder: [50, 100, 200, 400, 800, 1600, 3200], measuredShutters: [], writeSeconds: 0.35 },
-    ...{ delaysSeconds: [0, 2, 5], shutterLagSeconds: 0, lossStops: 0, vignettingStops: 0 },
+    phone: "Pocket A",
+    lens: GENERIC_MAIN_LENS,
+    shutterLadder: thirdStops(-30, 14),
+    isoLadder: [50, 100, 200, 400, 800, 1600, 3200],
+    measuredShutters: [],
+    writeSeconds: 0.35,
+    delaysSeconds: [0, 2, 5],
+    shutterLagSeconds: 0,
+    lossStops: 0,
+    vignettingStops: 0,
   },
 };
 const box = fieldBox(940, 520, 2);
@@ -112,7 +121,8 @@ describe("the exposure field", () => {
         const taken = takenBy("darker than the meter", at.x, at.y, "start");
         const placed = placeAlong(
           lines.map(({ a, b, text }, index) => ({
-            ...{ id: String(index), text },
+            id: String(index),
+            text,
             line: { x1: a.x, y1: a.y, x2: b.x, y2: b.y },
           })),
           box,

@@ -5,7 +5,12 @@ import { plannedSky } from "./plannedSky";
 const site = siteReply();
 const night = { site, plan: planNight({ ...site, ...site.series }, "2026-11-25") } as never;
 const aimAt = (azimuthDeg: number) => ({
-  ...{ azimuthDeg, tiltDeg: 8, rollDeg: 0, crop: "4:3" as const, guides: "none" as const, constellations: false },
+  azimuthDeg,
+  tiltDeg: 8,
+  rollDeg: 0,
+  crop: "4:3" as const,
+  guides: "none" as const,
+  constellations: false,
 });
 
 describe("the sky's light of a planned shot", () => {

@@ -144,16 +144,14 @@ describe("the list of recipes", () => {
       const { again } = show(<p />);
       again(
         <RecipeList
-          {...{
-            request: asked,
-            solution: solved,
-            advice: told,
-            line: "",
-            before: null,
-            sceneEv: 4.5,
-            cautions: [],
-            onRecipe: jest.fn(),
-          }}
+          request={asked}
+          solution={solved}
+          advice={told}
+          line={""}
+          before={null}
+          sceneEv={4.5}
+          cautions={[]}
+          onRecipe={jest.fn()}
         />,
       );
       const sentence = screen.getAllByText(told[0]!, asWritten).at(-1)!;
@@ -182,7 +180,7 @@ describe("the schools", () => {
   type Given = Parameters<typeof SchoolsForm>[0];
   const form = (metered: Given["metered"] = null, sizes: Given["sizes"] = null) => {
     const onChange = jest.fn();
-    show(<SchoolsForm {...{ schools, request, metered, sizes, onChange }} />);
+    show(<SchoolsForm schools={schools} request={request} metered={metered} sizes={sizes} onChange={onChange} />);
     return onChange;
   };
 

@@ -15,7 +15,11 @@ function night(date: string, dark: readonly [number, number], score: number, moo
   const steps = Array.from({ length: NIGHT_SLOTS }, (_, step) => step);
   const isDark = (step: number) => step >= dark[0] && step <= dark[1];
   return {
-    ...{ date, score, beginMs: 0, endMs: 0, moonIlluminatedFraction: 0.5 },
+    date,
+    score,
+    beginMs: 0,
+    endMs: 0,
+    moonIlluminatedFraction: 0.5,
     hours: {
       beginMs: 0,
       sunDeg: Float32Array.from(steps, (step) => (isDark(step) ? -20 : 10)),

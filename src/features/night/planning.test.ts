@@ -5,9 +5,18 @@ import { clock, clockSpan, instantOfClock } from "@/features/nightPlan/clock";
 import { conflictsOf, plannedBlock } from "./planning";
 
 const site = {
-  ...{ latitudeDeg: 48.2, longitudeDeg: 16.4, zone: "Europe/Vienna", darkSkyMagPerArcsec2: 20, lampEv: 4 },
-  ...{ road: "main" as const, tidal: false, coreAltitudeDeg: 10, horizon: [] },
-  ...{ weatherRows: [], tideRows: [], trafficRows: [] },
+  latitudeDeg: 48.2,
+  longitudeDeg: 16.4,
+  zone: "Europe/Vienna",
+  darkSkyMagPerArcsec2: 20,
+  lampEv: 4,
+  road: "main" as const,
+  tidal: false,
+  coreAltitudeDeg: 10,
+  horizon: [],
+  weatherRows: [],
+  tideRows: [],
+  trafficRows: [],
 };
 const fair = { ...NO_OVERRIDES, cloudPercent: 0, gustMps: 2, temperatureC: 12, dewPointC: 2 };
 const plan = planNight(site, "2026-10-24", fair);
@@ -15,18 +24,20 @@ const camera = chosenCamera({ phones: [], clipOns: [] }, null);
 const beginMs = plan.night.span.begin.getTime();
 
 const shot = (id: string, change: Partial<ShotReply> = {}): ShotReply => ({
-  ...{ id, outingId: "o", name: id, recipeLine: "24 x 2s every 2.5s | iso 50 -> mean", intent: "light-trails" },
-  ...{
-    beginsAt: null,
-    minutes: 10,
-    walkMinutes: 5,
-    setupMinutes: 3,
-    scene: null,
-    aim: null,
-    camera: null,
-    own: null,
-    beforeRun: null,
-  },
+  id,
+  outingId: "o",
+  name: id,
+  recipeLine: "24 x 2s every 2.5s | iso 50 -> mean",
+  intent: "light-trails",
+  beginsAt: null,
+  minutes: 10,
+  walkMinutes: 5,
+  setupMinutes: 3,
+  scene: null,
+  aim: null,
+  camera: null,
+  own: null,
+  beforeRun: null,
   ...change,
 });
 

@@ -20,8 +20,13 @@ const asked = jest.mocked(getJson);
 const sent = jest.mocked(sendJson);
 
 const listed = (name: string, change: object = {}) => ({
-  ...{ id: crypto.randomUUID(), name, date: "2026-11-17", overrides: null, siteName: "Quay" },
-  ...{ firstShotId: crypto.randomUUID(), pictureHash: null },
+  id: crypto.randomUUID(),
+  name,
+  date: "2026-11-17",
+  overrides: null,
+  siteName: "Quay",
+  firstShotId: crypto.randomUUID(),
+  pictureHash: null,
   ...change,
 });
 const home = async (outings: readonly object[], sites: readonly object[] = []) => {

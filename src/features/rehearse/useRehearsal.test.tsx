@@ -16,16 +16,23 @@ import { useRehearsal } from "./useRehearsal";
 jest.mock("@/workers/clients", () => ({ startRehearse: jest.fn() }));
 const camera = chosenCamera({ phones: [], clipOns: [] }, null);
 const measured = {
-  ...{ placeStops: 0, skyStops: null },
+  placeStops: 0,
+  skyStops: null,
   kept: { midTone: 1, wayDrawn: null, waterLeft: null, starLengthPx: null },
 };
 const whole = (width: number, code: number): Rehearsal => ({
-  ...{ width, height: 1, framesIn: 1, framesOf: 1, measured },
+  width,
+  height: 1,
+  framesIn: 1,
+  framesOf: 1,
+  measured,
   data: new Uint8Array(3 * width).fill(code),
 });
 const rehearsed = (line: string) => ({
   request: { ...usualScene("light-trails"), intent: "light-trails" as const, camera, filterStops: [] },
-  ...{ sky: null, own: null, plan: planCapture(parseRecipe(line).recipe, camera, SOME_TIME)! },
+  sky: null,
+  own: null,
+  plan: planCapture(parseRecipe(line).recipe, camera, SOME_TIME)!,
 });
 
 /** What the application keeps, and what was sent to it. */

@@ -2,9 +2,18 @@ import { momentsOf, planNight } from "@/core/night";
 import { areaPath, clampTo, clockTicks, evScale, linePath, timeScale, visibleMoments } from "./geometry";
 
 const site = {
-  ...{ latitudeDeg: 48.2, longitudeDeg: 16.4, zone: "Europe/Vienna", darkSkyMagPerArcsec2: 20, lampEv: 4 },
-  ...{ road: "none" as const, tidal: false, coreAltitudeDeg: 10, horizon: [] },
-  ...{ weatherRows: [], tideRows: [], trafficRows: [] },
+  latitudeDeg: 48.2,
+  longitudeDeg: 16.4,
+  zone: "Europe/Vienna",
+  darkSkyMagPerArcsec2: 20,
+  lampEv: 4,
+  road: "none" as const,
+  tidal: false,
+  coreAltitudeDeg: 10,
+  horizon: [],
+  weatherRows: [],
+  tideRows: [],
+  trafficRows: [],
 };
 const plan = planNight(site, "2026-10-24");
 const moments = momentsOf(plan, 60_000);

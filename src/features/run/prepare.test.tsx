@@ -17,10 +17,16 @@ const textOf = () => (document.body.textContent ?? "").replace(/\s/g, " ");
 
 describe("linking a phone", () => {
   const phone = (linkedBy: PhoneReply["linkedBy"]): PhoneReply => ({
-    ...{ name: "Pocket C", linkedBy, canPause: true },
+    name: "Pocket C",
+    linkedBy,
+    canPause: true,
     settings: {
-      ...{ flash: "off", fullSize: false, rawCopies: false, nightMode: false },
-      ...{ focusLocked: true, whiteBalanceLocked: true },
+      flash: "off",
+      fullSize: false,
+      rawCopies: false,
+      nightMode: false,
+      focusLocked: true,
+      whiteBalanceLocked: true,
     },
     status: { now: "2026-11-25T18:00:00Z", batteryPercent: 80, sensorCelsius: 9, freeBytes: 1e9, run: null },
   });

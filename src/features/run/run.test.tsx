@@ -227,12 +227,17 @@ describe("what to mind", () => {
 describe("the list before a run", () => {
   const shot = {
     plan: planCapture(parseRecipe("4 x 2s | iso 50").recipe, camera, SOME_TIME)!,
-    ...{ fullSize: false, releasedByRemote: false, cautions: [], isTidal: false, air: null },
+    fullSize: false,
+    releasedByRemote: false,
+    cautions: [],
+    isTidal: false,
+    air: null,
   };
   const settings = { flash: "auto", fullSize: false, rawCopies: false, nightMode: true, focusLocked: true };
   const phone = {
     settings: { ...settings, flash: "auto" as const, whiteBalanceLocked: true },
-    ...{ batteryPercent: 90, freeBytes: 1e10 },
+    batteryPercent: 90,
+    freeBytes: 1e10,
   };
 
   it("says what the phone says, sets one thing or all, and counts", () => {
@@ -272,16 +277,14 @@ describe("the list before a run", () => {
 describe("a test frame", () => {
   const measured = {
     errors: { centre: -2, matrix: -2.4, spot: -1 },
-    ...{
-      clippedAny: 0.001,
-      sharpPx: 2.1,
-      shake: null,
-      crushedAll: 0.04,
-      shutterSeconds: 1,
-      iso: 50,
-      fNumber: 1.8,
-      recipeLine: null,
-    },
+    clippedAny: 0.001,
+    sharpPx: 2.1,
+    shake: null,
+    crushedAll: 0.04,
+    shutterSeconds: 1,
+    iso: 50,
+    fNumber: 1.8,
+    recipeLine: null,
   };
   const settings = { shutterSeconds: 4, iso: 50, filterStops: 0 };
   const steps = [{ of: "shutter" as const, why: "It came out 2 stops too dark: 4 s is +2." }];

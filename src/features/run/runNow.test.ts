@@ -35,7 +35,12 @@ describe("where a run is now", () => {
 
 describe("what was said of frames", () => {
   const mark = (kind: "car" | "note", frame: number) => ({
-    ...{ id: crypto.randomUUID(), kind, frame, text: "", isSpoken: false, createdAt: "2026-11-25T18:00:00.000Z" },
+    id: crypto.randomUUID(),
+    kind,
+    frame,
+    text: "",
+    isSpoken: false,
+    createdAt: "2026-11-25T18:00:00.000Z",
   });
   it("leaves those out that are spoiled, by the number in their names", () => {
     const marked = { ...runWithFrames(taken(3)), marks: [mark("car", 1), mark("note", 2)] };
@@ -45,7 +50,11 @@ describe("what was said of frames", () => {
 
   it("finds the files of spoiled frames of a run by hand, though the phone's clock is off", () => {
     const handFrames = [0, 1, 2].map((number) => ({
-      ...{ id: crypto.randomUUID(), number, note: "", shutterSeconds: 1, iso: 50 },
+      id: crypto.randomUUID(),
+      number,
+      note: "",
+      shutterSeconds: 1,
+      iso: 50,
       takenAt: new Date(AT + 5000 * number - 3_600_000).toISOString(),
       state: number === 2 ? ("spoiled" as const) : ("good" as const),
     }));

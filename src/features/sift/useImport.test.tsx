@@ -82,7 +82,7 @@ describe("importing files", () => {
       .mockResolvedValueOnce({ taken: 0, refused: [{ name: "a.jpg", reason: "It breaks off." }] })
       .mockRejectedValueOnce(new ProblemError("refused", "The disk is full."))
       .mockResolvedValueOnce({
-        ...{ taken: 1 },
+        taken: 1,
         refused: [
           { name: "x.txt", reason: "It is no picture." },
           { name: "y.jpg", reason: "It is there already." },

@@ -55,8 +55,14 @@ describe("a site's own files", () => {
       skipped: 1,
       value: [
         {
-          ...{ atMs: Date.parse("2026-11-25T18:00Z"), cloudLowPercent: 40, cloudMidPercent: 0, cloudHighPercent: 0 },
-          ...{ windMps: 3.5, gustMps: 5.25, temperatureC: 6, dewPointC: 4 },
+          atMs: Date.parse("2026-11-25T18:00Z"),
+          cloudLowPercent: 40,
+          cloudMidPercent: 0,
+          cloudHighPercent: 0,
+          windMps: 3.5,
+          gustMps: 5.25,
+          temperatureC: 6,
+          dewPointC: 4,
         },
       ],
     });

@@ -5,8 +5,15 @@ import { parseRecipe } from "../../recipe";
 
 /** A phone that delivers what it says, at once and without a pause, whatever is asked. */
 export const plainCamera: CaptureCamera = {
-  ...{ phone: "Pocket A", lens: GENERIC_MAIN_LENS, shutterLadder: [1], isoLadder: [50] },
-  ...{ measuredShutters: [], writeSeconds: 0, shutterLagSeconds: 0, lossStops: 0, vignettingStops: 0 },
+  phone: "Pocket A",
+  lens: GENERIC_MAIN_LENS,
+  shutterLadder: [1],
+  isoLadder: [50],
+  measuredShutters: [],
+  writeSeconds: 0,
+  shutterLagSeconds: 0,
+  lossStops: 0,
+  vignettingStops: 0,
 };
 
 /** A lit place in which nothing moves. */

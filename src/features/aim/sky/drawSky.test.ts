@@ -42,19 +42,19 @@ function draw(change: Partial<SkyDrawing> = {}) {
     getContext = () => null;
   } as never;
   drawSky(context, size, frame, {
-    ...{
-      night,
-      colour: scaleLinear<string>()
-        .domain(THEMES.dusk.sky.map(([sun]) => sun))
-        .range(THEMES.dusk.sky.map(([, colour]) => colour)),
-      ink: THEMES.dusk.onSky,
-      darkSkyMagPerArcsec2: 21,
-      atMs: dusk,
-      halfWidth: 0.765,
-      shower: null,
-      constellations: false,
-    },
-    ...{ pose: { azimuthDeg: 180, tiltDeg: 15, rollDeg: 0 }, spanSeconds: 0, mover: null },
+    night,
+    colour: scaleLinear<string>()
+      .domain(THEMES.dusk.sky.map(([sun]) => sun))
+      .range(THEMES.dusk.sky.map(([, colour]) => colour)),
+    ink: THEMES.dusk.onSky,
+    darkSkyMagPerArcsec2: 21,
+    atMs: dusk,
+    halfWidth: 0.765,
+    shower: null,
+    constellations: false,
+    pose: { azimuthDeg: 180, tiltDeg: 15, rollDeg: 0 },
+    spanSeconds: 0,
+    mover: null,
     ...change,
   });
   /** Redness of the sky at a share of the drawing's width and height: red over blue. */

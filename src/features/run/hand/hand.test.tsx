@@ -8,8 +8,13 @@ import { HandLog, instantNear } from "./HandLog";
 
 const AT = Date.parse("2026-11-25T18:00:00.000Z");
 const logged = (number: number, part: Partial<HandFrame> = {}): HandFrame => ({
-  ...{ id: crypto.randomUUID(), number, takenAt: new Date(AT + 5000 * number).toISOString() },
-  ...{ shutterSeconds: 1, iso: 50, state: "good", note: "" },
+  id: crypto.randomUUID(),
+  number,
+  takenAt: new Date(AT + 5000 * number).toISOString(),
+  shutterSeconds: 1,
+  iso: 50,
+  state: "good",
+  note: "",
   ...part,
 });
 

@@ -6,7 +6,11 @@ import { type Tap, useTaps } from "./useTaps";
 jest.mock("@/features/api/client", () => ({ ...jest.requireActual("@/features/api/client"), sendJson: jest.fn() }));
 const sent = jest.mocked(sendJson);
 const tap = (number: number | null = null): Tap => ({
-  ...{ id: crypto.randomUUID(), number, takenAt: "2026-11-25T18:00:00.000Z", shutterSeconds: 1, iso: 50 },
+  id: crypto.randomUUID(),
+  number,
+  takenAt: "2026-11-25T18:00:00.000Z",
+  shutterSeconds: 1,
+  iso: 50,
 });
 const settle = () => act(async () => void (await jest.advanceTimersByTimeAsync(0)));
 const idsSent = () => sent.mock.calls.map(([, , body]) => (body as { frames: Tap[] }).frames.map(({ id }) => id));
