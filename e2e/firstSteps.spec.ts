@@ -29,7 +29,7 @@ test("from an empty start two presses lead to a picture before it is taken, and 
 
     await page.getByRole("button", { name: /^Smoothed water/ }).click();
     await expect(page.getByRole("dialog", { name: "Where will you be?" })).toBeVisible();
-    await page.getByLabel("A town (no network needed)").fill("Reykjav");
+    await page.getByRole("textbox", { name: "A town (no network needed)" }).fill("Reykjav");
     await page
       .getByRole("button", { name: /^Reykjavík/ })
       .first()
