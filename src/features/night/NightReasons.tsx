@@ -69,11 +69,11 @@ export function NightReasons({ night, outingId, overrides, onOverride }: NightRe
       <Readout
         label={
           cursorMs === null
-            ? `Best ${minutes} min, ${clockSpan(best.beginMs, best.endMs, site.zone)}`
-            : `At ${clock(at, site.zone)}`
+            ? `Best ${minutes} min, ${clockSpan(best.beginMs, best.endMs, site.zone)}, ${WITH_WEATHER}`
+            : `At ${clock(at, site.zone)}, ${WITH_WEATHER}`
         }
         value={Math.round(cursorMs === null ? best.score : score)}
-        unit={`of 100, ${WITH_WEATHER}`}
+        unit="of 100"
         tone={score >= 50 ? "moss" : score < 15 ? "coral" : "bone"}
         because={intentOf(intent).goal}
       />
