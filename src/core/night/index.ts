@@ -10,7 +10,8 @@ export {
   planNight,
   type Source,
 } from "./moment";
-export { type NextWindow, nextWindows, nightDateOf } from "./nextWindows";
+export { type NextWindow, nextWindows } from "./nextWindows";
+export { nightDateOf } from "./nightDate";
 export { arrangeShots, MOST_SHOTS, type PlacedShot, type ShotToPlace } from "./schedule";
 export { bestStretch, type ScoredStretch, type ScoreReason, scoreMoment, scoreReasons } from "./score";
 export { bestOfSlots, type ScoredSlot, SLOT_MINUTES, slotScores } from "./slots";

@@ -2,6 +2,7 @@ import { intentOf } from "../intent";
 import { INTENT_IDS, type IntentId } from "../intent/ids";
 import { MS_PER_DAY } from "../units";
 import { type NightSite, planNight } from "./moment";
+import { nightDateOf } from "./nightDate";
 import type { ScoredStretch } from "./score";
 import { bestOfSlots, SLOT_MINUTES, slotAt, slotMoments, slotScores } from "./slots";
 
@@ -18,12 +19,6 @@ const GOOD_SCORE = 30;
 const LEAST_SCORE = 5;
 /** So far ahead is looked: all phases of a moon. */
 const NIGHTS_AHEAD = 30;
-const SOLAR_MS_PER_DEG = MS_PER_DAY / 360;
-
-/** The night that an instant belongs to at a place: from local mean noon to the next. */
-export function nightDateOf(longitudeDeg: number, atMs: number): string {
-  return new Date(atMs + longitudeDeg * SOLAR_MS_PER_DEG - MS_PER_DAY / 2).toISOString().slice(0, 10);
-}
 
 /**
  * For each intent the first night from now on with a good window, and its best stretch there, as long as the intent usually

@@ -10,6 +10,7 @@ import type { outingRequest } from "@/contracts/requests";
 import { errorText, sendJson } from "@/features/api/client";
 import { useOutings, useSites } from "@/features/api/queries";
 import { Tonight } from "@/features/tonight/Tonight";
+import type { NamedIntent } from "@/features/tonight/TonightPictures";
 import { Action } from "@/ui/Action";
 import { Shell } from "@/ui/shell/Shell";
 import { OutingForm } from "./OutingForm";
@@ -18,7 +19,7 @@ import { OutingList } from "./OutingList";
 const created = z.object({ outing: z.object({ id: z.uuid() }), shotId: z.uuid() });
 
 /** The first page: what to take tonight, outings to go on with, a new one, or straight to fusing files. */
-export function Home() {
+export function Home({ intents }: { readonly intents: readonly NamedIntent[] }) {
   const outings = useOutings();
   const sites = useSites();
   const router = useRouter();
@@ -48,7 +49,7 @@ export function Home() {
           pb="24px"
           gap="18px"
         >
-          <Tonight sites={sites.data} newest={outings.data?.[0]?.siteName} />
+          <Tonight intents={intents} sites={sites.data} newest={outings.data?.[0]?.siteName} />
           {outings.error && <Box color="coral">{errorText(outings.error)}</Box>}
           {outings.data && <OutingList outings={outings.data} />}
         </Flex>

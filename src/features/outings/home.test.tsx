@@ -1,6 +1,7 @@
 /** @jest-environment jsdom */
 import { act, fireEvent, screen, waitFor } from "@testing-library/react";
 import { DateTime } from "luxon";
+import { INTENTS } from "@/core/intent";
 import { getJson, ProblemError, sendJson } from "@/features/api/client";
 import { siteReply } from "@/features/testing/replies";
 import { show } from "@/ui/testing/show";
@@ -31,7 +32,7 @@ const listed = (name: string, change: object = {}) => ({
 });
 const home = async (outings: readonly object[], sites: readonly object[] = []) => {
   asked.mockImplementation(async (url) => (url === "/api/outings" ? outings : sites));
-  show(<Home />);
+  show(<Home intents={INTENTS} />);
   await screen.findByRole("button", { name: "Begin this outing" });
 };
 
@@ -103,7 +104,7 @@ describe("the first page", () => {
       if (url === "/api/outings") throw new ProblemError("no-answer", "The application does not answer.");
       return [];
     });
-    show(<Home />);
+    show(<Home intents={INTENTS} />);
     expect(await screen.findByText("The application does not answer.")).toBeTruthy();
   });
 });

@@ -20,7 +20,7 @@ import { TextField } from "@/ui/TextField";
 const WorldMap = dynamic(() => import("@/features/sites/WorldMap").then(({ WorldMap }) => WorldMap), { ssr: false });
 
 interface PlaceQuestionProps {
-  /** What will be planned there; null while nobody asks. */
+  /** What will be planned there. */
   readonly planned: string | null;
   readonly busy: boolean;
   readonly problem: string | null;
@@ -40,7 +40,7 @@ async function nameOf({ latitudeDeg, longitudeDeg }: Coordinates): Promise<strin
 /** Asks once where one will be: a town, a point of the map, coordinates, or the device's own place where it is allowed to say. */
 export function PlaceQuestion({ planned, busy, problem, onPlace, onClose }: PlaceQuestionProps) {
   return (
-    <Dialog.Root open={planned !== null} onOpenChange={(change) => !change.open && onClose()} size="lg">
+    <Dialog.Root open onOpenChange={(change) => !change.open && onClose()} size="lg">
       <Portal>
         <Dialog.Backdrop bg="blackAlpha.700" />
         <Dialog.Positioner>

@@ -2,21 +2,25 @@
 
 import { Box, Flex } from "@chakra-ui/react";
 import { useMutation } from "@tanstack/react-query";
+import dynamic from "next/dynamic";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import type { z } from "zod";
 import { type SiteReply, tonightReply } from "@/contracts/replies";
 import type { tonightRequest } from "@/contracts/requests";
-import { type IntentId, intentOf } from "@/core/intent";
+import type { IntentId } from "@/core/intent";
 import { errorText, sendJson } from "@/features/api/client";
 import { WITH_WEATHER } from "@/features/night/weatherWords";
 import { Choose } from "@/ui/Choose";
-import { PlaceQuestion } from "./PlaceQuestion";
-import { TonightPictures } from "./TonightPictures";
+import { type NamedIntent, TonightPictures } from "./TonightPictures";
 import { useNextWindows } from "./useNextWindows";
 import { usePlace } from "./usePlace";
 
+/** Asked once, and by most never. */
+const PlaceQuestion = dynamic(() => import("./PlaceQuestion").then((module) => module.PlaceQuestion), { ssr: false });
+
 interface TonightProps {
+  readonly intents: readonly NamedIntent[];
   /** Undefined until they are there. */
   readonly sites: readonly SiteReply[] | undefined;
   /** Where the newest outing goes. */
@@ -24,7 +28,7 @@ interface TonightProps {
 }
 
 /** From the question to a picture before it is taken: a press plans the shot, asking for a place only where there is none. */
-export function Tonight({ sites, newest }: TonightProps) {
+export function Tonight({ intents, sites, newest }: TonightProps) {
   const [site, choose] = usePlace(sites, newest);
   const windows = useNextWindows(site);
   const router = useRouter();
@@ -62,18 +66,21 @@ export function Tonight({ sites, newest }: TonightProps) {
         </Box>
       )}
       <TonightPictures
+        intents={intents}
         site={site}
         windows={windows}
         planned={planned}
         onChoose={(intent) => (site ? plan.mutate({ intent, siteId: site.id }) : setAsked(intent))}
       />
-      <PlaceQuestion
-        planned={asked && intentOf(asked).name}
-        busy={planned !== null}
-        problem={problem}
-        onPlace={(place) => asked && plan.mutate({ intent: asked, site: place })}
-        onClose={() => setAsked(null)}
-      />
+      {asked && (
+        <PlaceQuestion
+          planned={intents.find(({ id }) => id === asked)?.name ?? null}
+          busy={planned !== null}
+          problem={problem}
+          onPlace={(place) => asked && plan.mutate({ intent: asked, site: place })}
+          onClose={() => setAsked(null)}
+        />
+      )}
     </Box>
   );
 }

@@ -3,12 +3,18 @@
 import { Box, Grid } from "@chakra-ui/react";
 import { DateTime } from "luxon";
 import type { SiteReply } from "@/contracts/replies";
-import { INTENTS, type IntentId } from "@/core/intent";
-import { type NextWindow, nightDateOf } from "@/core/night";
+import type { Intent, IntentId } from "@/core/intent";
+import type { NextWindow } from "@/core/night";
+import { nightDateOf } from "@/core/night/nightDate";
 import { clock } from "@/features/nightPlan/clock";
 import { Action } from "@/ui/Action";
 
+/** An intent in words. */
+export type NamedIntent = Pick<Intent, "id" | "name" | "goal">;
+
 interface TonightPicturesProps {
+  /** All of them, the first one large. */
+  readonly intents: readonly NamedIntent[];
   /** Where one will be; null where nobody said. */
   readonly site: SiteReply | null;
   /** Null until they are worked out. */
@@ -29,7 +35,7 @@ function whenOf(window: NextWindow, { zone, longitudeDeg }: SiteReply): string {
 }
 
 /** What may be taken: the thirteen intents as pictures from the application's own scenes. A press plans one. */
-export function TonightPictures({ site, windows, planned, onChoose }: TonightPicturesProps) {
+export function TonightPictures({ intents, site, windows, planned, onChoose }: TonightPicturesProps) {
   return (
     <Grid
       as="ul"
@@ -38,7 +44,7 @@ export function TonightPictures({ site, windows, planned, onChoose }: TonightPic
       templateColumns={{ base: "repeat(2, minmax(0, 1fr))", md: "repeat(4, minmax(0, 1fr))" }}
       gap="6px"
     >
-      {INTENTS.map(({ id, name, goal }, index) => (
+      {intents.map(({ id, name, goal }, index) => (
         <Box as="li" key={id} {...(index === 0 ? LARGE : {})}>
           <Action
             look="tile"

@@ -10,7 +10,7 @@ import { Tonight } from "./Tonight";
 
 const push = jest.fn();
 jest.mock("next/navigation", () => ({ useRouter: () => ({ push }) }));
-jest.mock("next/dynamic", () => () => () => null);
+jest.mock("@/features/sites/WorldMap", () => ({ WorldMap: () => null }));
 jest.mock("@/features/api/client", () => ({
   ...jest.requireActual("@/features/api/client"),
   getJson: jest.fn(),
@@ -31,7 +31,7 @@ beforeEach(() => {
 
 describe("what it shall be tonight", () => {
   it("is asked with all intents as pictures, and when each is best done where one was last", async () => {
-    show(<Tonight sites={[pier, cove]} newest="Cove" />);
+    show(<Tonight intents={INTENTS} sites={[pier, cove]} newest="Cove" />);
     const list = within(screen.getByRole("list", { name: "What may be taken" }));
     const shown = list.getAllByRole("button");
     expect(shown.map((each) => each.querySelector("img")?.getAttribute("src"))).toEqual(
@@ -47,10 +47,10 @@ describe("what it shall be tonight", () => {
   });
 
   it("goes from one press to the rehearsed picture, at the place that was chosen last", async () => {
-    const first = show(<Tonight sites={[pier, cove]} newest={null} />);
+    const first = show(<Tonight intents={INTENTS} sites={[pier, cove]} newest={null} />);
     fireEvent.change(screen.getByLabelText("Where"), { target: { value: cove.id } });
     first.unmount();
-    show(<Tonight sites={[pier, cove]} newest={null} />);
+    show(<Tonight intents={INTENTS} sites={[pier, cove]} newest={null} />);
     await press(/^Smoothed water/);
     expect(sent.mock.lastCall?.slice(0, 3)).toEqual([
       "POST",
@@ -65,10 +65,10 @@ describe("what it shall be tonight", () => {
 
   it("asks for a place where there is none, and takes a town at once", async () => {
     asked.mockResolvedValue([{ name: "Bergen", country: "NO", latitudeDeg: 60.39, longitudeDeg: 5.33 }]);
-    show(<Tonight sites={[]} newest={undefined} />);
+    show(<Tonight intents={INTENTS} sites={[]} newest={undefined} />);
     await press(/^Star arcs/);
     expect(sent).not.toHaveBeenCalled();
-    expect(screen.getByRole("dialog", { name: "Where will you be?" }).textContent).toContain(
+    expect((await screen.findByRole("dialog", { name: "Where will you be?" })).textContent).toContain(
       "Star arcs is planned for",
     );
     fireEvent.change(screen.getByLabelText("A town (no network needed)"), { target: { value: "berg" } });
@@ -81,8 +81,9 @@ describe("what it shall be tonight", () => {
   });
 
   it("takes coordinates, with what is wrong beside them, and leaves when one would rather not", async () => {
-    show(<Tonight sites={[]} newest={undefined} />);
+    show(<Tonight intents={INTENTS} sites={[]} newest={undefined} />);
     await press(/^Light trails/);
+    await screen.findByRole("dialog");
     enter("Coordinates", "91, 0");
     enter("Name of the place", "Weir");
     await press("Plan it here");
@@ -97,8 +98,9 @@ describe("what it shall be tonight", () => {
     const getCurrentPosition = jest.fn();
     Object.defineProperty(navigator, "geolocation", { configurable: true, value: { getCurrentPosition } });
     asked.mockResolvedValue([{ name: "Bergen", country: "NO", latitudeDeg: 60.39, longitudeDeg: 5.33 }]);
-    show(<Tonight sites={[]} newest={undefined} />);
+    show(<Tonight intents={INTENTS} sites={[]} newest={undefined} />);
     await press(/^Light trails/);
+    await screen.findByRole("dialog");
     await press("Ask this device where it is");
     await act(async () => getCurrentPosition.mock.lastCall[1]({ message: "User denied Geolocation" }));
     expect(screen.getByRole("alert").textContent).toContain("did not say where it is (User denied Geolocation)");
@@ -114,7 +116,7 @@ describe("what it shall be tonight", () => {
 
   it("says what went wrong, and lets one try again", async () => {
     sent.mockRejectedValue(new ProblemError("full", "There is no room on the disk."));
-    show(<Tonight sites={[pier]} newest={null} />);
+    show(<Tonight intents={INTENTS} sites={[pier]} newest={null} />);
     await press(/^Light trails/);
     expect((await screen.findByRole("alert")).textContent).toBe("There is no room on the disk.");
     expect(tile(/^Light trails/).hasAttribute("disabled")).toBe(false);
