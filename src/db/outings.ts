@@ -17,6 +17,8 @@ export interface NewShot {
   readonly intent?: IntentId;
   readonly beginsAt?: Date;
   readonly minutes?: number;
+  readonly walkMinutes?: number;
+  readonly setupMinutes?: number;
   readonly aim?: ShotAim;
   readonly scene?: SavedScene;
 }

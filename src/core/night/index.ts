@@ -14,6 +14,6 @@ export { type NextWindow, nextWindows } from "./nextWindows";
 export { nightDateOf } from "./nightDate";
 export { arrangeShots, MOST_SHOTS, type PlacedShot, type ShotToPlace } from "./schedule";
 export { bestStretch, type ScoredStretch, type ScoreReason, scoreMoment, scoreReasons } from "./score";
-export { bestOfSlots, type ScoredSlot, SLOT_MINUTES, slotScores } from "./slots";
+export { bestOfSlots, type ScoredSlot, SLOT_MINUTES, scoreOfBlock, slotScores } from "./slots";
 export { BALANCE_STOPS, type NightWindow, nightWindows, WINDOW_KINDS, type WindowKind } from "./windows";
 export { datesOfYear, NIGHT_SLOTS, type NightHours, planWithoutWeather, type ScoredNight, scoreYear } from "./year";

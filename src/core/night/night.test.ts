@@ -17,6 +17,7 @@ import {
   planNight,
   planWithoutWeather,
   scoreMoment,
+  scoreOfBlock,
   scoreReasons,
   scoreYear,
   slotScores,
@@ -188,6 +189,11 @@ describe("one question, one answer", () => {
       (slot) => slot.atMs >= beginMs && slot.atMs < beginMs + 15 * MINUTE,
     );
     expect(within.reduce((sum, slot) => sum + slot.score, 0) / within.length).toBeCloseTo(score, 9);
+    const slots = slotScores(plan, "light-trails");
+    expect(scoreOfBlock(slots, beginMs, 15)).toBeCloseTo(score, 9);
+    // At noon there is nothing, and beyond the night there is no score.
+    expect(scoreOfBlock(slots, plan.night.span.begin.getTime(), 30)).toBe(0);
+    expect(scoreOfBlock(slots, plan.night.span.end.getTime() + MINUTE, 15)).toBeNull();
     const late = plan.momentAt(sunset(plan.night)!.getTime() + 5 * 3_600_000);
     const waiting = scoreReasons("light-trails", late, quay).find(({ name }) => name === "early enough")!;
     expect(waiting.value).toBeCloseTo(0.7, 6);

@@ -36,6 +36,13 @@ export const bestOfSlots = (slots: readonly ScoredSlot[], minutes: number): Scor
     minutes * MINUTE_MS,
   );
 
+/** Mean score of the slots that a block of time lies over; null where the night has none of it. */
+export function scoreOfBlock(slots: readonly ScoredSlot[], beginMs: number, minutes: number): number | null {
+  const endMs = beginMs + minutes * MINUTE_MS;
+  const under = slots.filter(({ atMs }) => atMs < endMs && atMs + SLOT_MS > beginMs);
+  return under.length === 0 ? null : under.reduce((sum, { score }) => sum + score, 0) / under.length;
+}
+
 /** The slot that begins at an instant or holds it. */
 export const slotAt = (plan: NightPlan, atMs: number): number =>
   Math.floor((atMs - plan.night.span.begin.getTime()) / SLOT_MS);

@@ -13,6 +13,7 @@ import type { ShotPart } from "@/features/shot/useShotChange";
 import { Action } from "@/ui/Action";
 import { Choose } from "@/ui/Choose";
 import { Entry } from "@/ui/Entry";
+import { ShotScore } from "./ShotScore";
 
 interface ShotListProps {
   readonly night: Night;
@@ -53,7 +54,8 @@ interface ShotRowProps {
   readonly onRemove: () => void;
 }
 
-function ShotRow({ shot, night: { site, beginMs }, onChange, onRemove }: ShotRowProps) {
+function ShotRow({ shot, night, onChange, onRemove }: ShotRowProps) {
+  const { site, beginMs } = night;
   const { name } = shot;
   const commitBegin = (typed: string): string | null => {
     const text = typed.trim();
@@ -108,6 +110,7 @@ function ShotRow({ shot, night: { site, beginMs }, onChange, onRemove }: ShotRow
           onCommit={(setupMinutes) => onChange({ setupMinutes }, `${setupMinutes} min to set up ${name}.`)}
         />
       </Flex>
+      <ShotScore shot={shot} night={night} />
     </Box>
   );
 }
