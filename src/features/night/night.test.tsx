@@ -1,5 +1,5 @@
 /** @jest-environment jsdom */
-import { fireEvent, screen, waitFor, within } from "@testing-library/react";
+import { cleanup, fireEvent, screen, waitFor, within } from "@testing-library/react";
 import type { OutingReply, ShotReply } from "@/contracts/replies";
 import { CAUTIONS, INTENTS, intentOf } from "@/core/intent";
 import { NO_OVERRIDES, WINDOW_KINDS } from "@/core/night";
@@ -55,6 +55,39 @@ describe("a night shared between ribbon and stations", () => {
 
   it("is none for loose files", async () => {
     expect((await inNight(() => <span />, outingReply([shotReply("x")], null))).night).toBeNull();
+  });
+});
+
+describe("a shot on the night", () => {
+  const rows = (night: Night) => (
+    <ShotList
+      night={night}
+      conflicts={[]}
+      busy={false}
+      onChange={() => {}}
+      onRemove={() => {}}
+      onAdd={() => {}}
+      onArrange={() => {}}
+    />
+  );
+
+  it("at its best time says the score that the column says, and nothing of another time", async () => {
+    const { night } = await inNight(() => <span />);
+    const { beginMs, score } = night!.best;
+    const minutes = intentOf("light-trails").usualMinutes;
+    const best = shotReply("Bridge", { minutes, beginsAt: new Date(beginMs).toISOString() });
+    cleanup();
+    await inNight(rows, outingReply([best]));
+    expect(screen.getByText(`Scores ${Math.round(score)} there, with the night\u2019s weather.`)).toBeTruthy();
+  });
+
+  it("at a poor time says when it would do better; off the night it says nothing", async () => {
+    const shots = [shotReply("Bridge", { beginsAt: "2026-10-25T01:00:00.000Z" }), shotReply("Square")];
+    const { night } = await inNight(rows, outingReply(shots));
+    const said = screen.getAllByText(/^Scores /);
+    expect(said).toHaveLength(1);
+    expect(said[0]!.textContent).toMatch(/; by itself \d+ from \d\d:\d\d\.$/);
+    expect(said[0]!.textContent).toContain(clock(night!.best.beginMs, "Europe/Vienna").slice(0, 2));
   });
 });
 
