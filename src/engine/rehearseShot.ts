@@ -1,7 +1,7 @@
 import { chosenCamera } from "@/core/camera";
 import { plannedFrames } from "@/core/capture";
 import { parseRecipe } from "@/core/recipe";
-import { REST_WIDTH_PX, type Rehearsal, rehearse, standInFor } from "@/core/rehearse";
+import { asFollowed, asTurned, REST_WIDTH_PX, type Rehearsal, rehearse, standInFor } from "@/core/rehearse";
 import { setStage } from "@/core/scene";
 import { rehearsalKey, rehearsedPlan, rehearsedShot, shotRequest } from "@/core/shot";
 import { studyOf } from "@/core/solve";
@@ -21,7 +21,9 @@ export async function rehearseShot(db: Db, shot: Shot): Promise<void> {
   const plan = rehearsedPlan(shot, study);
   const rehearsed = rehearsedShot(request, shot, night, plan);
   const { lens } = request.camera;
-  const stage = setStage(standInFor(shot.intent, request, rehearsed.sky, lens), lens, REST_WIDTH_PX);
+  const { intent } = shot;
+  const place = setStage(standInFor(intent, asFollowed(intent, request), rehearsed.sky, lens), lens, REST_WIDTH_PX);
+  const stage = asTurned(intent, request, place, plan);
   let whole: Rehearsal | null = null;
   for (const picture of rehearse(stage, plan, plannedFrames(plan), request)) whole = picture ?? whole;
   if (whole) await writeRehearsal(rehearsalName(rehearsalKey(rehearsed, REST_WIDTH_PX)), whole);

@@ -3,6 +3,8 @@ import type { CapturePlan } from "../core/capture";
 import { shownKey } from "../core/facts";
 import { outlookOf } from "../core/outlook";
 import {
+  asFollowed,
+  asTurned,
   framesUntil,
   ownStage,
   type Rehearsal,
@@ -88,7 +90,8 @@ async function inParts<Value>(
 
 function sceneOf(wish: Rehearsed): Scene {
   const { request, sky } = wish;
-  return scenes.get(placeKey(wish), () => standInFor(request.intent, request, sky, request.camera.lens));
+  const { intent, camera } = request;
+  return scenes.get(placeKey(wish), () => standInFor(intent, asFollowed(intent, request), sky, camera.lens));
 }
 
 /** The place lit at a width, kept for the next question; null where it is no longer wanted before it is. */
@@ -142,11 +145,12 @@ export const rehearseWorker = {
       return show(rehearse(stage, plan, frames), { unknown: unknownPixels(frame) });
     }
     const measured = openedSeconds === null && wish.reads ? wish.request : null;
+    const seen = (stage: Stage) => asTurned(wish.request.intent, wish.request, stage, plan);
     let glanced: Rehearsal | null = null;
     if (!stages.has(stageKey(wish, widthPx)) && widthPx > GLANCE_WIDTH_PX) {
       const glance = await staged(wish, glanceWidth(wish, widthPx), isWanted);
       if (!glance || !isWanted()) return;
-      for (const picture of rehearse(glance, plan, frames)) {
+      for (const picture of rehearse(seen(glance), plan, frames)) {
         glanced = picture ?? glanced;
         if (picture) await onPicture({ ...picture, litShare: 0 });
         await aMoment();
@@ -155,7 +159,7 @@ export const rehearseWorker = {
     }
     const tellShare = (litShare: number) => void (glanced && isWanted() && onPicture({ ...glanced, litShare }));
     const stage = await staged(wish, widthPx, isWanted, tellShare);
-    if (stage && isWanted()) await show(rehearse(stage, plan, frames, measured));
+    if (stage && isWanted()) await show(rehearse(seen(stage), plan, frames, measured));
   },
 
   /** Lights a place at widths that will be asked for, as long as nothing is asked for meanwhile. */
@@ -183,7 +187,7 @@ export const rehearseWorker = {
     const stage = await inParts(lightPart(scene, lens, partOf(whole, left, top, ...LOUPE_PX)), isWanted);
     if (!stage) return null;
     let last: Rehearsal | null = null;
-    for (const picture of rehearse(stage, wish.plan)) {
+    for (const picture of rehearse(asTurned(wish.request.intent, wish.request, stage, wish.plan), wish.plan)) {
       last = picture ?? last;
       await aMoment();
       if (!isWanted()) return null;

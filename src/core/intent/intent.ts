@@ -41,6 +41,8 @@ export interface Intent {
   readonly shapes: readonly RecipeShape[];
   /** Released when the phone is at rest, or at the moment that the subject gives. */
   readonly release: "settled" | "at-once";
+  /** Whether the camera turns with what passes, so that this stands still in the picture and all else is drawn out. */
+  readonly follows: boolean;
   /** Where it should come out, stops from the meter, and what is metered there. */
   readonly target: (request: SolveRequest) => { readonly of: "surfaces" | "sky"; readonly stops: number };
   /** More of it makes a better picture once the demands are met. */

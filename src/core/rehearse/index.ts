@@ -1,3 +1,4 @@
+export { asFollowed, asTurned } from "./follow";
 export { fuseFrames, fusing } from "./fuseFrames";
 export { type CrossedLimit, type Gathering, type GatheringLight, gatheringOf, lightAt } from "./gathering";
 export {

@@ -2,20 +2,9 @@ import { chosenCamera } from "@/core/camera";
 import { type CapturePlan, planCapture, plannedFrames } from "@/core/capture";
 import type { SceneFacts } from "@/core/facts";
 import { type IntentId, usualScene } from "@/core/intent";
-import type { Mover } from "@/core/motion";
 import { parseRecipe } from "@/core/recipe";
-import { rehearse, standInFor } from "@/core/rehearse";
-import {
-  blurWhole,
-  type DevelopedFrame,
-  partOf,
-  type Scene,
-  type Stage,
-  setPart,
-  simulateFrame,
-  viewOf,
-  wayKernel,
-} from "@/core/scene";
+import { asFollowed, asTurned, rehearse, standInFor } from "@/core/rehearse";
+import { type DevelopedFrame, partOf, type Scene, type Stage, setPart, simulateFrame, viewOf } from "@/core/scene";
 import { solve } from "@/core/solve";
 
 /** Filters of a usual kit, stops: ND 8 and ND 64. */
@@ -28,8 +17,6 @@ interface Look {
   readonly facts?: Partial<SceneFacts>;
   /** A part of the view: its middle, as shares of the view's width and height, and how many times closer it is. */
   readonly part?: readonly [x: number, y: number, closer: number];
-  /** Whether the camera turns with the subject, which stands still in the picture while everything else passes. */
-  readonly turns?: boolean;
   /** Another night under the same stars, and when in it the shutter opens. */
   readonly night?: { readonly atMs: number; readonly siderealHours: number; readonly opensSeconds: number };
 }
@@ -46,12 +33,9 @@ const LOOKS: Partial<Record<IntentId, Look>> = {
   "blurred-subject": { part: [0.42, 0.62, 1.4] },
   meteors: { night: GEMINIDS },
   "frozen-action": { part: [0.57, 0.55, 1.7] },
-  sweep: { part: [0.5, 0.55, 1.5], turns: true },
+  sweep: { part: [0.5, 0.55, 1.5] },
   "moving-picture": { part: [0.5, 0.5, 1.5] },
 };
-
-/** Slow enough to stand still in every exposure, metres a second. */
-const STANDING_MPS = 0.02;
 
 const mainCamera = () => chosenCamera({ phones: [], clipOns: [] }, null);
 
@@ -79,40 +63,24 @@ function stageOf(scene: Scene, [x, y, closer]: NonNullable<Look["part"]>, widthP
   );
 }
 
-/** The stage with its still light drawn out as it passes a camera that turns with a mover. */
-function turning({ still, ...stage }: Stage, { distanceM, speedMps }: Mover, plan: CapturePlan): Stage {
-  const { width, height, focalPx } = stage.view;
-  const lengthPx = (speedMps / distanceM) * plannedFrames(plan)[0]!.deliveredSeconds * focalPx;
-  const steps = Math.max(2, Math.ceil(lengthPx));
-  const way = wayKernel(Array.from({ length: steps }, (_, at) => ({ x: (at / (steps - 1) - 0.5) * lengthPx, y: 0 })));
-  if (!way) return { still, ...stage };
-  const light = new Float32Array(still.light.length);
-  blurWhole(way, width, height, still.light, light);
-  return { ...stage, still: { ...still, light } };
-}
-
 /**
  * The picture that shows what an intent is: its usual scene, taken with the generic phone by the solver's best recipe.
  *
  * @throws RangeError where the solver has no recipe for the scene.
  */
 export function intentPicture(intent: IntentId, widthPx: number): DevelopedFrame {
-  const { facts: otherwise, part = [0.5, 0.5, 1], turns, night } = LOOKS[intent] ?? {};
+  const { facts: otherwise, part = [0.5, 0.5, 1], night } = LOOKS[intent] ?? {};
   const facts = { ...usualScene(intent), ...otherwise };
   const plan = bestPlan(intent, facts);
   const { lens } = mainCamera();
-  if (turns && facts.mover) {
-    const standing = { ...facts, mover: { ...facts.mover, speedMps: STANDING_MPS } };
-    const stage = stageOf(standInFor(intent, standing, null, lens), part, widthPx);
-    return simulateFrame(turning(stage, facts.mover, plan), plan, plannedFrames(plan)[0]!);
-  }
-  const scene = standInFor(intent, facts, null, lens);
+  const scene = standInFor(intent, asFollowed(intent, facts), null, lens);
   if (night && scene.stars) {
     const { atMs, siderealHours, opensSeconds } = night;
     const stage = stageOf({ ...scene, stars: { ...scene.stars, atMs, siderealHours } }, part, widthPx);
     return simulateFrame(stage, plan, { ...plannedFrames(plan)[0]!, opensSeconds });
   }
   let picture: DevelopedFrame | null = null;
-  for (const next of rehearse(stageOf(scene, part, widthPx), plan)) picture = next ?? picture;
+  const stage = asTurned(intent, facts, stageOf(scene, part, widthPx), plan);
+  for (const next of rehearse(stage, plan)) picture = next ?? picture;
   return picture!;
 }

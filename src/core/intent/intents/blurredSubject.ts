@@ -27,6 +27,7 @@ export const blurredSubject = {
   windows: ["balance", "blue"],
   shapes: ["one", "mean"],
   release: "settled",
+  follows: false,
   target: (request) => ({ of: "surfaces", stops: targetStops(request) }),
   quality: littleNoise,
   needs: [NEEDS_MOVER],

@@ -23,6 +23,7 @@ export const emptiedPlace = {
   windows: ["balance", "quiet-road"],
   shapes: ["one", "mean", "median"],
   release: "settled",
+  follows: false,
   target: (request) => ({ of: "surfaces", stops: targetStops(request) }),
   quality: littleNoise,
   needs: [NEEDS_CROWD],

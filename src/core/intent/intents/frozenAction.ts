@@ -23,6 +23,7 @@ export const frozenAction = {
   windows: ["golden", "balance"],
   shapes: ["one"],
   release: "at-once",
+  follows: false,
   target: (request) => ({ of: "surfaces", stops: targetStops(request) }),
   quality: littleNoise,
   needs: [NEEDS_MOVER],

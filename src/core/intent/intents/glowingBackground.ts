@@ -23,6 +23,7 @@ export const glowingBackground = {
   windows: ["balance", "blue"],
   shapes: ["one", "mean"],
   release: "settled",
+  follows: false,
   target: (request) => ({ of: "surfaces", stops: targetStops(request) }),
   quality: littleNoise,
   needs: [NEEDS_DISTANCES],

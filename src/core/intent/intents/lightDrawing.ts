@@ -32,6 +32,7 @@ export const lightDrawing = {
   windows: ["dark", "quiet-road"],
   shapes: ["one"],
   release: "settled",
+  follows: false,
   target: () => ({ of: "surfaces", stops: BEHIND_A_DRAWING_STOPS }),
   // No second more than it takes: stray light gathers while somebody draws.
   quality: () => 0,

@@ -32,6 +32,7 @@ export const lightTrails = {
   windows: ["balance", "blue", "busy-road"],
   shapes: ["one", "mean", "lighten"],
   release: "settled",
+  follows: false,
   target: (request) => ({ of: "surfaces", stops: targetStops(request) }),
   quality: (outlook) => TRAIL_WEIGHT * trailsAboveBase(outlook) + littleNoise(outlook) / TRAIL_WEIGHT,
   needs: [NEEDS_MOVER, NEEDS_LAMPS],

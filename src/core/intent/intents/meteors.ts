@@ -26,6 +26,7 @@ export const meteors = {
   windows: ["shower", "clear-dark", "moonless-dark"],
   shapes: ["burst"],
   release: "settled",
+  follows: false,
   target: () => ({ of: "sky", stops: NIGHT_SKY_TARGET }),
   quality: faintStars,
   needs: [NEEDS_SKY],

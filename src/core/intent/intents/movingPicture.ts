@@ -21,6 +21,7 @@ export const movingPicture = {
   windows: ["golden", "balance"],
   shapes: ["one"],
   release: "at-once",
+  follows: false,
   target: (request) => ({ of: "surfaces", stops: targetStops(request) }),
   quality: ({ shutterAngleDeg }, { schools }) => -10 * Math.abs(Math.log2(shutterAngleDeg / schools.shutterAngleDeg)),
   needs: [],

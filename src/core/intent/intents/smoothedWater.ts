@@ -23,6 +23,7 @@ export const smoothedWater = {
   windows: ["balance", "blue", "high-tide", "low-tide"],
   shapes: ["one", "mean"],
   release: "settled",
+  follows: false,
   target: (request) => ({ of: "surfaces", stops: targetStops(request) }),
   quality: littleNoise,
   needs: [NEEDS_WATER],

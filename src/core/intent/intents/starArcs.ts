@@ -27,6 +27,7 @@ export const starArcs = {
   windows: ["clear-dark", "moonless-dark", "dark"],
   shapes: ["sequence"],
   release: "settled",
+  follows: false,
   target: () => ({ of: "sky", stops: NIGHT_SKY_TARGET }),
   quality: faintStars,
   needs: [NEEDS_SKY],

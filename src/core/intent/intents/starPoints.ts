@@ -26,6 +26,7 @@ export const starPoints = {
   windows: ["clear-core", "core-in-dark", "moonless-dark"],
   shapes: ["one"],
   release: "settled",
+  follows: false,
   target: () => ({ of: "sky", stops: NIGHT_SKY_TARGET }),
   quality: faintStars,
   needs: [NEEDS_SKY],

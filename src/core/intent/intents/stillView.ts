@@ -21,6 +21,7 @@ export const stillView = {
   windows: ["balance", "blue"],
   shapes: ["one", "mean", "bracket"],
   release: "settled",
+  follows: false,
   target: (request) => ({ of: "surfaces", stops: targetStops(request) }),
   quality: littleNoise,
   needs: [],

@@ -28,6 +28,7 @@ export const sweep = {
   windows: ["balance", "busy-road"],
   shapes: ["one"],
   release: "at-once",
+  follows: true,
   target: (request) => ({ of: "surfaces", stops: targetStops(request) }),
   quality: littleNoise,
   needs: [NEEDS_MOVER],
