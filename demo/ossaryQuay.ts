@@ -26,7 +26,7 @@ const POCKET_B = {
 const ALONG_THE_QUAY = { distanceM: 14, speedMps: 11, headingDegFromPerpendicular: -74 } as const;
 
 /** From one tripod's place to the next on the same quay. */
-const BESIDE = { walkMinutes: 2, setupMinutes: 3 } as const;
+const BESIDE = { walkMinutes: 2, setupMinutes: 2 } as const;
 
 /** The demo scenario: an invented estuary town with a dark marsh beside it; one outing done, one planned for tonight. */
 export const OSSARY_QUAY = {
@@ -116,6 +116,7 @@ export const OSSARY_QUAY = {
       {
         name: "Cable tram, whole climb",
         intent: "blurred-subject",
+        minutesAfterSunset: 40,
         minutes: 5,
         ...BESIDE,
         aim: { ...LEVEL, azimuthDeg: 226, tiltDeg: 13, guides: "thirds" },
@@ -124,7 +125,8 @@ export const OSSARY_QUAY = {
       {
         name: "Quay lamps on still water",
         intent: "smoothed-water",
-        minutes: 5,
+        minutesAfterSunset: 59,
+        minutes: 10,
         ...BESIDE,
         aim: { ...LEVEL, azimuthDeg: 247, tiltDeg: 4, guides: "middle" },
         recipeLine: "16 x 4s every 4.5s | iso 50 | nd 8 | wb 3800K | focus inf | delay 2s | jpeg -> mean",
@@ -133,7 +135,8 @@ export const OSSARY_QUAY = {
         name: "Traffic along the quay",
         intent: "light-trails",
         mover: ALONG_THE_QUAY,
-        minutes: 10,
+        minutesAfterSunset: 30,
+        minutes: 6,
         ...BESIDE,
         aim: { ...LEVEL, azimuthDeg: 196, tiltDeg: 8, guides: "none" },
         recipeLine: "20 x 0.5s every 1s | iso 50 | wb 4200K | focus 12m | delay 2s | jpeg -> lighten",

@@ -7,14 +7,13 @@ import { LIMITS } from "@/contracts/limits";
 import { saidOf, savedScene } from "@/core/facts";
 import { type IntentId, usualScene } from "@/core/intent";
 import type { Mover } from "@/core/motion";
-import { arrangeOnNight } from "@/core/night";
 import { parseRecipe } from "@/core/recipe";
-import { nightSky, sunEvents } from "@/core/sky";
+import { nightSky, sunEvents, sunset } from "@/core/sky";
 import type { StackMethod } from "@/core/stack";
 import type { Db } from "@/db/database";
 import { saveKitItem } from "@/db/kit";
 import { updateLogEntry } from "@/db/log";
-import { createOuting, createShot, findOuting, findShot, updateShot } from "@/db/outings";
+import { createOuting, createShot, findOuting, findShot } from "@/db/outings";
 import { listFrames, runSize } from "@/db/runs";
 import { logEntries, runs, stacks } from "@/db/schema";
 import { createSite } from "@/db/sites";
@@ -27,7 +26,6 @@ import { runStackJob } from "../jobs/stackJob";
 import { FolderHeldError } from "../owner";
 import { linkedPhone } from "../phone/linked";
 import { endOwnStandIn } from "../phone/ownStandIn";
-import { nightOf } from "../plan/nightOf";
 import { rehearseShot } from "../rehearseShot";
 import { startRun } from "../runs";
 
@@ -154,12 +152,13 @@ async function seed(): Promise<void> {
   await annotate(db, finished.shotId, doneShot, takenAt);
 
   const date = isoDate(Date.now());
-  const [first, ...others] = tonight.shots.map(rowOf);
+  const sets = sunset(nightSky(site, date));
+  const [first, ...others] = tonight.shots.map(({ minutesAfterSunset, ...shot }) => ({
+    ...rowOf(shot),
+    ...(sets ? { beginsAt: new Date(sets.getTime() + minutesAfterSunset * MINUTE_MS) } : {}),
+  }));
   const { outing } = await createOuting(db, { name: tonight.name, siteId: site.id, date, shot: first! });
   for (const shot of others) await createShot(db, { outingId: outing.id, ...shot });
-  const planned = await findOuting(db, outing.id);
-  const { begins } = arrangeOnNight(nightOf(planned!)!, planned!.shots);
-  for (const [shotId, beginMs] of begins) await updateShot(db, shotId, { beginsAt: new Date(beginMs) });
   const detail = await findOuting(db, outing.id);
   const rehearsed = [await findShot(db, finished.shotId), ...detail!.shots].filter((each) => each !== undefined);
   for (const [index, each] of rehearsed.entries()) {
