@@ -116,7 +116,7 @@ export const OSSARY_QUAY = {
       {
         name: "Cable tram, whole climb",
         intent: "blurred-subject",
-        minutesAfterSunset: 40,
+        minutesAfterSunset: 36,
         minutes: 5,
         ...BESIDE,
         aim: { ...LEVEL, azimuthDeg: 226, tiltDeg: 13, guides: "thirds" },
@@ -135,7 +135,7 @@ export const OSSARY_QUAY = {
         name: "Traffic along the quay",
         intent: "light-trails",
         mover: ALONG_THE_QUAY,
-        minutesAfterSunset: 30,
+        minutesAfterSunset: 45,
         minutes: 6,
         ...BESIDE,
         aim: { ...LEVEL, azimuthDeg: 196, tiltDeg: 8, guides: "none" },
