@@ -1,4 +1,4 @@
-import { mkdtemp, readdir, rm, utimes, writeFile } from "node:fs/promises";
+import { mkdir, mkdtemp, readdir, rm, utimes, writeFile } from "node:fs/promises";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { packRehearsal } from "@/contracts/keptRehearsal";
@@ -65,8 +65,6 @@ describe("rehearsed pictures that are kept", () => {
 
   it("are forgotten when another build made them", async () => {
     await keepRehearsal(rehearsalName("a shot"), bytes);
-    await rm(join(folder, "rehearsals", "of-an-older-build"), { recursive: true, force: true });
-    const { mkdir } = await import("node:fs/promises");
     await mkdir(join(folder, "rehearsals", "of-an-older-build"));
     await forgetOtherBuilds();
     expect(await readdir(join(folder, "rehearsals"))).toHaveLength(1);

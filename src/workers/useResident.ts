@@ -36,7 +36,7 @@ function leave(start: () => Running<unknown>): void {
   }, KEPT_MS);
 }
 
-/** Ends all that are kept: a page that goes, and a test that ends, leaves none behind. */
+/** Ends all that are kept, so that a test leaves none behind; a tab that goes ends its workers itself. */
 export function endResidents(): void {
   for (const { running, ends } of residents.values()) {
     if (ends !== null) clearTimeout(ends);

@@ -2,6 +2,7 @@ import type { ShotReply } from "@/contracts/replies";
 import { chosenCamera } from "@/core/camera";
 import { arrangeOnNight, NO_OVERRIDES, planNight } from "@/core/night";
 import { clock, clockSpan, instantOfClock } from "@/features/nightPlan/clock";
+import { shotReply } from "@/features/testing/replies";
 import { conflictsOf, plannedBlock } from "./planning";
 
 const site = {
@@ -23,23 +24,15 @@ const plan = planNight(site, "2026-10-24", fair);
 const camera = chosenCamera({ phones: [], clipOns: [] }, null);
 const beginMs = plan.night.span.begin.getTime();
 
-const shot = (id: string, change: Partial<ShotReply> = {}): ShotReply => ({
-  id,
-  outingId: "o",
-  name: id,
-  recipeLine: "24 x 2s every 2.5s | iso 50 -> mean",
-  intent: "light-trails",
-  beginsAt: null,
-  minutes: 10,
-  walkMinutes: 5,
-  setupMinutes: 3,
-  scene: null,
-  aim: null,
-  camera: null,
-  own: null,
-  beforeRun: null,
-  ...change,
-});
+const shot = (id: string, change: Partial<ShotReply> = {}): ShotReply =>
+  shotReply(id, {
+    id,
+    recipeLine: "24 x 2s every 2.5s | iso 50 -> mean",
+    minutes: 10,
+    walkMinutes: 5,
+    setupMinutes: 3,
+    ...change,
+  });
 
 describe("times of a night", () => {
   it("belong to the evening before midnight and to the morning after", () => {

@@ -41,7 +41,7 @@ function lightText(light: ScaledLight, name: string): string {
 interface LightScaleViewProps {
   readonly scale: LightScale;
   readonly nameOf: (of: ScaledLight["of"]) => string;
-  /** What a picture that was taken reads by its meter, stops under white; left out where none was. */
+  /** What the newest frame reads by its meter, stops under white; left out where none was taken. */
   readonly read?: number;
 }
 
