@@ -235,12 +235,17 @@ export function exposeBehindBodies(
     }
     const first = Math.max(0, Math.floor(left) - RAMP_PX);
     const end = Math.max(first, Math.min(width, Math.ceil(right) + RAMP_PX));
-    for (let i = from; i < from + 3 * first; i++) light[i] = light[i]! * shutterSeconds;
-    for (let i = from + 3 * end; i < from + 3 * width; i++) light[i] = light[i]! * shutterSeconds;
+    scale(light, from, from + 3 * first, shutterSeconds);
+    scale(light, from + 3 * end, from + 3 * width, shutterSeconds);
     if (end === first) continue;
     layOverRow(row, first, end, shutterSeconds, depth, (y - firstRow) * width, light);
     row.fill(0);
   }
+}
+
+/** Multiplies a stretch of values in place. */
+function scale(values: Float32Array, from: number, to: number, factor: number): void {
+  for (let i = from; i < to; i++) values[i] = values[i]! * factor;
 }
 
 /** Adds a row's kinks up twice and lays what comes of it over the light of its pixels; `from`: the row's first pixel. */

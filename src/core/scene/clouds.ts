@@ -66,6 +66,7 @@ export function addDrift(
   const whole = look.driftMps * shutterSeconds;
   const instants = Math.max(1, Math.min(MOST_INSTANTS, Math.ceil(whole / STEP_M)));
   const columns = Math.ceil(width / STEP_PX) + 1;
+  const between = new Float64Array(3 * columns);
   /** What is added at the places of a line across the picture. */
   const line = (y: number): Float64Array => {
     const added = new Float64Array(3 * columns);
@@ -98,17 +99,21 @@ export function addDrift(
     upper ??= line(upperY);
     lower ??= line(upperY + STEP_PX);
     const fy = (y + 0.5 - upperY) / STEP_PX;
-    for (let x = 0; x < width; x++) {
-      if (depth[from + x] !== Infinity) continue;
-      const fx = (x + 0.5) / STEP_PX;
-      const at = 3 * (fx | 0);
-      const share = fx - (fx | 0);
-      for (let c = at; c < at + 3; c++) {
-        const above = upper[c]! + share * (upper[c + 3]! - upper[c]!);
-        const below = lower[c]! + share * (lower[c + 3]! - lower[c]!);
-        const index = 3 * (from + x) + c - at;
-        out[index] = Math.max(0, out[index]! + above + fy * (below - above));
-      }
-    }
+    for (let at = 0; at < between.length; at++) between[at] = upper[at]! + fy * (lower[at]! - upper[at]!);
+    addBetween(between, depth, from, width, out);
+  }
+}
+
+/** Adds to the sky of one row, which begins at a pixel, what is known at every so many of its pixels. */
+function addBetween(known: Float64Array, depth: Float32Array, from: number, width: number, out: Float32Array): void {
+  for (let x = 0; x < width; x++) {
+    if (depth[from + x] !== Infinity) continue;
+    const fx = (x + 0.5) / STEP_PX;
+    const at = 3 * (fx | 0);
+    const share = fx - (fx | 0);
+    const index = 3 * (from + x);
+    out[index] = Math.max(0, out[index]! + known[at]! + share * (known[at + 3]! - known[at]!));
+    out[index + 1] = Math.max(0, out[index + 1]! + known[at + 1]! + share * (known[at + 4]! - known[at + 1]!));
+    out[index + 2] = Math.max(0, out[index + 2]! + known[at + 2]! + share * (known[at + 5]! - known[at + 2]!));
   }
 }

@@ -84,12 +84,13 @@ function blendRow(shares: Float32Array, ahead: number, along: number): void {
   }
 }
 
-/** The mirrored light of one row, between two rows of the grid: by its columns, slopes and channels. */
-function tableRow({ table, columns }: WaterLight, row: number, into: Float32Array): void {
-  const upper = 3 * COUNT * columns * Math.floor(row);
+/** The mirrored light of one row, between two rows of the grid: by its columns from the first to before the last, slopes and channels. */
+function tableRow({ table, columns }: WaterLight, row: number, first: number, last: number, into: Float32Array): void {
+  const upper = 3 * COUNT * columns * (row | 0);
   const lower = upper + 3 * COUNT * columns;
-  const share = row - Math.floor(row);
-  for (let at = 0; at < into.length; at++)
+  const share = row - (row | 0);
+  const end = 3 * COUNT * last;
+  for (let at = 3 * COUNT * first; at < end; at++)
     into[at] = table[upper + at]! + share * (table[lower + at]! - table[upper + at]!);
 }
 
@@ -116,7 +117,11 @@ export function addWaves(
   for (let row = 0; row < rows; row++) {
     const y = firstRow + row;
     const from = y * width;
-    if (!flows.subarray(from, from + width).includes(FLOWS.water)) continue;
+    let leftmost = 0;
+    while (leftmost < width && flows[from + leftmost] !== FLOWS.water) leftmost++;
+    if (leftmost === width) continue;
+    let rightmost = width - 1;
+    while (flows[from + rightmost] !== FLOWS.water) rightmost--;
     directionAt(view, view.centreX, y + 0.5, direction);
     const t = -above / direction[1]!;
     // Ahead of the camera on the water, and to its right where the picture's middle column is, in cells.
@@ -124,11 +129,15 @@ export function addWaves(
     blendRow(shares, (x0 * sinHeading + z0 * cosHeading) / cellM - 0.5, (t * t) / (above * view.focalPx) / cellM);
     const middle = (x0 * cosHeading - z0 * sinHeading) / cellM - 0.5;
     const cellsPerPixel = t / view.focalPx / cellM;
-    tableRow(water, Math.max(0, Math.min(water.rows - 1.001, (y - water.firstRowPx) / water.stepPx)), lights);
+    const place = Math.max(0, Math.min(water.rows - 1.001, (y - water.firstRowPx) / water.stepPx));
+    const firstColumn = Math.floor(leftmost / water.stepPx);
+    const lastColumn = Math.min(water.columns, Math.floor(rightmost / water.stepPx) + 3);
+    tableRow(water, place, firstColumn, lastColumn, lights);
     const parts = Math.min(water.stepPx, Math.ceil((water.stepPx * cellsPerPixel) / MOST_STEP_CELLS));
-    const first = middle - view.centreX * cellsPerPixel;
-    const count = wavesAlong(lights, water.columns, parts, first, (water.stepPx * cellsPerPixel) / parts, along);
-    addAlong(along, count, parts / water.stepPx, flows, from, width, out, 3 * row * width);
+    const left = middle - view.centreX * cellsPerPixel;
+    const step = (water.stepPx * cellsPerPixel) / parts;
+    wavesAlong(lights, parts, firstColumn * parts, (lastColumn - 1) * parts, left, step, along);
+    addAlong(along, parts / water.stepPx, flows, from, [leftmost, rightmost], out, 3 * row * width);
   }
 }
 
@@ -139,20 +148,20 @@ const MOST_STEP_CELLS = 0.5;
  * Light of the waves along a row that `blendRow` and `tableRow` have set, at the grid's columns and at `parts - 1` places between
  * each two.
  *
- * @param first Where in the tile the first column lies, cells, and `step` how far apart the places are.
- * @returns How many places.
+ * @param first Place that is wanted first, counted from the grid's first column, and `last` the last of them.
+ * @param left Where in the tile the first column lies, cells, and `step` how far apart the places are.
  */
 function wavesAlong(
   lights: Float32Array,
-  columns: number,
   parts: number,
   first: number,
+  last: number,
+  left: number,
   step: number,
   into: Float32Array,
-): number {
-  const count = (columns - 1) * parts + 1;
-  for (let place = 0; place < count; place++) {
-    const across = first + place * step;
+): void {
+  for (let place = first; place <= last; place++) {
+    const across = left + place * step;
     const column = Math.floor(across);
     const right = across - column;
     const a = (column & (TILE_CELLS - 1)) * COUNT;
@@ -178,24 +187,21 @@ function wavesAlong(
     into[3 * place + 1] = green;
     into[3 * place + 2] = blue;
   }
-  return count;
 }
 
 /** Adds light that is known at even places along a row to the pixels that are water; so many places come to a pixel. */
 function addAlong(
   along: Float32Array,
-  count: number,
   placesPerPixel: number,
   flows: Uint8Array,
   from: number,
-  width: number,
+  [leftmost, rightmost]: readonly [number, number],
   out: Float32Array,
   to: number,
 ): void {
-  const last = count - 1.001;
-  for (let x = 0; x < width; x++) {
+  for (let x = leftmost; x <= rightmost; x++) {
     if (flows[from + x] !== FLOWS.water) continue;
-    const place = Math.min(last, (x + 0.5) * placesPerPixel);
+    const place = (x + 0.5) * placesPerPixel;
     const at = 3 * (place | 0);
     const share = place - (place | 0);
     const index = to + 3 * x;
