@@ -27,7 +27,9 @@ const MOST_FUSED = 256;
 /** Further off the target than this there is nothing to be looked at, stops. */
 const MOST_STOPS_OFF = 5;
 /** Frames that are to be fused are exposed within this of the brightest that holds: shorter ones only add noise and gaps. */
-const MULTI_FRAME_STOPS = 2.5;
+const MULTI_FRAME_STOPS = 4;
+/** Nearer to the target than this every rung may be the one that meets all, stops. */
+const CLOSE_STOPS = 1.1;
 
 /** Tries recipes one by one under a request. */
 export class Trial {
@@ -35,9 +37,15 @@ export class Trial {
   private readonly recipeOf: (draft: RecipeDraft) => Recipe;
   private readonly enough = new Map<string, number | null>();
   private readonly clean = new Map<number, number | null>();
+  /** Hard demands that hang on nothing but the shutter, as bits. */
+  private readonly ofShutter: number;
 
   constructor(private readonly request: SolveRequest) {
     this.demands = intentOf(request.intent).demands(request);
+    this.ofShutter = this.demands.reduce(
+      (bits, { hard, edge }, at) => (hard && edge?.axis === "shutter" ? bits | (1 << at) : bits),
+      0,
+    );
     this.recipeOf = recipesOf(request);
   }
 
@@ -65,7 +73,15 @@ export class Trial {
     return bits;
   }
 
-  /** The fewest frames that meet every hard demand which many frames meet and two do not; null where there is none such. */
+  /** Whether a draft fails by its shutter time alone, at every ISO. */
+  failsByShutter(draft: RecipeDraft): boolean {
+    return (this.missed(draft, draft.frames) & this.ofShutter) !== 0;
+  }
+
+  /**
+   * The fewest frames that meet every hard demand which many frames meet and two do not; null where there is none such, and NaN
+   * where the shutter time fails with any number.
+   */
   enoughFrames(draft: Omit<RecipeDraft, "frames">, most: number): number | null {
     // What frames are for, motion and noise, hardly depends on the ISO.
     const key = `${draft.shape}/${draft.shutterSeconds}/${draft.filterStops}`;
@@ -91,7 +107,14 @@ export class Trial {
   private searchFrames(draft: Omit<RecipeDraft, "frames">, most: number): number | null {
     const withFew = this.missed(draft, 2);
     if (withFew === 0) return null;
-    const wanted = withFew & ~this.missed(draft, most);
+    const withMost = this.missed(draft, most);
+    // A range may be missed on both sides of where it is met.
+    const never = POWERS.reduce(
+      (bits, frames) => (bits === 0 || frames >= most ? bits : bits & this.missed(draft, frames)),
+      withFew & withMost,
+    );
+    if ((never & this.ofShutter) !== 0) return Number.NaN;
+    const wanted = withFew & ~withMost;
     if (wanted === 0) return null;
     let below = 2;
     let above = most;
@@ -114,14 +137,39 @@ function bracketFits({ camera }: SolveRequest, shutterSeconds: number, frames: n
 /** Frames may be lifted by this much for trails that a higher ISO would clip, stops. */
 const LIFTED_FOR_TRAILS = 2;
 
-/** Rungs of the ISO ladder around the one that brings a shutter time to the target, and the lowest where lamps draw: trails clip by ISO alone. */
-function isosAround({ lamps, mover }: SolveRequest, isoLadder: readonly number[], wanted: number): readonly number[] {
-  const above = isoLadder.findIndex((iso) => iso >= wanted);
-  const at = above < 0 ? isoLadder.length - 1 : above;
-  const around = isoLadder.slice(Math.max(0, at - 1), at + 1);
+/** How many of a ladder's rungs lie under a value. */
+const rungsUnder = (ladder: readonly number[], value: number): number => ladder.filter((rung) => rung < value).length;
+
+/**
+ * Rungs of the ISO ladder that frames to be fused are tried at: around those that bring a shutter time to the target and, where the
+ * brightest surfaces want it darker, as bright as keeps them; the lowest too where lamps draw: trails clip by ISO alone.
+ */
+function isosAround(request: SolveRequest, isoLadder: readonly number[], atLowest: number): readonly number[] {
   const lowest = isoLadder[0]!;
+  const { lamps, mover, highlightStops } = request;
+  const target = intentOf(request.intent).target(request).stops;
+  const wanted = lowest * 2 ** (target - atLowest);
+  const at = Math.min(rungsUnder(isoLadder, wanted), isoLadder.length - 1);
+  const keeps = lowest * 2 ** (METER_TO_CLIP_STOPS - highlightStops - atLowest);
+  const kept = Math.min(at, Math.max(0, rungsUnder(isoLadder, keeps) - 1));
   const draws = lamps.length > 0 && mover !== null && wanted <= lowest * 2 ** LIFTED_FOR_TRAILS;
-  return draws && around[0] !== lowest ? [lowest, ...around] : around;
+  // Many frames need no higher ISO than the lowest where that is near enough.
+  const near = at <= 1 ? [0] : [at - 1, at];
+  return [...new Set([...(draws ? [0] : []), kept, ...near])].sort((a, b) => a - b).map((rung) => isoLadder[rung]!);
+}
+
+/** Rungs of the ISO ladder at which a frame by itself comes out about as bright as is wanted, and whole stops of those below. */
+function isosThatShow(isoLadder: readonly number[], atLowest: number, target: number): readonly number[] {
+  let last = Number.NEGATIVE_INFINITY;
+  return isoLadder.filter((iso) => {
+    const stops = atLowest + Math.log2(iso / isoLadder[0]!);
+    const far = stops - target;
+    if (stops > METER_TO_CLIP_STOPS || far > CLOSE_STOPS || far < -MOST_STOPS_OFF) return false;
+    // Thirds of a stop are rounded a little.
+    if (far < -CLOSE_STOPS && stops - last < 0.9) return false;
+    last = stops;
+    return true;
+  });
 }
 
 /** How many frames of a shape are worth trying at these settings. */
@@ -146,6 +194,7 @@ function frameCounts(request: SolveRequest, trial: Trial, draft: Omit<RecipeDraf
       const most = Math.min(fit, MOST_FUSED);
       if (most < 2) return [];
       const enough = trial.enoughFrames(draft, most);
+      if (Number.isNaN(enough)) return [most];
       const useful = enough === null ? most : Math.min(most, USEFUL_TIMES * enough);
       return [...new Set([...POWERS.filter((frames) => frames <= useful), ...(enough === null ? [] : [enough])])];
     }
@@ -169,14 +218,15 @@ export function* candidatesOf(request: SolveRequest): Generator<Candidate> {
       const atLowest = meterStopsOf(plan, metered, plan.shutters[0].deliveredSeconds);
       const missing = target.stops - atLowest;
       if (missing > Math.log2(isoLadder.at(-1)! / lowest) + MOST_STOPS_OFF || -missing > MOST_STOPS_OFF) continue;
-      const isos = isosAround(request, isoLadder, lowest * 2 ** missing);
+      const around = isosAround(request, isoLadder, atLowest);
+      const showing = isosThatShow(isoLadder, atLowest, target.stops);
       for (const shape of intent.shapes) {
         const single = shape === "one" || shape === "sequence" || shape === "burst";
-        // A frame that adds to others stands as close under white as it can: at the lowest ISO first.
-        if ((shape === "mean" || shape === "lighten") && isos[0]! > lowest * 2 ** MULTI_FRAME_STOPS) continue;
         if (!single && atLowest > METER_TO_CLIP_STOPS) continue;
-        // Many frames need no higher ISO than the lowest where that is near enough.
-        for (const iso of single || shape === "bracket" || isos[0] !== lowest ? isos : [lowest]) {
+        if ((shape === "mean" || shape === "lighten") && atLowest < target.stops - MULTI_FRAME_STOPS) continue;
+        // Of what fails the nearest to it is told.
+        const fails = single && trial.failsByShutter({ shape, shutterSeconds, iso: lowest, filterStops, frames: 1 });
+        for (const iso of single && !fails && showing.length > 0 ? showing : around) {
           const draft = { shape, shutterSeconds, iso, filterStops };
           for (const frames of frameCounts(request, trial, draft)) yield trial.try({ ...draft, frames });
         }

@@ -16,7 +16,10 @@ export function verdictOf(
 }
 
 /** Soft demands, other than those that insist, that no recipe meets which meets the hard ones. */
-export function beyondReach(candidates: readonly Candidate[], demands: readonly Demand[]): ReadonlySet<string> {
+export function beyondReach(
+  candidates: readonly Pick<Candidate, "hardMissed" | "softMissed">[],
+  demands: readonly Demand[],
+): ReadonlySet<string> {
   const standing = candidates.filter(({ hardMissed }) => hardMissed === 0);
   const [first, ...rest] = standing;
   if (!first) return new Set();

@@ -160,7 +160,7 @@ describe("what was promised and not kept", () => {
   });
 
   it("what fails is not headed by a virtue, and the phone's own night mode not praised where nothing is amiss", () => {
-    const dark = asked("still-view", { support: "hand", sceneEv: 1, highlightStops: 4 });
+    const dark = asked("still-view", { support: "hand", sceneEv: -4, highlightStops: 4 });
     expect(best(dark)).toMatchObject({ verdict: "fails", bestAt: "the nearest to it" });
     expect(advise(dark, solve(dark)).join(" ")).toContain("automatic night mode");
     const bright = asked("still-view", { support: "hand", sceneEv: 9 });

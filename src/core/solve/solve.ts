@@ -68,11 +68,23 @@ function recipeDemands(request: SolveRequest, candidate: Candidate, beyond: Read
     .filter((each, i, all) => all.findIndex(({ sentence }) => sentence === each.sentence) === i);
 }
 
+/** What is chosen from: all that stands, or, where nothing does, all that there is. */
+function worthKeeping(candidates: Iterable<Candidate>): readonly Candidate[] {
+  const standing: Candidate[] = [];
+  let failing: Candidate[] = [];
+  for (const candidate of candidates) {
+    if (candidate.hardMissed === 0) standing.push(candidate);
+    else if (standing.length === 0) failing.push(candidate);
+    else failing = [];
+  }
+  return standing.length > 0 ? standing : failing;
+}
+
 /** Ranked recipes for a request. */
 export function solve(request: SolveRequest): Solution {
   const asks = asksOf(request);
   if (asks.length > 0) return { recipes: [], beyond: [], asks };
-  const candidates = [...candidatesOf(request)];
+  const candidates = worthKeeping(candidatesOf(request));
   const beyond = beyondReach(candidates, demandsOf(request));
   const order = compare(request, offTarget(request), beyond);
   const recipes = choose(request, candidates, order, beyond).map(
