@@ -322,7 +322,7 @@ describe("shots", () => {
     expect(saved.scene?.sceneEv).toBe(5.5);
     expect([saved.camera, saved.aim]).toEqual([camera, aim]);
     const wrong = await ask(shot.PATCH, { shotId }, { scene: { ...scene, sceneEv: 99 } });
-    expect([wrong.status, saysOf(wrong)]).toEqual([400, "Scene light goes from -10 to 18."]);
+    expect([wrong.status, saysOf(wrong)]).toEqual([400, "Scene light goes from -14 to 18."]);
     expect((await detailOf(shotId)).shot.scene?.sceneEv).toBe(5.5);
     await ask(shot.PATCH, { shotId }, { scene: null, camera: null });
     expect((await detailOf(shotId)).shot).toMatchObject({ scene: null, camera: null, aim });

@@ -229,7 +229,7 @@ describe("aevumen solve", () => {
     writeFileSync(file, JSON.stringify({ ...scene, sceneEv: 99 }));
     const wrong = aevumen("solve", "--in", file);
     expect([wrong.status, wrong.stdout]).toEqual([1, ""]);
-    expect(wrong.stderr).toMatch(/sceneEv: Scene light goes from -10 to 18/);
+    expect(wrong.stderr).toMatch(/sceneEv: Scene light goes from -14 to 18/);
     writeFileSync(file, JSON.stringify({ intent: "juggling", sceneEv: "dim" }));
     const two = aevumen("solve", "--in", file).stderr;
     expect(two).toMatch(/intent: /);

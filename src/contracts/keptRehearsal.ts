@@ -11,7 +11,7 @@ const header = z.strictObject({
   framesIn: z.int().positive(),
   framesOf: z.int().positive(),
   measured: z.strictObject({
-    placeStops: z.number(),
+    placeStops: z.number().nullable(),
     skyStops: read,
     kept: z.strictObject({ midTone: read, wayDrawn: read, waterLeft: read, starLengthPx: read }),
   }),

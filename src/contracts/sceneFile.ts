@@ -1,7 +1,7 @@
 import { z } from "zod";
 import { WATERS, type WaterKind } from "@/core/motion/water";
 import type { Scene } from "@/core/scene/scene";
-import { TEXTURES, WALL_STYLES } from "@/core/scene/scene";
+import { REGIONS, TEXTURES, WALL_STYLES } from "@/core/scene/scene";
 
 // A scene as a file: a place in metres, candela, cd/m² and kelvin. See docs/SCENES.md.
 
@@ -35,10 +35,13 @@ const windows = z
   })
   .readonly();
 
+const region = z.enum(REGIONS).optional();
+
 const surface = z
   .discriminatedUnion("kind", [
     z.strictObject({
       kind: z.literal("strip"),
+      region,
       through: point,
       headingDeg: degrees,
       halfWidthMetres: extent,
@@ -47,6 +50,7 @@ const surface = z
     }),
     z.strictObject({
       kind: z.literal("wall"),
+      region,
       style: z.enum(WALL_STYLES),
       from: point,
       headingDeg: degrees,
@@ -57,6 +61,7 @@ const surface = z
     }),
     z.strictObject({
       kind: z.literal("ridge"),
+      region,
       distanceMetres: metres,
       profile: z
         .array(z.tuple([metres, metres]).readonly())
@@ -71,12 +76,14 @@ const surface = z
     }),
     z.strictObject({
       kind: z.literal("water"),
+      region,
       heightMetres: metres,
       slope: z.number().min(0.001).max(0.5),
       waves: waterKind,
     }),
     z.strictObject({
       kind: z.literal("fall"),
+      region,
       from: point,
       headingDeg: degrees,
       widthMetres: extent,
@@ -86,6 +93,7 @@ const surface = z
     }),
     z.strictObject({
       kind: z.literal("block"),
+      region,
       at: point,
       sizeMetres: z.tuple([extent, extent, extent]).readonly(),
       headingDeg: degrees,
@@ -96,6 +104,7 @@ const surface = z
     }),
     z.strictObject({
       kind: z.literal("frustum"),
+      region,
       at: point,
       radiusMetres: size,
       topRadiusMetres: size,
@@ -105,6 +114,7 @@ const surface = z
     }),
     z.strictObject({
       kind: z.literal("ellipsoid"),
+      region,
       at: point,
       radiiMetres: z.tuple([extent, extent, extent]).readonly(),
       material,
@@ -113,6 +123,7 @@ const surface = z
     }),
     z.strictObject({
       kind: z.literal("dial"),
+      region,
       at: point,
       headingDeg: degrees,
       radiusMetres: extent,
@@ -121,6 +132,7 @@ const surface = z
     }),
     z.strictObject({
       kind: z.literal("board"),
+      region,
       at: point,
       headingDeg: degrees,
       sizeMetres: z.tuple([extent, extent]).readonly(),
@@ -154,6 +166,7 @@ const traffic = z
     headwaySeconds: z.number().gt(0.01).max(1e7),
     unevenness: share,
     firstSeconds: z.number().min(-1e7).max(1e7),
+    leavesWithRun: z.boolean().optional(),
     lamps: z
       .array(
         z
@@ -214,6 +227,7 @@ export const sceneFile = z
       .max(MOST_PARTS)
       .readonly()
       .refine((parts) => parts.filter(({ kind }) => kind === "water").length < 2, "There is one water level at most."),
+    subject: z.enum(REGIONS).nullable().default(null),
     lamps: z.array(lamp).max(500).readonly(),
     fillLux: z.number().min(0).max(1e5),
     visibilityMetres: z.number().min(50).max(1e6),
@@ -247,6 +261,7 @@ export const sceneFile = z
     focusMetres: extent.nullable(),
     lampGain: z.number().gt(0).max(1e7),
     skylightGain: z.number().min(0).max(1),
+    shineGain: z.number().gt(0).max(1e7).default(1),
     seed: z.int().min(0).max(1e9),
   })
   .readonly() satisfies z.ZodType<Scene, unknown>;

@@ -21,10 +21,11 @@ export type CaptureCamera = Pick<
   | "vignettingStops"
 >;
 
-/** A shutter time as the phone says it and as it keeps it. */
+/** A shutter time as the phone says it and as it keeps it, and the ISO with it. */
 export interface Shutter {
   readonly nominalSeconds: number;
   readonly deliveredSeconds: number;
+  readonly iso: number;
 }
 
 /**
@@ -42,6 +43,7 @@ export interface CapturePlan {
   /** What the line asks for from start to start; 0 where it leaves that to the phone. */
   readonly askedPeriodSeconds: number;
   readonly writeSeconds: number;
+  /** Of the first frame, and of all but a ramp's. */
   readonly iso: number;
   /** The lens as set and cropped; its pixels are the sensor's own. */
   readonly lens: Lens;
@@ -87,18 +89,47 @@ export function deliveredSeconds(
   return measured?.deliveredSeconds ?? nominalSeconds;
 }
 
+/** A rung of the shutter ladder nearer than this to a ramp needs no other ISO, stops: half of a third, and its rounding. */
+const NEAR_RUNG_STOPS = 0.2;
+
+/**
+ * Shutter and ISO of a ramp's frame: the nearest rung that fits into the interval, and where that lies too far from what is wanted,
+ * as on a phone with whole stops, a rung beside it with the ISO that comes nearest.
+ */
+function rampedRung(camera: CaptureCamera, iso: number, wantedSeconds: number, mostSeconds: number): [number, number] {
+  const fitting = camera.shutterLadder.filter((rung) => rung <= mostSeconds * 1.001);
+  const ladder = fitting.length > 0 ? fitting : camera.shutterLadder.slice(0, 1);
+  const off = (seconds: number, at: number) => Math.abs(Math.log2((seconds * at) / (wantedSeconds * iso)));
+  const nearest = nearestRung(ladder, wantedSeconds);
+  let best: [number, number] = [nearest, iso];
+  if (off(nearest, iso) <= NEAR_RUNG_STOPS) return best;
+  const at = ladder.indexOf(nearest);
+  for (const seconds of ladder.slice(Math.max(0, at - 1), at + 2)) {
+    const other = nearestRung(camera.isoLadder, (iso * wantedSeconds) / seconds);
+    if (off(seconds, other) < off(...best) - 0.01) best = [seconds, other];
+  }
+  return best;
+}
+
 /** The shutters of a recipe, a bracket's and a ramp's from the phone's own rungs. */
 function shuttersOf(recipe: Recipe, camera: CaptureCamera): readonly [Shutter, ...Shutter[]] {
-  const rung = (seconds: number): Shutter => ({
+  const own = isoOf(recipe, camera.isoLadder);
+  const rung = (seconds: number, iso = own): Shutter => ({
     nominalSeconds: seconds,
     deliveredSeconds: deliveredSeconds(camera, seconds),
+    iso,
   });
-  const { shutterSeconds } = recipe.sequence!;
-  if (recipe.bracketStops === null && recipe.rampStops === null) return [rung(shutterSeconds)];
-  const [first = shutterSeconds, ...rest] = frameShutters(recipe).map((each) =>
-    nearestRung(camera.shutterLadder, each),
-  );
-  return [rung(first), ...rest.map(rung)];
+  const { shutterSeconds, periodSeconds } = recipe.sequence!;
+  const [first = shutterSeconds, ...rest] = frameShutters(recipe);
+  if (recipe.rampStops !== null) {
+    // What takes longer than the interval makes every frame after it late.
+    const most = periodSeconds ? Math.max(shutterSeconds, periodSeconds - camera.writeSeconds) : Infinity;
+    const ramped = (seconds: number) => rung(...rampedRung(camera, own, seconds, most));
+    return [ramped(first), ...rest.map(ramped)];
+  }
+  if (recipe.bracketStops === null) return [rung(shutterSeconds)];
+  const bracketed = (seconds: number) => rung(nearestRung(camera.shutterLadder, seconds));
+  return [bracketed(first), ...rest.map(bracketed)];
 }
 
 /** Works out a recipe's frames on a camera under conditions; null for a recipe without a shutter time. */
@@ -155,6 +186,7 @@ export function plannedFrames(plan: CapturePlan): PlannedFrame[] {
       closesSeconds: opensSeconds + shutter.deliveredSeconds,
       nominalSeconds: shutter.nominalSeconds,
       deliveredSeconds: shutter.deliveredSeconds,
+      iso: shutter.iso,
       frameSeed: hash32(plan.seed, index, 9),
     };
     opensSeconds += periodAfter(plan, index);

@@ -2,7 +2,7 @@ import { chosenCamera } from "../camera";
 import { NO_OVERRIDES, planNight } from "../night";
 import { EMPTY_RECIPE, parseRecipe, printRecipe } from "../recipe";
 import { sunEvents } from "../sky";
-import { planCapture, rampRoom, rampWith, SOME_TIME } from ".";
+import { planCapture, plannedFrames, rampRoom, rampWith, SOME_TIME } from ".";
 
 const camera = chosenCamera({ phones: [], clipOns: [] }, null);
 const ANY_ROOM = { leastStops: -12, mostStops: 12 };
@@ -42,7 +42,9 @@ test.each([
     expect(problems).toEqual([]);
     const { shutters } = planCapture(recipe, camera, SOME_TIME)!;
     expect(shutters).toHaveLength(frames);
-    const levels = shutters.map(({ nominalSeconds }, index) => lightEv(index * period) + Math.log2(nominalSeconds));
+    const levels = shutters.map(
+      ({ nominalSeconds, iso }, index) => lightEv(index * period) + Math.log2(nominalSeconds * iso),
+    );
     for (const [index, level] of levels.entries()) {
       expect(Math.abs(level - levels[0]!)).toBeLessThan(1 / 3 + 0.01);
       if (index > 0)
@@ -52,6 +54,38 @@ test.each([
     }
   },
 );
+
+test.each([1, 0.5])("a phone whose shutter times lie %f stops apart goes on by its ISO", (apart) => {
+  const rungs = (from: number, to: number) =>
+    Array.from({ length: Math.round((to - from) / apart) + 1 }, (_, n) => 2 ** (from + n * apart));
+  const coarse = { ...camera, shutterLadder: rungs(-10, 3), writeSeconds: 0.4 };
+  const sequence = { frames: 90, shutterSeconds: 1 / 64, periodSeconds: 20 };
+  const lightEv = (seconds: number) => 6 - seconds / 260;
+  const { recipe, problems } = parseRecipe(
+    printRecipe({ ...EMPTY_RECIPE, sequence, iso: 100, rampStops: rampWith(lightEv, 90, 20, ANY_ROOM) }),
+  );
+  expect(problems).toEqual([]);
+  const frames = plannedFrames(planCapture(recipe, coarse, SOME_TIME)!);
+  const levels = frames.map(
+    ({ deliveredSeconds, iso, opensSeconds }) =>
+      lightEv(opensSeconds - frames[0]!.opensSeconds) + Math.log2(deliveredSeconds * iso),
+  );
+  for (const level of levels) expect(Math.abs(level - levels[0]!)).toBeLessThan(1 / 3 + 0.01);
+  for (const { iso, nominalSeconds } of frames) {
+    expect(camera.isoLadder).toContain(iso);
+    expect(coarse.shutterLadder).toContain(nominalSeconds);
+  }
+  // It ends near where it can no longer go on by the shutter, and starts every frame in time.
+  expect(frames.at(-1)!.opensSeconds - frames[0]!.opensSeconds).toBeCloseTo(89 * 20, 6);
+});
+
+test("no frame of a ramp takes longer than its interval leaves, so that none is late", () => {
+  const rampStops = [5];
+  const { recipe } = parseRecipe("60 x 1/8 every 3s | iso 50");
+  const frames = plannedFrames(planCapture({ ...recipe, rampStops }, { ...camera, writeSeconds: 0.6 }, SOME_TIME)!);
+  for (const { opensSeconds, index } of frames)
+    expect(opensSeconds - frames[0]!.opensSeconds).toBeCloseTo(3 * index, 6);
+});
 
 test("a light that stays, and a single frame, need no ramp", () => {
   expect(rampWith(() => 4, 100, 10, ANY_ROOM)).toBeNull();

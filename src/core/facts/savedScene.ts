@@ -65,7 +65,7 @@ export type MeteredScene = z.infer<typeof metered>;
 
 /** What a person says of the scene before a shot, and the practices chosen for it. */
 export const savedScene = z.strictObject({
-  sceneEv: within("Scene light", -10, 18),
+  sceneEv: within("Scene light", -14, 18),
   highlightStops: within("Highlights", 0, 8),
   lampIntensityCd: within("The lamp", 0.1, 1e6).nullable(),
   lamps: z.array(z.enum(LAMP_CLASS_IDS)).max(LAMP_CLASS_IDS.length).readonly().default([]),

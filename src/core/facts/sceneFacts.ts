@@ -71,5 +71,5 @@ export const STILL_PLACE: SceneFacts = {
   schools: USUAL_SCHOOLS,
 };
 
-/** Dark land under a rural sky of 21.2 magnitudes per square arcsecond, in which nothing shines that could clip. */
-export const RURAL_NIGHT: SceneFacts = { ...STILL_PLACE, sceneEv: -6, highlightStops: 0, skyEv: -8.4 };
+/** Land under a rural sky of 21.2 magnitudes per square arcsecond without a moon, in which nothing shines that could clip. */
+export const RURAL_NIGHT: SceneFacts = { ...STILL_PLACE, sceneEv: -11, highlightStops: 0, skyEv: -8.4 };

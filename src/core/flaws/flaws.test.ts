@@ -80,7 +80,7 @@ describe("what is left to the phone", () => {
     const settings = { ...AS_IT_SHOULD_BE, nightMode: true };
     const taken = flawedFrame(plan, frame!, settings, HELD_STILL, camera.isoLadder, plan.lens.pitchUm);
     expect(taken.frame.nominalSeconds).toBe(0.3);
-    expect(taken.plan.iso).toBe(320);
+    expect(taken.frame.iso).toBe(320);
   });
 
   it("warms as it works and cools as it rests, towards a limit", () => {

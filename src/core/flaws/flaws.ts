@@ -94,13 +94,14 @@ export function flawedFrame(
   const seconds = Math.min(frame.deliveredSeconds, NIGHT_MODE_SECONDS);
   const own = settings.nightMode
     ? {
-        iso: nearestRung(isoLadder, Math.min(MOST_NIGHT_MODE_ISO, (plan.iso * frame.deliveredSeconds) / seconds)),
-        shutter: { nominalSeconds: seconds, deliveredSeconds: seconds },
+        iso: nearestRung(isoLadder, Math.min(MOST_NIGHT_MODE_ISO, (frame.iso * frame.deliveredSeconds) / seconds)),
+        nominalSeconds: seconds,
+        deliveredSeconds: seconds,
       }
-    : { iso: plan.iso, shutter: {} };
+    : {};
   return {
-    plan: { ...plan, kelvin, iso: own.iso },
-    frame: { ...frame, ...own.shutter },
+    plan: { ...plan, kelvin },
+    frame: { ...frame, ...own },
     flaws: {
       kernels: [disc, shake].filter((kernel) => kernel !== null),
       flashLuxSeconds: settings.flash === "off" ? 0 : FLASH_LUX_SECONDS,

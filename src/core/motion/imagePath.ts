@@ -71,8 +71,8 @@ export interface DrawnPath {
 }
 
 /**
- * What a run of equal frames draws of a way when the first opens as the mover comes into the frame (or, for one that
- * comes near, when the last closes as it leaves it).
+ * What a run of equal frames draws of a way when it begins where `opensAtM` has it: as the mover comes into the frame, or, for one
+ * that comes near, so that the last closes as it leaves it, unless that would be before it comes in.
  */
 export function drawnPath(
   path: ImagePath,
@@ -82,11 +82,15 @@ export function drawnPath(
   let drawn = 0;
   let reached = 0;
   let largestGap = 0;
+  // Seen backwards from where it leaves: a run that is longer than its way has closed after that.
+  const spanSeconds = (run.frames - 1) * run.periodSeconds + run.shutterSeconds;
+  const comes = mover.headingDegFromPerpendicular < 0;
+  const late = comes ? Math.max(0, spanSeconds - secondsForShare(path, mover, 1)) : 0;
   for (let index = 0; index < run.frames && reached < 1 - 1e-9; index++) {
-    const opens = index * run.periodSeconds;
-    const begins = shareBetween(path, mover, 0, opens);
+    const opens = index * run.periodSeconds - late;
+    const begins = shareBetween(path, mover, 0, Math.max(0, opens));
     if (begins >= 1 - 1e-9) break;
-    const closes = shareBetween(path, mover, 0, opens + run.shutterSeconds);
+    const closes = shareBetween(path, mover, 0, Math.max(0, opens + run.shutterSeconds));
     largestGap = Math.max(largestGap, begins - reached);
     drawn += closes - begins;
     reached = closes;

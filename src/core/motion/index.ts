@@ -20,6 +20,7 @@ export {
   secondsForShare,
   WHOLE_SHARE,
 } from "./imagePath";
+export { type OpensAs, opensAtM } from "./opening";
 export { type PressMoment, pressMoment } from "./press";
 export { nearestLandmarkM, type PressWish, pressAfterSeconds } from "./pressCountdown";
 export {

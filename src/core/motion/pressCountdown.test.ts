@@ -49,7 +49,7 @@ test("pressed when it says, the mover is within 5 % of the picture's width of wh
       (part, distanceM, speedMps, headingDegFromPerpendicular, landmarkM, delay) => {
         const mover = { distanceM, speedMps, headingDegFromPerpendicular };
         const wish = { part, moment: "opens", landmarkM } as const;
-        const timing = { firstOpensSeconds: (delay ? 2 : 0) + 0.18, shutterSeconds: 1 / 250 };
+        const timing = { firstOpensSeconds: (delay ? 2 : 0) + 0.18, shutterSeconds: 1 / 250, spanSeconds: 1 / 250 };
         const after = pressAfterSeconds(frame, mover, wish, timing);
         const { from, to } = trailOf(`1 x 1/250 | iso 100 | ${delay}jpeg`, mover, after, landmarkM);
         expect(Math.abs((from + to) / 2 - part)).toBeLessThan(0.05);
@@ -62,7 +62,11 @@ test("pressed when it says, the mover is within 5 % of the picture's width of wh
 test("wanted in the middle of the exposure, the trail lies around that place", () => {
   const mover = { distanceM: 25, speedMps: 4, headingDegFromPerpendicular: 0 };
   const wish: PressWish = { part: 0.5, moment: "middle", landmarkM: 20 };
-  const after = pressAfterSeconds(frame, mover, wish, { firstOpensSeconds: 2.18, shutterSeconds: 0.5 });
+  const after = pressAfterSeconds(frame, mover, wish, {
+    firstOpensSeconds: 2.18,
+    shutterSeconds: 0.5,
+    spanSeconds: 0.5,
+  });
   const { from, to } = trailOf("1 x 0.5s | iso 50 | delay 2s | jpeg", mover, after, 20);
   expect(to - from).toBeGreaterThan(0.2);
   expect((from + to) / 2).toBeCloseTo(0.5, 1);
@@ -70,7 +74,7 @@ test("wanted in the middle of the exposure, the trail lies around that place", (
 
 test("a landmark that is too near is told by how far away it has to be", () => {
   const mover = { distanceM: 20, speedMps: 10, headingDegFromPerpendicular: 0 };
-  const timing = { firstOpensSeconds: 2.12, shutterSeconds: 1 };
+  const timing = { firstOpensSeconds: 2.12, shutterSeconds: 1, spanSeconds: 1 };
   const wish = { part: 0, moment: "opens" } as const;
   expect(pressAfterSeconds(frame, mover, { ...wish, landmarkM: 5 }, timing)).toBeCloseTo(0.5 - 2.12, 6);
   const nearest = nearestLandmarkM(frame, mover, wish, timing, 1);
@@ -82,7 +86,7 @@ test("a road that comes from its vanishing point, or goes there, still has a fir
   for (const headingDegFromPerpendicular of [-80, 80])
     for (const part of [0, 0.5, 1]) {
       const mover = { distanceM: 8, speedMps: 12, headingDegFromPerpendicular };
-      const timing = { firstOpensSeconds: 0.1, shutterSeconds: 1 };
+      const timing = { firstOpensSeconds: 0.1, shutterSeconds: 1, spanSeconds: 1 };
       const after = pressAfterSeconds(frame, mover, { part, moment: "opens", landmarkM: 30 }, timing);
       expect(Number.isFinite(after)).toBe(true);
     }

@@ -1,11 +1,12 @@
 import { DEG_PER_RAD } from "../units";
 import type { FrameWidth, Mover } from "./crossing";
+import { opensAtM } from "./opening";
 
 /** What somebody wants to have of a mover: where in the picture, and which moment of the exposure that is. */
 export interface PressWish {
-  /** Part of its way through the picture, from where it comes in, 0 to 1. */
-  readonly part: number;
-  /** Whether it is there as the shutter opens, or in the middle of the exposure. */
+  /** Part of its way through the picture, from where it comes in, 0 to 1; "whole" for as much of it as the run can draw. */
+  readonly part: number | "whole";
+  /** Whether it is there as the shutter opens, or in the middle of the exposure; a whole way has its own beginning. */
   readonly moment: "opens" | "middle";
   /** A landmark on its way, metres before it comes into the picture. */
   readonly landmarkM: number;
@@ -26,6 +27,13 @@ function waySeen({ focalLengthMm, sensorWidthMm }: FrameWidth, { headingDegFromP
   return { fromU, toU };
 }
 
+/** When a press opens a run's first shutter, for how long, and how long after that its last one closes. */
+export interface PressTiming {
+  readonly firstOpensSeconds: number;
+  readonly shutterSeconds: number;
+  readonly spanSeconds: number;
+}
+
 /** Metres along a way, from where it passes the axis, at which a mover's image is at a place of the picture. */
 function alongAt({ distanceM, headingDegFromPerpendicular }: Mover, u: number): number {
   const heading = headingDegFromPerpendicular / DEG_PER_RAD;
@@ -40,11 +48,16 @@ export function pressAfterSeconds(
   frame: FrameWidth,
   mover: Mover,
   { part, moment, landmarkM }: PressWish,
-  timing: { readonly firstOpensSeconds: number; readonly shutterSeconds: number },
+  timing: PressTiming,
 ): number {
   const { fromU, toU } = waySeen(frame, mover);
-  const metres = alongAt(mover, fromU + part * (toU - fromU)) - alongAt(mover, fromU) + landmarkM;
-  const before = timing.firstOpensSeconds + (moment === "middle" ? timing.shutterSeconds / 2 : 0);
+  const wanted =
+    part === "whole"
+      ? opensAtM(frame, mover, "enters", timing.spanSeconds)
+      : alongAt(mover, fromU + part * (toU - fromU));
+  const metres = wanted - alongAt(mover, fromU) + landmarkM;
+  const isMiddle = part !== "whole" && moment === "middle";
+  const before = timing.firstOpensSeconds + (isMiddle ? timing.shutterSeconds / 2 : 0);
   return metres / mover.speedMps - before;
 }
 
@@ -53,7 +66,7 @@ export function nearestLandmarkM(
   frame: FrameWidth,
   mover: Mover,
   wish: Omit<PressWish, "landmarkM">,
-  timing: { readonly firstOpensSeconds: number; readonly shutterSeconds: number },
+  timing: PressTiming,
   handSeconds: number,
 ): number {
   const atEdge = pressAfterSeconds(frame, mover, { ...wish, landmarkM: 0 }, timing);

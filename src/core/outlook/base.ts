@@ -45,7 +45,8 @@ export function baseOutlook(
   { sceneEv, highlightStops }: SceneFacts,
   liftStops: number,
 ): BaseOutlook {
-  const middle = shutterOf(plan, (plan.frames - 1) >> 1).deliveredSeconds;
+  const shutter = shutterOf(plan, (plan.frames - 1) >> 1);
+  const middle = (shutter.deliveredSeconds * shutter.iso) / plan.iso;
   const inOne = meterStopsOf(plan, sceneEv, middle);
   const meterStops = inOne + liftStops;
   const shortest = shutterOf(plan, 0).deliveredSeconds;

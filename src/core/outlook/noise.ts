@@ -32,6 +32,21 @@ function inOneFrame(plan: CapturePlan, luminance: number, shutterSeconds: number
   return { electrons, random, rounding, pattern: lens.prnu * electrons, white: electrons >= well };
 }
 
+/** Mean of a normally distributed value of which nothing under zero is written. */
+const writtenMean = (mean: number, deviation: number): number =>
+  mean * (1 - normalTail(mean / deviation)) + deviation * normalDensity(mean / deviation);
+
+/** Deviation of such a value: black cuts half of the noise about itself off. */
+function writtenDeviation(mean: number, deviation: number): number {
+  const above = 1 - normalTail(mean / deviation);
+  const square = (mean ** 2 + deviation ** 2) * above + mean * deviation * normalDensity(mean / deviation);
+  return Math.sqrt(Math.max(0, square - writtenMean(mean, deviation) ** 2));
+}
+
+/** Whether a picture is one frame, or the mean of many: what black cuts off of a frame's noise is then missing in it. */
+const isMean = ({ stack, frames }: CapturePlan): boolean =>
+  frames === 1 || (lawOf(stack, frames)?.averagesGround ?? true);
+
 /** Electrons of a surface as the fused picture shows it, and the noise about them. */
 function inFused(plan: CapturePlan, luminance: number, shutterSeconds: number) {
   const { electrons, random, rounding, pattern, white } = inOneFrame(plan, luminance, shutterSeconds);
@@ -40,8 +55,11 @@ function inFused(plan: CapturePlan, luminance: number, shutterSeconds: number) {
   const share = law?.noiseShare(plan.frames) ?? 1;
   // A mean lies between the codes of its frames; a median or the brightest is one of them.
   const averaged = law?.averagesGround ?? false;
-  const noise = Math.hypot(random * share, rounding * (averaged ? share : 1), pattern);
-  return { electrons, random, averaged, shown: electrons + lift, noise, white };
+  const written = isMean(plan);
+  const shown = written ? writtenMean(electrons, random) : electrons + lift;
+  const spread = written ? writtenDeviation(electrons, random) : random;
+  const noise = Math.hypot(spread * share, rounding * (averaged ? share : 1), pattern);
+  return { electrons, shown, noise, white };
 }
 
 /** Signal to noise of a surface so many stops over the metered one, in a frame of this shutter time; 0 where it is white. */
@@ -54,10 +72,6 @@ function snrOf(plan: CapturePlan, ev: number, shutterSeconds: number): number {
 const FLOOR_WITHIN = [24, 0] as const;
 /** Halvings after which it is known to a hundred-thousandth of a stop. */
 const FLOOR_HALVINGS = 21;
-
-/** Mean of a normally distributed value of which nothing under zero is written. */
-const writtenMean = (mean: number, deviation: number): number =>
-  mean * (1 - normalTail(mean / deviation)) + deviation * normalDensity(mean / deviation);
 
 /**
  * Where a surface's own light equals the noise about it in the fused picture, and how far under white it then lies there:
@@ -76,16 +90,19 @@ export function noiseFloorUnderWhite(plan: CapturePlan): number {
     if (electrons < noise) dark = middle;
     else bright = middle;
   }
-  const { electrons, random, averaged, shown } = at(bright);
-  return Math.log2(well / (averaged ? writtenMean(electrons, random) : shown));
+  return Math.log2(well / at(bright).shown);
 }
 
-/** How far fusing lifts surfaces of so much light over one frame's by its noise, stops. */
+/**
+ * How far noise lifts surfaces of so much light in the picture over what they are, stops: the brightest of many frames lies over one,
+ * and where noise reaches down to black it is cut off there, which leaves one frame and the mean of many brighter.
+ */
 export function noiseLiftStops(plan: CapturePlan, ev: number): number {
-  const lift = lawOf(plan.stack, plan.frames)?.liftByNoise(plan.frames) ?? 0;
-  if (lift === 0) return 0;
+  const law = lawOf(plan.stack, plan.frames);
   const { electrons, random } = inOneFrame(plan, luminanceFromEv(ev), shutterOf(plan, 0).deliveredSeconds);
-  return Math.log2(1 + (lift * random) / electrons);
+  const lift = law?.liftByNoise(plan.frames) ?? 0;
+  if (lift > 0) return Math.log2(1 + (lift * random) / electrons);
+  return isMean(plan) ? Math.log2(writtenMean(electrons, random) / electrons) : 0;
 }
 
 /** How noisy the fused picture is; a bracket's shadows come from its longest frame. */

@@ -19,7 +19,10 @@ describe("how light gathers", () => {
       const { lights, frames } = gatheringOf(outlookOf(whole, still), []);
       const ground = lights.find(({ of }) => of === "ground")!;
       const seconds = frames[0]! * share;
-      const cut = { ...whole, shutters: [{ nominalSeconds: seconds, deliveredSeconds: seconds }] as const };
+      const cut = {
+        ...whole,
+        shutters: [{ nominalSeconds: seconds, deliveredSeconds: seconds, iso: whole.iso }] as const,
+      };
       const measured = -Math.log2(meanLuminance(passingPicture(cut, still)));
       expect(Math.abs(lightAt(ground, seconds, frames[0]!) - measured)).toBeLessThan(0.1);
     },
@@ -52,7 +55,10 @@ describe("how light gathers", () => {
       if (!demand) continue;
       const met = [0.98, 1.02].map((factor) => {
         const at = seconds * factor;
-        const outlook = outlookOf({ ...run, shutters: [{ nominalSeconds: at, deliveredSeconds: at }] }, full);
+        const outlook = outlookOf(
+          { ...run, shutters: [{ nominalSeconds: at, deliveredSeconds: at, iso: run.iso }] },
+          full,
+        );
         const value = demand.read(outlook);
         return value === null || (value >= demand.least && value <= demand.most);
       });

@@ -9,15 +9,14 @@ import { signalToNoise } from "./measureNoise";
 import { starLength } from "./measureStars";
 import { waterLeft } from "./measureWater";
 import { wayDrawn } from "./measureWay";
-import { placeLevel } from "./placeLevel";
 import { untouched } from "./untouched";
 
 /** Linear light of a surface at the metered level, of saturation: 0.65 · 12.5 / 78. @see ISO 12232, ISO 2720 */
 const METERED_LEVEL = (0.65 * 12.5) / 78;
 /** What a picture of a stage says of its lights by itself. */
 export interface MeasuredPicture {
-  /** What stands in the place, over (+) or under (-) the meter's level, stops. */
-  readonly placeStops: number;
+  /** What the shot's EV is said of, over (+) or under (-) the meter's level, stops; null where nothing of it is in the picture. */
+  readonly placeStops: number | null;
   /** The sky in it; null where there is none. */
   readonly skyStops: number | null;
   readonly kept: MeasuredPromises;
@@ -47,9 +46,9 @@ const stops = (level: number): number => Math.log2(Math.max(LEAST_LIGHT, level) 
 
 const middleOf = (values: number[]): number => values.sort((a, b) => a - b)[values.length >> 1]!;
 
-/** Measures a developed picture of a stage: its place by lightness where nothing passed, its sky by its middle where it is aimed, which no lamp's glow decides. */
+/** Measures a developed picture of a stage: the subject's mean where nothing passed, its sky by its middle where it is aimed, which no lamp's glow decides. */
 function measureLights(
-  { view: { width, height, centreY }, still: { depth } }: Stage,
+  { view: { width, height, centreY }, still: { depth, subject } }: Stage,
   data: Uint8Array,
   counts: Uint8Array | null,
 ): Omit<MeasuredPicture, "kept"> {
@@ -65,8 +64,14 @@ function measureLights(
     if (Number.isFinite(depth[pixel]!)) continue;
     sky.push(light(pixel));
   }
+  let [sum, count] = [0, 0];
+  for (let pixel = 0; pixel < depth.length; pixel++) {
+    if (subject[pixel] === 0 || counts?.[pixel] === 0) continue;
+    sum += light(pixel);
+    count++;
+  }
   return {
-    placeStops: stops(placeLevel(light, depth, counts)),
+    placeStops: count > 0 ? stops(sum / count) : null,
     skyStops: sky.length > LEAST_SKY * depth.length ? stops(middleOf(sky)) : null,
   };
 }

@@ -1,4 +1,4 @@
-import type { CapturePlan, PlannedFrame } from "../capture";
+import { type CapturePlan, openSpanSeconds, type PlannedFrame } from "../capture";
 import { LINEAR } from "../picture";
 import { lampWay, OWN_MOVER, type Stage, type Streak } from "../scene";
 import { lawOf } from "../stack";
@@ -36,7 +36,7 @@ export function wayDrawn(
   const own = scene.traffic.filter(({ name }) => name === OWN_MOVER);
   const begins = first.opensSeconds - plan.firstOpensSeconds;
   const ends = last.opensSeconds - plan.firstOpensSeconds + last.deliveredSeconds;
-  const way = lampWay({ ...scene, traffic: own }, view, begins, ends);
+  const way = lampWay({ ...scene, traffic: own }, view, begins, ends, openSpanSeconds(plan));
   if (way === null) return null;
   // In a mean a trail is white only at so many times what makes it white in the frame that it crosses.
   const left = lawOf(plan.stack, plan.frames)?.crossedOnce(plan.frames, 1, 0) ?? 1;

@@ -136,6 +136,7 @@ export function ownStage(frame: OwnFrame, lens: Lens, plan: CapturePlan, outlook
       light,
       depth: new Float32Array(pixels).fill(FAR_M),
       flows: new Uint8Array(pixels),
+      subject: new Uint8Array(pixels).fill(1),
       water: null,
     },
   };

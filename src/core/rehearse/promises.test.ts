@@ -35,7 +35,7 @@ function read(intent: IntentId, more: Partial<SceneFacts>, line: string, part: P
 
 describe("read off a rehearsed picture", () => {
   it.each(["1/15 | iso 200", "1/4 | iso 100", "1s | iso 50 | nd 4"])("its noise is as promised, of %s", (line) => {
-    const { promised, kept } = read("smoothed-water", { water: "chop" }, line, [330, 300, 200, 120]);
+    const { promised, kept } = read("still-view", {}, line, [240, 280, 480, 160]);
     expect(Math.abs(kept.midTone! / promised.noise.midTone - 1)).toBeLessThan(0.15);
   });
 
@@ -43,15 +43,21 @@ describe("read off a rehearsed picture", () => {
     "the way that lamps have drawn is as promised, of %s",
     (line) => {
       const { promised, kept } = read("light-trails", {}, line, [0, 400, 960, 60]);
-      expect(Math.abs(kept.wayDrawn! - promised.mover!.coverage)).toBeLessThan(0.05);
+      // Head and tail lamps are four metres apart, and each lies in the other's gaps.
+      const near = line.includes("8 x") ? 0.08 : 0.05;
+      expect(Math.abs(kept.wayDrawn! - promised.mover!.coverage)).toBeLessThan(near);
     },
   );
 
   it.each(["1/2 | iso 50", "2s | iso 50 | nd 4", "8s | iso 50 | nd 16"])(
     "what is left of the water\u2019s pattern is as promised, of %s",
     (line) => {
-      const { promised, kept } = read("smoothed-water", { water: "swell" }, line, [250, 430, 360, 120]);
-      expect(Math.abs(kept.waterLeft! - promised.water!.contrastLeft)).toBeLessThan(0.12);
+      // One exposure's water is a matter of luck: that of several, opened at different times.
+      const reads = ["", " | delay 2s", " | delay 5s", " | delay 10s"].map((delay) =>
+        read("smoothed-water", { water: "swell" }, `${line}${delay}`, [20, 430, 900, 120]),
+      );
+      const left = Math.sqrt(reads.reduce((sum, { kept }) => sum + kept.waterLeft! ** 2, 0) / reads.length);
+      expect(Math.abs(left - reads[0]!.promised.water!.contrastLeft)).toBeLessThan(0.1);
     },
   );
 
@@ -69,7 +75,7 @@ describe("read off a rehearsed picture", () => {
 
   it("the place is what it is beside a lantern\u2019s light, not with it", () => {
     const { promised, measured } = read("light-drawing", {}, "3s | iso 50", [380, 420, 200, 120]);
-    expect(Math.abs(measured.placeStops - promised.base.meterStops)).toBeLessThan(0.35);
+    expect(Math.abs(measured.placeStops! - promised.base.meterStops)).toBeLessThan(0.35);
   });
 
   it("nothing is told of what adds up over frames that were left out, of brackets, and of pictures too small for it", () => {

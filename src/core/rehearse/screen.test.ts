@@ -46,9 +46,9 @@ describe("what the phone's screen shows", () => {
     const noMoon = { ...place.sky, sun: { altitudeDeg: -12, awayDeg: 0 } };
     const dim = setStage({ ...place, sky: noMoon, lampGain: 2 ** -4 }, camera.lens, 120);
     const screen = screenOf("8s | iso 50", dim);
-    const plan = { ...planOf("8s | iso 50"), iso: screen.iso };
+    const plan = planOf("8s | iso 50");
     const [frame] = plannedFrames(plan);
-    const raw = simulateFrame(dim, plan, { ...frame!, deliveredSeconds: screen.shutterSeconds });
+    const raw = simulateFrame(dim, plan, { ...frame!, iso: screen.iso, deliveredSeconds: screen.shutterSeconds });
     expect(roughness(screen)).toBeLessThan(0.5 * roughness(raw));
     expect(exposureErrors({ ...screen, samples: screen.data }).centre).toBeCloseTo(
       exposureErrors({ ...raw, samples: raw.data }).centre,

@@ -74,7 +74,7 @@ export function screenPicture(stage: Stage, plan: CapturePlan, topIso: number): 
   let shown: DevelopedFrame | null = null;
   let offStops = 0;
   for (let attempt = 0; attempt < TRIES; attempt++) {
-    shown = simulateFrame(stage, { ...plan, iso }, { ...frame!, deliveredSeconds: shutterSeconds });
+    shown = simulateFrame(stage, plan, { ...frame!, iso, deliveredSeconds: shutterSeconds });
     offStops = exposureErrors({ ...shown, samples: shown.data }).centre;
     const wanted = Math.max(plan.lens.baseIso, Math.min(most, iso * 2 ** -offStops));
     if (Math.abs(offStops) < CONTENT_STOPS || wanted === iso) break;

@@ -1,15 +1,16 @@
 import { LastOnes } from "../lastOnes";
 import { luminanceFromEv } from "../light";
 import type { Lens } from "../optics";
-import { METER_TO_CLIP_STOPS } from "../outlook";
 import { type SampledLight, type Scene, type SceneSky, sampleStill, viewOf } from "../scene";
-import { placeLevel } from "./placeLevel";
 
 /** Picture in which a scene is metered, and how far apart it is looked at, pixels. */
 const METERED_WIDTH_PX = 960;
 const METERED_EVERY_PX = 12;
-/** At most so much of a place's light is the sky's: its lamps are lit. */
+/** At most so much of a place's light is the sky's: its lamps are lit. Of water, which mirrors it, more. */
 const MOST_SKYLIGHT = 0.6;
+const MOST_SKYLIGHT_IN_WATER = 0.8;
+/** Less than this of a light is none. */
+const LEAST_GAIN = 1e-6;
 /** A sky that gives no light at all. */
 const NO_SKY: SceneSky = {
   sun: { altitudeDeg: -90, awayDeg: 0 },
@@ -23,42 +24,55 @@ const NO_SKY: SceneSky = {
 const luminances = ({ light, depth }: SampledLight): Float32Array =>
   depth.map((_, at) => 0.2126 * light[3 * at]! + 0.7152 * light[3 * at + 1]! + 0.0722 * light[3 * at + 2]!);
 
-/** What a scene's lamps, and the sky's light on its surfaces, are to be multiplied by. */
-interface SceneGains {
-  readonly lampGain: number;
-  readonly skylightGain: number;
-}
+/** What a scene's lamps, the sky's light on its surfaces and what shines by itself are to be multiplied by. */
+type SceneGains = Pick<Scene, "lampGain" | "skylightGain" | "shineGain">;
 
 /** An evening's places: metering one takes as long as lighting a small picture. */
 const known = new LastOnes<SceneGains>(20);
 
 /**
- * The gains with which a scene meters as a person's own place does: the light of its sky stands as it is, its lamps are
- * brightened or dimmed. Where the sky alone would be too bright, less of it falls on the place. The last places are metered once.
+ * The gains with which a scene's subject is as bright as is said of a person's own, and what shines by itself as far over it as its
+ * brightest parts are said to be. The light of its sky stands as it is, its lamps are brightened or dimmed; where the sky alone
+ * would be too bright, less of it falls on the place. The last places are metered once.
+ *
+ * @param sceneEv Of the subject's mean luminance in the picture.
  */
-export function gainsFor(scene: Scene, lens: Lens, sceneEv: number): SceneGains {
-  return known.of(JSON.stringify([scene, lens, sceneEv]), () => metered(scene, lens, sceneEv));
+export function gainsFor(scene: Scene, lens: Lens, sceneEv: number, highlightStops: number): SceneGains {
+  return known.of(JSON.stringify([scene, lens, sceneEv, highlightStops]), () =>
+    metered(scene, lens, sceneEv, highlightStops),
+  );
 }
 
-function metered(scene: Scene, lens: Lens, sceneEv: number): SceneGains {
-  const [lamps, sky] = [
-    { ...scene, lampGain: 1, skylightGain: 0, sky: NO_SKY },
-    { ...scene, lampGain: 0, skylightGain: 1 },
-  ].map((part) => sampleStill(part, viewOf(part, lens, METERED_WIDTH_PX), METERED_EVERY_PX));
+/** The mean of the subject's light. */
+function subjectMean(seen: SampledLight): number {
+  const light = luminances(seen);
+  let sum = 0;
+  let count = 0;
+  seen.subject.forEach((is, at) => {
+    if (is === 0) return;
+    sum += light[at]!;
+    count++;
+  });
+  return sum / count;
+}
+
+function metered(scene: Scene, lens: Lens, sceneEv: number, highlightStops: number): SceneGains {
+  const view = viewOf(scene, lens, METERED_WIDTH_PX);
+  const seenWith = (part: Partial<Scene>) => sampleStill({ ...scene, ...part }, view, METERED_EVERY_PX);
+  const bySky = seenWith({ lampGain: 0, skylightGain: 1, shineGain: 0 });
+  // Out of the picture, as behind a long lens: then all that stands counts.
+  if (!bySky.subject.includes(1))
+    return scene.subject === null
+      ? { lampGain: 1, skylightGain: 1, shineGain: 1 }
+      : metered({ ...scene, subject: null }, lens, sceneEv, highlightStops);
+  const byLamps = seenWith({ lampGain: 1, skylightGain: 0, shineGain: 0, sky: NO_SKY });
   const wanted = luminanceFromEv(sceneEv);
-  // What is brighter than white in a well exposed picture reads as white.
-  const white = wanted * 2 ** METER_TO_CLIP_STOPS;
-  const [byLamps, bySky] = [luminances(lamps!), luminances(sky!)];
-  const level = (lampGain: number, skylightGain: number) =>
-    placeLevel((pixel) => Math.min(white, lampGain * byLamps[pixel]! + skylightGain * bySky[pixel]!), sky!.depth);
-  const ofSky = level(0, 1);
-  const skylightGain = ofSky > MOST_SKYLIGHT * wanted ? (MOST_SKYLIGHT * wanted) / ofSky : 1;
-  // Between a millionth and a million: bisection in stops.
-  let [low, high] = [-20, 20];
-  for (let step = 0; step < 24; step++) {
-    const middle = (low + high) / 2;
-    if (level(2 ** middle, skylightGain) < wanted) low = middle;
-    else high = middle;
-  }
-  return { lampGain: 2 ** ((low + high) / 2), skylightGain };
+  const ofSky = subjectMean(bySky);
+  // Land under stars has no lamps: what is not the sky's there is what somebody brought.
+  const most = scene.stars ? 1 : scene.subject === "water" ? MOST_SKYLIGHT_IN_WATER : MOST_SKYLIGHT;
+  const skylightGain = Math.min(1, (most * wanted) / ofSky);
+  const lampGain = Math.max(LEAST_GAIN, (wanted - skylightGain * ofSky) / subjectMean(byLamps));
+  const shines = scene.surfaces.flatMap((surface) => ("shine" in surface && surface.shine ? [surface.shine] : []));
+  const brightest = Math.max(...shines.map(({ luminanceCdM2 }) => luminanceCdM2), LEAST_GAIN);
+  return { lampGain, skylightGain, shineGain: (wanted * 2 ** highlightStops) / brightest };
 }

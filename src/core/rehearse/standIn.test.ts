@@ -13,7 +13,7 @@ const LINES: Partial<Record<IntentId, string>> = {
   "star-points": "10s | iso 1600",
   "star-arcs": "15s | iso 800",
   meteors: "10s | iso 1600",
-  "light-drawing": "4s | iso 400",
+  "light-drawing": "1s | iso 400",
   "smoothed-water": "1.6s | iso 50",
   "frozen-action": "1/250 | iso 800",
   sweep: "1/20 | iso 200",
@@ -53,7 +53,7 @@ describe.each(INTENT_IDS)("the stand-in of %s", (id) => {
       scene: { ...scene, traffic: [], stars: null },
       lens: camera.lens,
       view: { ...viewOf(scene, camera.lens, seen.width), height: seen.height },
-      still: { light: seen.light, depth: seen.depth, flows, water: null },
+      still: { light: seen.light, depth: seen.depth, subject: seen.subject, flows, water: null },
     };
     const line = `${LINES[id] ?? "0.4s | iso 50"} | wb 3600K`;
     const { recipe } = parseRecipe(line);
@@ -63,6 +63,6 @@ describe.each(INTENT_IDS)("the stand-in of %s", (id) => {
     const promised = outlookOf(plan, facts);
     // Of the stars' own picture the sky is promised; the land below it stays dark.
     if (sky) expect(Math.abs(found.skyStops! - promised.sky!.meterStops)).toBeLessThan(0.35);
-    else expect(Math.abs(found.placeStops - promised.base.meterStops)).toBeLessThan(0.35);
+    else expect(Math.abs(found.placeStops! - promised.base.meterStops)).toBeLessThan(0.35);
   });
 });

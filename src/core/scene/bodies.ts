@@ -1,6 +1,7 @@
 import type { Rgb } from "../light";
 import { project, type View } from "./camera";
 import { addLampIlluminance } from "./lampLight";
+import { addMoonlight } from "./moonlight";
 import { forEachPiece, offsetPoint, type Passage, type Placed } from "./passages";
 import type { PreparedScene } from "./preparedScene";
 import type { BodyPart } from "./scene";
@@ -77,6 +78,7 @@ function luminanceOf(scene: PreparedScene, view: View, place: Placed, part: Body
   const far = Math.hypot(ex, ez) || 1;
   for (let c = 0; c < 3; c++) lit[c] = 0.55 * scene.skylightGain * scene.sky.illuminance[c]! + 0.75 * scene.fill[c]!;
   addLampIlluminance(scene.lamps, x, y, z, ex / far, 0, ez / far, lit, 0.4);
+  addMoonlight(scene, x, y, z, ex / far, 0, ez / far, lit, 0.4);
   const own = scene.lampGain * (part.luminanceCdM2 ?? 0);
   const [r, g, b] = part.tint;
   const back = part.luminanceCdM2 === undefined ? part.reflectance / Math.PI : 0;

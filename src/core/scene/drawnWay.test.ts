@@ -42,7 +42,7 @@ describe("a way drawn over a picture", () => {
   it("is gone along as fast as the hand went: slower is brighter", () => {
     const scene = drawing(CORNER);
     const view = viewOf(scene, lens, WIDTH);
-    const streaks = gatherLampStreaks(scene, view, passagesIn(scene, 0, 10)).filter(({ on }) => on === "all");
+    const streaks = gatherLampStreaks(scene, view, passagesIn(scene, 0, 10, 10)).filter(({ on }) => on === "all");
     const lightAlong = (isOn: (x: number, y: number) => boolean) => {
       const on = streaks.filter(({ x0, x1, y0, y1 }) => isOn((x0 + x1) / 2 / view.width, (y0 + y1) / 2 / view.height));
       const length = on.reduce((sum, { x0, x1, y0, y1 }) => sum + Math.hypot(x1 - x0, y1 - y0), 0);
@@ -58,7 +58,7 @@ describe("a way drawn over a picture", () => {
     const scene = drawing(CORNER);
     const view = viewOf(scene, lens, WIDTH);
     const lamps = (opens: number, seconds: number) =>
-      gatherLampStreaks(scene, view, passagesIn(scene, opens, seconds)).filter(({ on }) => on === "all");
+      gatherLampStreaks(scene, view, passagesIn(scene, opens, seconds, seconds)).filter(({ on }) => on === "all");
     expect(lamps(5, 10)).toEqual([]);
     const rightmost = Math.max(...lamps(0, 0.5).map(({ x1 }) => x1 / view.width));
     expect(rightmost).toBeCloseTo(0.45, 2);

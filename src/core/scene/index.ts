@@ -5,9 +5,9 @@ export { flowingLight, mostFlowing } from "./flowing";
 export { lampWay } from "./moving";
 export { SCENE_NAMES, type SceneName } from "./names";
 export { renderStaticRows, type SampledLight, sampleStill } from "./renderStatic";
-export type { Point3, Scene, SceneSky, StarSky, Traffic } from "./scene";
+export type { Point3, RegionName, Scene, SceneSky, StarSky, Traffic } from "./scene";
 export { SCENES, sceneNamed } from "./scenes";
-export { type OpensAs, OWN_MOVER, type ShotSky, sceneForShot, underSky } from "./setting";
+export { OWN_MOVER, type ShotSky, sceneForShot, underSky } from "./setting";
 export {
   type DevelopedFrame,
   type FrameFlaws,

@@ -75,8 +75,14 @@ export interface WayPiece {
  * The whole of a mover's way through a picture, piece by piece, whether the shutter is open or not. Null unless just one mover with
  * lamps is on its way between two instants.
  */
-export function lampWay(scene: Scene, view: View, fromSeconds: number, toSeconds: number): WayPiece[] | null {
-  const [passage, second] = passagesIn(scene, fromSeconds, toSeconds - fromSeconds);
+export function lampWay(
+  scene: Scene,
+  view: View,
+  fromSeconds: number,
+  toSeconds: number,
+  runSeconds: number,
+): WayPiece[] | null {
+  const [passage, second] = passagesIn(scene, fromSeconds, toSeconds - fromSeconds, runSeconds);
   if (!passage || second) return null;
   const { traffic, departs } = passage;
   const whole = { traffic, departs, begin: departs, end: departs + pathLength(traffic.path) / traffic.speedMps };

@@ -50,12 +50,15 @@ export function placeOn(path: readonly Point3[], travelled: number): Placed | nu
 
 /** Departure times of one kind of traffic whose run touches [from, to], seconds after the release. */
 function departures(
-  { headwaySeconds, unevenness, firstSeconds, path, speedMps }: Traffic,
+  { headwaySeconds, unevenness, path, speedMps, ...traffic }: Traffic,
   seed: number,
   from: number,
   to: number,
+  runSeconds: number,
 ): number[] {
   const travelSeconds = pathLength(path) / speedMps;
+  const leaves = traffic.leavesWithRun ? runSeconds - travelSeconds : Infinity;
+  const firstSeconds = Math.min(traffic.firstSeconds, leaves);
   const first = Math.floor((from - firstSeconds - travelSeconds) / headwaySeconds) - 1;
   const last = Math.ceil((to - firstSeconds) / headwaySeconds) + 1;
   const times: number[] = [];
@@ -67,12 +70,21 @@ function departures(
   return times;
 }
 
-/** Everything that is on its way in an exposure. */
-export function passagesIn({ traffic, seed }: Scene, opensSeconds: number, shutterSeconds: number): Passage[] {
+/**
+ * Everything that is on its way in an exposure.
+ *
+ * @param runSeconds From the first opening of the run to its last closing.
+ */
+export function passagesIn(
+  { traffic, seed }: Pick<Scene, "traffic" | "seed">,
+  opensSeconds: number,
+  shutterSeconds: number,
+  runSeconds: number,
+): Passage[] {
   const closes = opensSeconds + shutterSeconds;
   return traffic.flatMap((each, kind) => {
     const travelSeconds = pathLength(each.path) / each.speedMps;
-    return departures(each, seed + kind, opensSeconds, closes).map((departs) => ({
+    return departures(each, seed + kind, opensSeconds, closes, runSeconds).map((departs) => ({
       traffic: each,
       departs,
       begin: Math.max(opensSeconds, departs),

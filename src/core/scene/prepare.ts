@@ -3,6 +3,7 @@ import { DEG_PER_RAD } from "../units";
 import { meetStanding } from "./cast";
 import { prepareRidge } from "./hill";
 import { lookAround, prepareLamp } from "./lampLight";
+import { prepareMoon } from "./moon";
 import type { Headed, PreparedScene } from "./preparedScene";
 import type { Scene, Solid, Surface } from "./scene";
 import { lookOf } from "./skyLook";
@@ -26,7 +27,7 @@ const SOLIDS: readonly Surface["kind"][] = ["block", "frustum", "ellipsoid", "di
 export function prepareScene(scene: Scene): PreparedScene {
   const known = preparedScenes.get(scene);
   if (known) return known;
-  const { seed, lampGain, skylightGain, visibilityMetres } = scene;
+  const { seed, lampGain, skylightGain, shineGain, subject, visibilityMetres } = scene;
   const { sees, ...shape } = shapeOf(scene);
   const lux = lampGain * scene.fillLux;
   const prepared: PreparedScene = {
@@ -36,11 +37,14 @@ export function prepareScene(scene: Scene): PreparedScene {
       cells: new Map(),
     },
     sky: lookOf(scene.sky, seed),
+    moon: prepareMoon(scene.sky, scene.camera.headingDeg),
     sinHeading: Math.sin(scene.camera.headingDeg / DEG_PER_RAD),
     cosHeading: Math.cos(scene.camera.headingDeg / DEG_PER_RAD),
     fill: [lux * FILL[0], lux * FILL[1], lux * FILL[2]],
     skylightGain,
     lampGain,
+    shineGain,
+    subject,
     visibilityMetres,
     seed,
   };

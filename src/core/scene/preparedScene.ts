@@ -1,7 +1,8 @@
 import type { Rgb } from "../light";
 import type { PreparedRidge } from "./hill";
 import type { LampField } from "./lampLight";
-import type { Fall, GroundStrip, Wall, Water } from "./scene";
+import type { SceneMoon } from "./moon";
+import type { Fall, GroundStrip, RegionName, Wall, Water } from "./scene";
 import type { SkyLook } from "./skyLook";
 import type { PreparedSolid } from "./solids";
 
@@ -22,6 +23,8 @@ export interface PreparedScene {
   readonly water: Water | null;
   readonly lamps: LampField;
   readonly sky: SkyLook;
+  /** Null while it gives no light. */
+  readonly moon: SceneMoon | null;
   /** Of the camera, in which the sky's directions count. */
   readonly sinHeading: number;
   readonly cosHeading: number;
@@ -29,6 +32,8 @@ export interface PreparedScene {
   readonly fill: Rgb;
   readonly skylightGain: number;
   readonly lampGain: number;
+  readonly shineGain: number;
+  readonly subject: RegionName | null;
   readonly visibilityMetres: number;
   readonly seed: number;
 }

@@ -4,14 +4,15 @@ import { meetScene } from "./cast";
 import { defocusReach, defocusRows } from "./defocus";
 import { drawLamps } from "./drawLamps";
 import { FLOWS } from "./flows";
+import { addMoonDisc } from "./moonlight";
 import { usualWater } from "./openWater";
 import { prepareScene } from "./prepare";
 import type { PreparedScene } from "./preparedScene";
 import { scratchRay } from "./ray";
-import type { Scene } from "./scene";
+import type { RegionName, Scene } from "./scene";
 import { addWetGround, shadeHit, shadeSky, throughAir } from "./shade";
 import { indexSolids, type SolidIndex } from "./solidIndex";
-import { newHit } from "./solids";
+import { type Hit, newHit } from "./solids";
 import type { StillLight } from "./stillLight";
 import { usualWaterAt, type WaterLight } from "./waterLight";
 
@@ -21,9 +22,34 @@ const hit = newHit();
 const direction = new Float64Array(3);
 
 /** What the last ray met: how deep in the picture, and a number that tells it apart. */
-const cast = { depth: 0, key: 0 };
+const cast = { depth: 0, key: 0, isSubject: false };
 const KEYS = { nothing: 0, solid: 1, wall: 2, strip: 3, ridge: 4, fall: 5, water: 6 } as const;
 const KEYS_OF_A_KIND = 4096;
+
+/** What one calls the thing that a ray has met; undefined where it has no name. */
+function regionOf(scene: PreparedScene, { of, index }: Hit): RegionName | undefined {
+  switch (of) {
+    case "solid":
+      return scene.solids[index]!.solid.region;
+    case "wall":
+      return scene.walls[index]!.region;
+    case "strip":
+      return scene.strips[index]!.region;
+    case "ridge":
+      return scene.ridges[index]!.region;
+    case "fall":
+      return scene.falls[index]!.region;
+    case "water":
+      return scene.water?.region;
+    case "nothing":
+      return undefined;
+    default:
+      return of satisfies never;
+  }
+}
+
+/** With more than so many times its own light a pixel shows the lamp before it. */
+const MOST_GLARE = 1.25;
 
 /** Luminance where a ray through a place of the picture ends; tells in `cast` what it met. */
 function castRay(
@@ -45,9 +71,11 @@ function castRay(
   hit.t = Infinity;
   meetScene(scene, near.at(px, py), ox, oy, oz, dx, dy, dz, hit);
   cast.key = KEYS[hit.of] * KEYS_OF_A_KIND + hit.index;
+  cast.isSubject = scene.subject === null ? hit.of !== "nothing" : regionOf(scene, hit) === scene.subject;
   if (hit.of === "nothing") {
     cast.depth = Infinity;
     shadeSky(scene, dx, dy, dz, out);
+    addMoonDisc(scene, dx, dy, dz, out);
     return;
   }
   cast.depth = hit.t / length;
@@ -59,7 +87,8 @@ function castRay(
   const { t } = hit;
   const [x, y, z] = [ox + t * dx, oy + t * dy, oz + t * dz];
   const pixelM = t / view.focalPx;
-  shadeHit(scene, hit, x, y, z, pixelM, pixelM / Math.max(0.03, Math.abs(dy)), out);
+  // What shines by itself, a lit window, is not what the light falls on.
+  if (shadeHit(scene, hit, x, y, z, pixelM, pixelM / Math.max(0.03, Math.abs(dy)), out)) cast.isSubject = false;
   const material = hit.of === "strip" ? scene.strips[hit.index]!.material : null;
   if (material && material.wetness > 0) {
     [wetRay.x, wetRay.y, wetRay.z] = [x, y, z];
@@ -95,7 +124,8 @@ export function renderStaticRows(scene: Scene, view: View, firstRow: number, row
   const sharp = new Float32Array(3 * width * whole);
   const depth = new Float32Array(width * whole);
   const keys = new Int32Array(width * whole);
-  castRows(scene, view, firstRow - margin, whole, into.water, { sharp, depth, keys });
+  const subject = new Uint8Array(width * whole);
+  castRows(scene, view, firstRow - margin, whole, into.water, { sharp, depth, keys, subject });
   const stride = 3 * width;
   const out = into.light.subarray(firstRow * stride);
   if (reach === 0) blurRows(sharp.subarray((margin - 1) * stride), width, rows, out);
@@ -106,11 +136,16 @@ export function renderStaticRows(scene: Scene, view: View, firstRow: number, row
     blurRows(spread, width, rows, out);
   }
   into.depth.set(depth.subarray(margin * width, (margin + rows) * width), firstRow * width);
+  into.subject.set(subject.subarray(margin * width, (margin + rows) * width), firstRow * width);
   for (let at = 0; at < width * rows; at++) {
     const kind = Math.floor(keys[margin * width + at]! / KEYS_OF_A_KIND);
     into.flows[firstRow * width + at] = kind === KEYS.water ? FLOWS.water : kind === KEYS.fall ? FLOWS.fall : 0;
   }
+  const unlit = out.slice(0, rows * stride);
   drawLamps(scene, view, firstRow, rows, into);
+  // A lamp before the subject is not the subject.
+  for (let at = 0; at < width * rows; at++)
+    if (out[3 * at + 1]! > MOST_GLARE * unlit[3 * at + 1]!) into.subject[firstRow * width + at] = 0;
 }
 
 /** Light and depth at places of a picture, one ray each, without what the lens makes of them. */
@@ -121,6 +156,8 @@ export interface SampledLight {
   readonly light: Float32Array;
   /** Along the optical axis, metres: infinite for the sky. */
   readonly depth: Float32Array;
+  /** 1 where what the shot's EV is said of stands, else 0. */
+  readonly subject: Uint8Array;
 }
 
 /** Looks at every so many pixels of a view, both ways: what is small is met as often as it is seen, and not averaged away. */
@@ -130,20 +167,23 @@ export function sampleStill(scene: Scene, view: View, everyPx: number): SampledL
   const [width, height] = [Math.floor(view.width / everyPx), Math.floor(view.height / everyPx)];
   const light = new Float32Array(3 * width * height);
   const depth = new Float32Array(width * height);
+  const subject = new Uint8Array(width * height);
   const colour = new Float64Array(3);
   for (let at = 0; at < depth.length; at++) {
     const [x, y] = [((at % width) + 0.5) * everyPx, (Math.floor(at / width) + 0.5) * everyPx];
     castRay(prepared, view, near, null, x, y, colour);
     light.set(colour, 3 * at);
     depth[at] = cast.depth;
+    subject[at] = cast.isSubject ? 1 : 0;
   }
-  return { width, height, light, depth };
+  return { width, height, light, depth, subject };
 }
 
 interface CastRows {
   readonly sharp: Float32Array;
   readonly depth: Float32Array;
   readonly keys: Int32Array;
+  readonly subject: Uint8Array;
 }
 
 /** What the rays of rows meet; rows beyond the picture's edges are cast as well. */
@@ -153,7 +193,7 @@ function castRows(
   firstRow: number,
   rows: number,
   water: WaterLight | null,
-  { sharp: out, depth, keys }: CastRows,
+  { sharp: out, depth, keys, subject }: CastRows,
 ): void {
   const { width } = view;
   const prepared = prepareScene(scene);
@@ -165,6 +205,7 @@ function castRows(
       const at = row * width + x;
       depth[at] = cast.depth;
       keys[at] = cast.key;
+      subject[at] = cast.isSubject ? 1 : 0;
       out[3 * at] = colour[0]!;
       out[3 * at + 1] = colour[1]!;
       out[3 * at + 2] = colour[2]!;
@@ -179,6 +220,7 @@ function castRows(
     for (const [right, down] of WITHIN) {
       castRay(prepared, view, near, water, x + 0.5 + right, firstRow + row + 0.5 + down, colour);
       for (let c = 0; c < 3; c++) sums[c] = sums[c]! + colour[c]! / WITHIN.length;
+      if (!cast.isSubject) subject[at] = 0;
     }
     for (let c = 0; c < 3; c++) out[3 * at + c] = sums[c]!;
   }

@@ -42,7 +42,7 @@ const camera = { ...chosenCamera({ phones: [], clipOns: [] }, null), lens: GENER
 /** Light gathered by moving lamps alone, cd·s/m². */
 function trailLight(opensSeconds: number, shutterSeconds: number): Float32Array {
   const light = new Float32Array(3 * pixels);
-  const passages = passagesIn(withLamp, opensSeconds, shutterSeconds);
+  const passages = passagesIn(withLamp, opensSeconds, shutterSeconds, shutterSeconds);
   for (const streak of gatherLampStreaks(withLamp, view, passages))
     addStreak(streak, view.width, 0, view.height, light);
   return light;
@@ -50,7 +50,11 @@ function trailLight(opensSeconds: number, shutterSeconds: number): Float32Array 
 /** Even light behind a passing box, gathered. */
 function behindBox(opensSeconds: number, shutterSeconds: number, depthM = 50): Float32Array {
   const light = new Float32Array(3 * pixels).fill(100);
-  const bodies = gatherBodies(prepareScene(withBox), view, passagesIn(withBox, opensSeconds, shutterSeconds));
+  const bodies = gatherBodies(
+    prepareScene(withBox),
+    view,
+    passagesIn(withBox, opensSeconds, shutterSeconds, shutterSeconds),
+  );
   const depth = new Float32Array(pixels).fill(depthM);
   exposeBehindBodies(bodies, view.width, 0, view.height, shutterSeconds, depth, light);
   return light;

@@ -18,6 +18,16 @@ export const TEXTURES = [
   "leaves",
 ] as const;
 
+/** Parts of a place that one speaks of: a shot is exposed for one of them, and it is as bright as is said of it. */
+export const REGIONS = ["street", "hillside", "falls", "water", "square", "land", "facade", "place", "figure"] as const;
+/** A part of a place that one speaks of. */
+export type RegionName = (typeof REGIONS)[number];
+
+/** What can be part of something that one speaks of. */
+interface InRegion {
+  readonly region?: RegionName | undefined;
+}
+
 /** How a still surface gives back light. */
 export interface Material {
   /** Diffuse reflectance 0 to 1 (albedo). */
@@ -46,7 +56,7 @@ export interface WindowGrid {
 }
 
 /** A flat strip of ground between two parallel lines, endless along its heading. */
-export interface GroundStrip {
+export interface GroundStrip extends InRegion {
   readonly kind: "strip";
   /** Centre line: a point on it, and its heading clockwise from straight ahead. */
   readonly through: Point3;
@@ -61,7 +71,7 @@ export interface GroundStrip {
 export const WALL_STYLES = ["houses", "arcade", "mill", "hall", "plain"] as const;
 
 /** An upright wall along a heading, from `from` for `lengthMetres`. */
-export interface Wall {
+export interface Wall extends InRegion {
   readonly kind: "wall";
   readonly style: (typeof WALL_STYLES)[number];
   readonly from: Point3;
@@ -74,7 +84,7 @@ export interface Wall {
 }
 
 /** A far hillside across the view: a silhouette at one distance, facing towards -z. */
-export interface Ridge {
+export interface Ridge extends InRegion {
   readonly kind: "ridge";
   readonly distanceMetres: number;
   /** Silhouette: x and height in metres, rising in x. */
@@ -88,7 +98,7 @@ export interface Ridge {
 }
 
 /** Everything below the ground surfaces: water that mirrors the rest, in waves. */
-export interface Water {
+export interface Water extends InRegion {
   readonly kind: "water";
   readonly heightMetres: number;
   /** Root mean square of the waves' slopes along the view, 0.02 a pool, 0.1 choppy. */
@@ -97,7 +107,7 @@ export interface Water {
 }
 
 /** Falling or rushing water on a slope: foam in light and shade that runs down it. */
-export interface Fall {
+export interface Fall extends InRegion {
   readonly kind: "fall";
   /** Middle of its upper edge, and the way it runs, clockwise from straight ahead. */
   readonly from: Point3;
@@ -110,7 +120,7 @@ export interface Fall {
 }
 
 /** A box on its base, with a gable roof of `roofMetres` whose ridge runs along its width. */
-export interface Block {
+export interface Block extends InRegion {
   readonly kind: "block";
   /** Middle of its base. */
   readonly at: Point3;
@@ -124,7 +134,7 @@ export interface Block {
 }
 
 /** An upright column, cone or cylinder on its base. */
-export interface Frustum {
+export interface Frustum extends InRegion {
   readonly kind: "frustum";
   readonly at: Point3;
   readonly radiusMetres: number;
@@ -135,7 +145,7 @@ export interface Frustum {
 }
 
 /** A rounded body about its middle. */
-export interface Ellipsoid {
+export interface Ellipsoid extends InRegion {
   readonly kind: "ellipsoid";
   readonly at: Point3;
   readonly radiiMetres: Point3;
@@ -146,7 +156,7 @@ export interface Ellipsoid {
 }
 
 /** An upright round face towards a heading, such as a clock's. */
-export interface Dial {
+export interface Dial extends InRegion {
   readonly kind: "dial";
   readonly at: Point3;
   readonly headingDeg: number;
@@ -156,7 +166,7 @@ export interface Dial {
 }
 
 /** A thin board upright across its heading, turned in its own plane: a sail, a beam, a sign. */
-export interface Board {
+export interface Board extends InRegion {
   readonly kind: "board";
   /** Its middle. */
   readonly at: Point3;
@@ -239,6 +249,8 @@ export interface Traffic {
   readonly unevenness: number;
   /** When the first of them is at its path's beginning, seconds after the release. */
   readonly firstSeconds: number;
+  /** Whether a run is released so that the first is at its path's end as the last shutter closes, where it would be there later. */
+  readonly leavesWithRun?: boolean | undefined;
   readonly lamps: readonly CarriedLamp[];
   readonly parts: readonly BodyPart[];
 }
@@ -291,6 +303,8 @@ export interface Scene {
   readonly camera: SceneCamera;
   readonly sky: SceneSky;
   readonly surfaces: readonly Surface[];
+  /** The region that a shot's EV is said of; null where it is all that stands. */
+  readonly subject: RegionName | null;
   readonly lamps: readonly StreetLamp[];
   /** Light that comes from lamps behind the camera and from walls around, lux, at 2,700 K. */
   readonly fillLux: number;
@@ -306,6 +320,8 @@ export interface Scene {
   /** What lamps, windows and fill are multiplied by; the daylight factor is that of the sky's light on surfaces. */
   readonly lampGain: number;
   readonly skylightGain: number;
+  /** What surfaces that shine by themselves, a clock's face, are multiplied by. */
+  readonly shineGain: number;
   /** Fixes everything random in the scene: which windows are lit, when cars come. */
   readonly seed: number;
 }

@@ -1,7 +1,7 @@
 import type { SceneFacts } from "../facts";
 import type { Rgb } from "../light";
 import type { Mover } from "../motion";
-import { seenStretch } from "../motion";
+import { type OpensAs, opensAtM, seenStretch } from "../motion";
 import { type Lens, sensorSizeMm } from "../optics";
 import { hashUnit } from "../random";
 import { DEG_PER_RAD } from "../units";
@@ -15,9 +15,6 @@ import type { Lane, Point3, Scene, SceneCamera, SceneSky, Solid, StarSky, Surfac
 
 /** Of a material. */
 const WETNESS: Readonly<Record<GroundWetness, number>> = { dry: 0, damp: 0.4, wet: 0.9 };
-
-/** Where the mover is as the shutter opens: at the picture's edge, or before its middle. */
-export type OpensAs = "enters" | "passes";
 
 /** What a shot finds in its place, and where its mover is as the shutter opens. */
 interface Found extends SceneFacts {
@@ -134,6 +131,12 @@ const OTHER_LANE_M = 3.3;
 /** Half of the longest thing that comes, metres. */
 const NOSE_M = 2;
 
+/** Whether a mover goes away from the camera as it comes into the picture. */
+function goesAway({ distanceM, headingDegFromPerpendicular }: Mover, fromM: number): boolean {
+  const along = Number.isFinite(fromM) ? fromM : -distanceM;
+  return along + distanceM * Math.sin(headingDegFromPerpendicular / DEG_PER_RAD) > 0;
+}
+
 /** What the shot's own mover is called. */
 export const OWN_MOVER = "what passes";
 
@@ -150,13 +153,22 @@ function laneTraffic(lane: Lane, mover: Mover, shot: Found, lens: Lens): Traffic
   const carried = moverOf(lane.carries, headingDeg, shot);
   const frame = { focalLengthMm: lens.focalLengthMm, sensorWidthMm: sensorSizeMm(lens).widthMm };
   const { fromM, toM } = seenStretch(frame, mover);
-  const from = Math.max(fromM, -lane.reachMetres) - NOSE_M;
-  const to = Math.max(from + 10, Math.min(toM, lane.reachMetres) + NOSE_M);
+  const comes = shot.opensAs === "enters" && headingDeg < 0;
+  // It comes in with the first of its lamps that is seen, and is gone with the last.
+  const seen = carried.lamps.filter(
+    ({ shines }) => shines === "around" || (shines === "forward") !== goesAway(mover, fromM),
+  );
+  const lead = (comes ? Math.min : Math.max)(...seen.map(({ offset }) => offset[0]), ...(seen.length === 0 ? [0] : []));
+  const from = Math.max(fromM, -lane.reachMetres) - lead;
+  const to = Math.max(from + 10, Math.min(toM, lane.reachMetres) - lead);
   const perHour = lane.carries === "car" ? shot.vehiclesPerHour : 0;
   const headwaySeconds = perHour > 0 ? 7200 / perHour : ONCE_SECONDS;
   const usual = { speedMps, headwaySeconds, unevenness: perHour > 0 ? 0.8 : 0, ...carried };
-  const firstSeconds = shot.opensAs === "passes" ? (from - NOSE_M / 2) / speedMps : 0;
-  const own: Traffic = { name: OWN_MOVER, path: [point(from), point(to)], firstSeconds, ...usual };
+  // Behind both its edges it is on its way, too: what is long comes in and leaves slowly.
+  const [before, after] = [point(from - NOSE_M), point(to + (comes ? 0 : NOSE_M))];
+  const opensAt = shot.opensAs === "passes" ? opensAtM(frame, mover, "passes", 0) : from;
+  const firstSeconds = (from - NOSE_M - opensAt) / speedMps;
+  const own: Traffic = { name: OWN_MOVER, path: [before, after], firstSeconds, leavesWithRun: comes, ...usual };
   if (perHour === 0) return [own];
   const other: Traffic = {
     ...usual,

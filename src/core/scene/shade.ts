@@ -5,6 +5,7 @@ import { skyTowards } from "./clouds";
 import { frontPoint } from "./front";
 import { ridgePoint } from "./hill";
 import { addLampIlluminance, type PreparedLamp } from "./lampLight";
+import { addMoonlight } from "./moonlight";
 import { valueNoise } from "./noise";
 import type { PreparedScene } from "./preparedScene";
 import type { Ray } from "./ray";
@@ -94,13 +95,13 @@ function shadeSolid(scene: PreparedScene, solid: Solid, hit: Hit, footM: number,
     const colour = blackBodyRgb(solid.shine.kelvin);
     const luminance = dark
       ? 0
-      : scene.lampGain * solid.shine.luminanceCdM2 * (0.9 + 0.1 * Math.cos((3 * hit.v) / solid.radiusMetres));
+      : scene.shineGain * solid.shine.luminanceCdM2 * (0.9 + 0.1 * Math.cos((3 * hit.v) / solid.radiusMetres));
     for (let c = 0; c < 3; c++) shine[c] = luminance * colour[c]!;
     return dark ? 0.04 : material.reflectance;
   }
   if (solid.shine) {
     const colour = blackBodyRgb(solid.shine.kelvin);
-    for (let c = 0; c < 3; c++) shine[c] = scene.lampGain * solid.shine.luminanceCdM2 * colour[c]!;
+    for (let c = 0; c < 3; c++) shine[c] = scene.shineGain * solid.shine.luminanceCdM2 * colour[c]!;
   }
   if (solid.kind === "block") {
     if (!solid.shine && blockWindow(solid, hit, scene.lampGain, seed)) return 0.03;
@@ -117,6 +118,7 @@ const WHITE: Rgb = [1, 1, 1];
  *
  * @param pixelM How wide a pixel is there across the line of sight, metres.
  * @param footM How long it is on the surface.
+ * @returns Whether it shines by itself.
  */
 export function shadeHit(
   scene: PreparedScene,
@@ -127,7 +129,7 @@ export function shadeHit(
   pixelM: number,
   footM: number,
   out: Float64Array,
-): void {
+): boolean {
   const { seed } = scene;
   let reflectance = 0;
   let byChannel = WHITE;
@@ -181,13 +183,15 @@ export function shadeHit(
     }
     default:
       out.fill(0);
-      return;
+      return false;
   }
   if (hit.of !== "ridge") addLampIlluminance(scene.lamps, x, y, z, hit.nx, hit.ny, hit.nz, light, wrap);
+  addMoonlight(scene, x, y, z, hit.nx, hit.ny, hit.nz, light, wrap);
   for (let c = 0; c < 3; c++) {
-    const mirrored = 0.5 * glass * scene.sky.horizon[c]!;
+    const mirrored = 0.5 * glass * scene.skylightGain * scene.sky.horizon[c]!;
     out[c] = (light[c]! * reflectance * byChannel[c]! * tint[c]!) / Math.PI + mirrored + shine[c]!;
   }
+  return shine[1]! > 0;
 }
 
 /** What the air adds and takes on the way to something, in place. */
@@ -223,7 +227,7 @@ export function fresnel(cosine: number): number {
   return WATER_F0 + (1 - WATER_F0) * squared * squared * off;
 }
 
-/** Luminance along a ray that has left a surface: what it meets, else the sky. */
+/** Luminance along a ray that has left a surface: what it meets, else what of the sky falls on the place. */
 export function castAway(
   scene: PreparedScene,
   near: ArrayLike<number>,
@@ -240,6 +244,7 @@ export function castAway(
   meetScene(scene, near, x, y, z, dx, dy, dz, mirrorHit);
   if (mirrorHit.of === "nothing" || mirrorHit.of === "water") {
     shadeSky(scene, dx, dy, dz, out);
+    for (let c = 0; c < 3; c++) out[c] = scene.skylightGain * out[c]!;
     return;
   }
   const { t } = mirrorHit;

@@ -1,4 +1,4 @@
-import type { CapturePlan, PlannedFrame } from "../capture";
+import { type CapturePlan, openSpanSeconds, type PlannedFrame } from "../capture";
 import { blackBodyRgb } from "../light";
 import { type Lens, vignetteInPlace } from "../optics";
 import { exposeBand, exposeRawBand, type HotSample, hotSamples } from "../sensor";
@@ -123,7 +123,7 @@ function spread(kernels: readonly BlurKernel[], width: number, rows: number, lig
 export function simulateFrame(
   { scene, lens, view, still, passes }: Stage,
   plan: CapturePlan,
-  { opensSeconds, deliveredSeconds, frameSeed }: PlannedFrame,
+  { opensSeconds, deliveredSeconds, iso, frameSeed }: PlannedFrame,
   { kernels, flashLuxSeconds }: FrameFlaws = FLAWLESS,
   raw: Uint16Array | null = null,
 ): DevelopedFrame {
@@ -134,7 +134,7 @@ export function simulateFrame(
   const prepared = prepareScene(scene);
   // What passes comes as the first shutter opens, however long one waits for that.
   const sceneSeconds = opensSeconds - plan.firstOpensSeconds;
-  const passages = passagesIn(scene, sceneSeconds, deliveredSeconds);
+  const passages = passagesIn(scene, sceneSeconds, deliveredSeconds, openSpanSeconds(plan));
   const bodies = gatherBodies(prepared, view, passages);
   const streaks = [
     ...gatherLampStreaks(scene, view, passages),
@@ -146,7 +146,7 @@ export function simulateFrame(
   const foam = openFoam(prepared, opensSeconds, deliveredSeconds);
   const halfDiagonal = ((lens.widthPx / 2) ** 2 + (lens.heightPx / 2) ** 2) * (lens.pitchUm / view.pitchUm) ** 2;
   const hot = scaledHotSamples(lens, view, plan.sensorSeed);
-  const { iso, transmission, kelvin, sensorCelsius, sensorSeed, vignettingStops } = plan;
+  const { transmission, kelvin, sensorCelsius, sensorSeed, vignettingStops } = plan;
   const exposure = {
     lens,
     iso,

@@ -12,6 +12,8 @@ export interface StillLight {
   readonly depth: Float32Array;
   /** What flows there, of `FLOWS`; 0 where nothing does. */
   readonly flows: Uint8Array;
+  /** 1 where what the shot's EV is said of stands, else 0. */
+  readonly subject: Uint8Array;
   readonly water: WaterLight | null;
 }
 
@@ -19,7 +21,8 @@ export interface StillLight {
 export type StillBuffers = Omit<StillLight, "water">;
 
 /** Bytes of a view's still light. */
-export const stillBytes = ({ width, height }: Pick<View, "width" | "height">): number => width * height * (12 + 4 + 1);
+export const stillBytes = ({ width, height }: Pick<View, "width" | "height">): number =>
+  width * height * (12 + 4 + 1 + 1);
 
 /** Lays a view's still light out in a buffer of `stillBytes`. */
 function stillBuffers({ width, height }: View, buffer: ArrayBufferLike): StillBuffers {
@@ -28,6 +31,7 @@ function stillBuffers({ width, height }: View, buffer: ArrayBufferLike): StillBu
     light: new Float32Array(buffer, 0, 3 * pixels),
     depth: new Float32Array(buffer, 12 * pixels, pixels),
     flows: new Uint8Array(buffer, 16 * pixels, pixels),
+    subject: new Uint8Array(buffer, 17 * pixels, pixels),
   };
 }
 

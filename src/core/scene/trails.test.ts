@@ -28,7 +28,7 @@ describe.each(POINTS)("the trail of a %s through the skate yard", (lamp) => {
         const view = viewOf(scene, lens, width);
         const light = new Float32Array(3 * view.width * view.height);
         // Long enough that it passes the middle of the picture whole.
-        for (const streak of gatherLampStreaks(scene, view, passagesIn(scene, 0, 1.2)))
+        for (const streak of gatherLampStreaks(scene, view, passagesIn(scene, 0, 1.2, 1.2)))
           if (streak.on === "all") addStreak(streak, view.width, 0, view.height, light);
         let across = 0;
         const column = Math.round(0.6 * view.width);

@@ -1,6 +1,7 @@
 import type { WaterKind } from "../motion";
 import { directionAt, project, type View } from "./camera";
 import { meetScene } from "./cast";
+import { moonAsLamp } from "./moon";
 import type { PreparedScene } from "./preparedScene";
 import { type Ray, scratchRay } from "./ray";
 import type { Water } from "./scene";
@@ -236,7 +237,8 @@ function addLamps(
   const length = Math.sqrt(rayX * rayX + rayY * rayY + rayZ * rayZ);
   const [dx, dy, dz] = [rayX / length, rayY / length, rayZ / length];
   const flat = Math.sqrt(dx * dx + dz * dz) || 1e-9;
-  for (const lamp of scene.lamps.all) {
+  const lamps = scene.moon ? [...scene.lamps.all, moonAsLamp(scene.moon)] : scene.lamps.all;
+  for (const lamp of lamps) {
     const [lx, ly, lz] = [lamp.x - x, lamp.y - y, lamp.z - z];
     if (ly <= 0) continue;
     const distance = Math.sqrt(lx * lx + ly * ly + lz * lz);

@@ -1,4 +1,5 @@
 import { WATERS, type WaterKind, waterContrast } from "../motion";
+import { COUNT, SLOPES, USUAL } from "./slopes";
 import { meanWaves, TILE_CELLS, timeAtSlopes } from "./waves";
 
 const KINDS = Object.keys(WATERS) as WaterKind[];
@@ -18,11 +19,11 @@ describe.each(KINDS)("%s", (kind) => {
 });
 
 describe("water's slopes", () => {
-  const SLOPES = [-2, -1, 0, 1, 2];
+  const slopes = [-2, -1, 0, 1, 2];
   const usual = [0.1, 0.2, 0.4, 0.2, 0.1];
 
   it("have all of the time between them, in every cell", () => {
-    const shares = timeAtSlopes("chop", 5, 3, 2, SLOPES, usual);
+    const shares = timeAtSlopes("chop", 5, 3, 2, slopes, usual);
     for (let cell = 0; cell < TILE_CELLS * TILE_CELLS; cell++) {
       const own = shares.subarray(5 * cell, 5 * cell + 5);
       expect(own.reduce((sum, share) => sum + share, 0)).toBeCloseTo(1, 4);
@@ -31,7 +32,7 @@ describe("water's slopes", () => {
 
   it("are one or two in an instant, and come to their usual shares in the long run", () => {
     const spread = (seconds: number) => {
-      const shares = timeAtSlopes("chop", 5, 3, seconds, SLOPES, usual);
+      const shares = timeAtSlopes("chop", 5, 3, seconds, slopes, usual);
       let off = 0;
       for (let i = 0; i < shares.length; i++) off += Math.abs(shares[i]! - usual[i % 5]!);
       return off / shares.length;
@@ -47,5 +48,41 @@ describe("water's slopes", () => {
     ];
     const halves = first.map((value, i) => (value + second[i]!) / 2);
     expect(rms(whole.map((value, i) => value - halves[i]!))).toBeLessThan(0.02);
+  });
+});
+
+describe("light that the slopes mirror", () => {
+  /** A glint at a slope, the sky's rise with it, and both: what water shows. */
+  const SHOWN: readonly ((slope: number) => number)[] = [
+    (slope) => Math.exp(-((slope - 1) ** 2) / 0.3),
+    (slope) => 1 / (2.5 + slope),
+    (slope) => Math.exp(-(slope ** 2) / 0.5) + 0.4 / (2.5 + slope),
+  ];
+  /** Root mean square over a tile of what is shown there, about its mean, squared. */
+  const power = (kind: WaterKind, seconds: number, show: (slope: number) => number): number => {
+    let sum = 0;
+    for (const seed of [1, 2, 3, 4, 5])
+      for (const opens of [0, 60, 200]) {
+        const shares = timeAtSlopes(kind, seed, opens, seconds, SLOPES, USUAL);
+        const light = Array.from({ length: TILE_CELLS ** 2 }, (_, cell) =>
+          SLOPES.reduce<number>((all, slope, i) => all + shares[cell * COUNT + i]! * show(slope), 0),
+        );
+        const mean = light.reduce((a, b) => a + b, 0) / light.length;
+        sum += light.reduce((all, value) => all + (value - mean) ** 2, 0);
+      }
+    return sum;
+  };
+  it.each([
+    ["swell", 0.5],
+    ["swell", 2],
+    ["swell", 30],
+    ["chop", 0.3],
+    ["chop", 2],
+    ["chop", 30],
+  ] as const)("of %s is left after %f s as the law says", (kind, seconds) => {
+    const law = waterContrast(WATERS[kind].tauSeconds, seconds);
+    const left = SHOWN.map((show) => Math.sqrt(power(kind, seconds, show) / power(kind, 1e-3, show)));
+    for (const each of left) expect(Math.abs(each - law)).toBeLessThan(0.12);
+    expect(Math.abs(left.reduce((a, b) => a + b, 0) / left.length - law)).toBeLessThan(0.08);
   });
 });

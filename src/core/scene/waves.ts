@@ -30,8 +30,7 @@ interface Wave {
  * width, whose Fourier transform is e^(-t/τ). A plain dispersion relation leaves nothing slow and would smooth sooner than
  * any water does.
  */
-function wavesOf(kind: WaterKind, seed: number): Wave[] {
-  const { tauSeconds } = WATERS[kind];
+function wavesOf(tauSeconds: number, kind: WaterKind, seed: number): Wave[] {
   const waves = Array.from({ length: WAVES }, (_, i) => {
     const long = hashUnit(i, 1, seed);
     const crests = 1 + (MOST_CRESTS - 1) * long ** 1.6;
@@ -56,9 +55,9 @@ function wavesOf(kind: WaterKind, seed: number): Wave[] {
 /** The waters of the last few scenes. */
 const tables = new LastOnes<{ readonly waves: Wave[]; readonly across: Float64Array }>(8);
 
-const tableOf = (kind: WaterKind, seed: number) =>
-  tables.of(`${kind} ${seed}`, () => {
-    const waves = wavesOf(kind, seed);
+const tableOf = (tauSeconds: number, kind: WaterKind, seed: number) =>
+  tables.of(`${tauSeconds} ${kind} ${seed}`, () => {
+    const waves = wavesOf(tauSeconds, kind, seed);
     // Each wave's cosine and sine along the tile's columns.
     const across = new Float64Array(2 * WAVES * TILE_CELLS);
     waves.forEach(({ right }, wave) => {
@@ -77,8 +76,8 @@ const inRow = new Float64Array(2 * WAVES);
 const AT_ONCE = 4;
 
 /** Sets a tile of waves at an instant: its cells, row by row, of mean 0 and variance 1. */
-function tileAt(kind: WaterKind, seed: number, seconds: number, out: Float64Array): void {
-  const { waves, across } = tableOf(kind, seed);
+function tileAt(tauSeconds: number, kind: WaterKind, seed: number, seconds: number, out: Float64Array): void {
+  const { waves, across } = tableOf(tauSeconds, kind, seed);
   out.fill(0);
   for (let row = 0; row < TILE_CELLS; row++) {
     for (let wave = 0; wave < WAVES; wave++) {
@@ -111,9 +110,12 @@ function addFour(across: Float64Array, wave: number, out: Float64Array, from: nu
   }
 }
 
-/** Instants at which an exposure looks at the water, and how much of the picture they stand for. */
-function instantsOf(kind: WaterKind, seed: number, opens: number, shutterSeconds: number) {
-  const { tauSeconds } = WATERS[kind];
+/**
+ * Instants at which an exposure looks at the water, and how much of the picture they stand for.
+ *
+ * @param keptSeconds How long what is looked at keeps.
+ */
+function instantsOf(tauSeconds: number, seed: number, opens: number, shutterSeconds: number, keptSeconds: number) {
   const wanted = Math.ceil(shutterSeconds / (STEP_TAU * tauSeconds));
   const count = Math.max(1, Math.min(MOST_INSTANTS, wanted));
   const step = shutterSeconds / count;
@@ -124,9 +126,15 @@ function instantsOf(kind: WaterKind, seed: number, opens: number, shutterSeconds
   });
   // Instants that stand for longer than the water remembers are fewer than there were: their mean is as much nearer to that
   // of all as there are more of them.
-  const patterns = count < wanted ? Math.min(1, Math.sqrt((2 * tauSeconds * count) / shutterSeconds)) : 1;
+  const patterns = count < wanted ? Math.min(1, Math.sqrt((2 * keptSeconds * count) / shutterSeconds)) : 1;
   return { times, patterns };
 }
+
+/**
+ * Mirrored light forgets itself faster than the slopes that mirror it: a glint is there for a part of a wave. Slopes that keep for so
+ * much longer leave light that keeps for the water's own time; measured in the test beside this.
+ */
+const SLOPES_KEEP = 1.6;
 
 /**
  * How long an exposure's water has stood at each of the slopes, cell by cell of a tile: shares of the time that add up to 1.
@@ -141,7 +149,9 @@ export function timeAtSlopes(
   slopes: readonly number[],
   usual: readonly number[],
 ): Float32Array {
-  const { times, patterns } = instantsOf(kind, seed, opensSeconds, shutterSeconds);
+  const ownSeconds = WATERS[kind].tauSeconds;
+  const tauSeconds = SLOPES_KEEP * ownSeconds;
+  const { times, patterns } = instantsOf(tauSeconds, seed, opensSeconds, shutterSeconds, ownSeconds);
   const count = slopes.length;
   const cells = TILE_CELLS * TILE_CELLS;
   const out = new Float32Array(cells * count);
@@ -150,7 +160,7 @@ export function timeAtSlopes(
   const low = slopes[0]!;
   const step = slopes[1]! - low;
   for (const seconds of times) {
-    tileAt(kind, seed, seconds, tile);
+    tileAt(tauSeconds, kind, seed, seconds, tile);
     for (let cell = 0; cell < cells; cell++) {
       const at = Math.max(0, Math.min(count - 1.001, (tile[cell]! - low) / step));
       const i = at | 0;
@@ -166,12 +176,13 @@ export function timeAtSlopes(
 
 /** Mean over an exposure of the waves' height, cell by cell, of variance 1 in an instant. */
 export function meanWaves(kind: WaterKind, seed: number, opensSeconds: number, shutterSeconds: number): Float32Array {
-  const { times, patterns } = instantsOf(kind, seed, opensSeconds, shutterSeconds);
+  const { tauSeconds } = WATERS[kind];
+  const { times, patterns } = instantsOf(tauSeconds, seed, opensSeconds, shutterSeconds, tauSeconds);
   const cells = TILE_CELLS * TILE_CELLS;
   const out = new Float32Array(cells);
   const tile = new Float64Array(cells);
   for (const seconds of times) {
-    tileAt(kind, seed, seconds, tile);
+    tileAt(tauSeconds, kind, seed, seconds, tile);
     for (let cell = 0; cell < cells; cell++) out[cell] = out[cell]! + (patterns * tile[cell]!) / times.length;
   }
   return out;

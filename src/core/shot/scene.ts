@@ -8,10 +8,12 @@ import {
   clearSkyAt,
   declinationOf,
   evTowards,
+  landEv,
   localSiderealHours,
   luminanceFromMagnitude,
   moonOf,
   type NightSky,
+  skyLightsAt,
   sunOf,
 } from "../sky";
 import { airOf } from "./air";
@@ -49,6 +51,14 @@ export function automaticValues(shot: Shot, plan: NightPlan | null): Partial<Rec
   const moment = plan && beginsAtMs !== null ? plan.momentAt(beginsAtMs) : null;
   return {
     windowSeconds: { value: 60 * minutes, from: "the shot's length on the night" },
+    ...(plan && ofStars && beginsAtMs !== null
+      ? {
+          sceneEv: {
+            value: tenth(landEv(skyLightsAt(plan.night, beginsAtMs, plan.site.darkSkyMagPerArcsec2))),
+            from: "land under that sky",
+          },
+        }
+      : {}),
     ...(plan && !ofStars && scene.sceneEv > 0
       ? { sceneEv: { value: plan.site.lampEv, from: "the site's lamps" } }
       : {}),

@@ -51,6 +51,23 @@ describe("a clear sky by direction", () => {
     }
   });
 
+  it("darkens without a step through the end of twilight, in every direction and over every site", () => {
+    for (const mag of [17, 19.8, 21.9])
+      for (const altitudeDeg of [2, 20, 90])
+        for (const azimuthDeg of [270, 315, 90]) {
+          const towards = { altitudeDeg, azimuthDeg };
+          const skyAt = (sun: number) =>
+            clearSky({ sun: { altitudeDeg: sun, azimuthDeg: 270 }, moon: down, darkSkyMagPerArcsec2: mag })(towards);
+          for (let sun = -12; sun > -20; sun -= 0.01) {
+            // A hundredth of a degree of twilight is 0.6 % by itself.
+            const [before, after] = [skyAt(sun), skyAt(sun - 0.01)];
+            expect(after / before).toBeLessThan(1.02);
+            expect(before / after).toBeLessThan(1.02);
+          }
+          expect(skyAt(-18.5)).toBeCloseTo(skyAt(-40), 12);
+        }
+  });
+
   it("is the site's own dark sky once the sun is 18° down, and the moon's around the moon", () => {
     expect(at(-30)(ZENITH)).toBeCloseTo(luminanceFromMagnitude(darkSkyMagPerArcsec2), 12);
     const sun = { altitudeDeg: -30, azimuthDeg: 0 };

@@ -1,6 +1,6 @@
 import { evFromLuminance } from "../light";
 import { DEG_PER_RAD } from "../units";
-import { sunIlluminance } from "./illuminance";
+import { twilightIlluminance } from "./illuminance";
 import { moonOf, type NightSky, sunOf } from "./night";
 import type { HorizontalPosition } from "./place";
 import {
@@ -59,7 +59,7 @@ export function illuminanceFrom(sky: SkyByDirection): number {
  * as much light as the sun's altitude says; moonlight by its separation; the site's dark sky.
  */
 export function clearSky({ sun, moon, darkSkyMagPerArcsec2 }: SkyLights): SkyByDirection {
-  const lux = sunIlluminance(sun.altitudeDeg);
+  const lux = twilightIlluminance(sun.altitudeDeg);
   const share = lux > 0 ? lux / illuminanceFrom((towards) => glow(sun, towards)) : 0;
   return (towards) =>
     (share > 0 ? share * glow(sun, towards) : 0) +
@@ -67,10 +67,16 @@ export function clearSky({ sun, moon, darkSkyMagPerArcsec2 }: SkyLights): SkyByD
     darkSkyLuminance(darkSkyMagPerArcsec2, towards.altitudeDeg);
 }
 
+/** What lights the sky of a night at an instant of it. */
+export const skyLightsAt = (night: NightSky, atMs: number, darkSkyMagPerArcsec2: number): SkyLights => ({
+  sun: sunOf(night, atMs),
+  moon: moonOf(night, atMs),
+  darkSkyMagPerArcsec2,
+});
+
 /** The clear sky of a night at an instant of it, by direction. */
-export function clearSkyAt(night: NightSky, atMs: number, darkSkyMagPerArcsec2: number): SkyByDirection {
-  return clearSky({ sun: sunOf(night, atMs), moon: moonOf(night, atMs), darkSkyMagPerArcsec2 });
-}
+export const clearSkyAt = (night: NightSky, atMs: number, darkSkyMagPerArcsec2: number): SkyByDirection =>
+  clearSky(skyLightsAt(night, atMs, darkSkyMagPerArcsec2));
 
 /** EV at ISO 100 of a sky where a camera looks; of the horizon where it looks below that. */
 export function evTowards(

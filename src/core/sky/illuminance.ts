@@ -39,6 +39,18 @@ export function sunIlluminance(altitudeDeg: number): number {
   return log === undefined ? 0 : 10 ** log;
 }
 
+/** Altitude at which twilight has ended: the night sky's own light is left, which its darkness holds already. */
+const TWILIGHT_ENDS_DEG = -18;
+const NIGHT_LUX = sunIlluminance(TWILIGHT_ENDS_DEG);
+/** How softly it ends, in units of the night's light: by so much less than the difference of the two it adds while it is strong. */
+const SOFTNESS = 0.5;
+
+/** Horizontal illuminance that the sun adds to that of the night sky, in lux: it fades to 0 at -18°, without a step or a kink. */
+export function twilightIlluminance(sunAltitudeDeg: number): number {
+  const over = Math.max(0, sunIlluminance(sunAltitudeDeg) / NIGHT_LUX - 1);
+  return (NIGHT_LUX * over ** 2) / (over + SOFTNESS);
+}
+
 /**
  * Horizontal illuminance by the moon under a clear sky, in lux; 0 below -0.8°. The source's parallax term (at most
  * 0.06 in the logarithm) is left out.

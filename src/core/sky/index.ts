@@ -1,8 +1,9 @@
 export { airmass } from "./airmass";
-export { clearSky, clearSkyAt, evTowards, type SkyByDirection } from "./clearSky";
+export { clearSky, clearSkyAt, evTowards, type SkyByDirection, type SkyLights, skyLightsAt } from "./clearSky";
 export { type Crossing, crossings, type Interval, intervalsWhere } from "./crossings";
+export { groundIlluminance, LAND_REFLECTANCE, landEv, moonDirectIlluminance } from "./groundLight";
 export { type HorizonPoint, horizonAltitude } from "./horizon";
-export { moonIlluminance, sunIlluminance } from "./illuminance";
+export { moonIlluminance, twilightIlluminance } from "./illuminance";
 export { declinationOf, type Moonlight, moonlightOn } from "./moonlight";
 export {
   clearanceDeg,

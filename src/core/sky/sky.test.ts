@@ -28,13 +28,14 @@ import {
   starOf,
   sunAt,
   sunEvents,
-  sunIlluminance,
   sunVisibility,
+  twilightIlluminance,
   visibleRatePerHour,
   ZENITH,
 } from ".";
 import illuminance from "./fixtures/illuminance.json";
 import golden from "./fixtures/sky.json";
+import { sunIlluminance } from "./illuminance";
 
 const relative = (value: number, wanted: number) => Math.abs(value / wanted - 1);
 const placeOf = (site: { latDeg: number; lonDeg: number }) => ({
@@ -59,7 +60,7 @@ describe("illuminance", () => {
   });
 
   it("is nothing where the polynomials end", () => {
-    expect(sunIlluminance(-18.01)).toBe(0);
+    expect(twilightIlluminance(-18)).toBe(0);
     expect(moonIlluminance(-0.81, 0)).toBe(0);
   });
 

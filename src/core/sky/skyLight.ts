@@ -1,6 +1,6 @@
 import { evFromLuminance } from "../light";
 import { DEG_PER_RAD } from "../units";
-import { sunIlluminance } from "./illuminance";
+import { twilightIlluminance } from "./illuminance";
 import type { HorizontalPosition } from "./place";
 
 /** Zenith brightness of a natural dark sky without moon, magnitudes per square arcsecond. */
@@ -98,7 +98,7 @@ export interface SkyLightInput {
  */
 export function skyLuminance({ sunAltitudeDeg, moon, darkSkyMagPerArcsec2 }: SkyLightInput): number {
   return (
-    sunIlluminance(sunAltitudeDeg) / Math.PI +
+    twilightIlluminance(sunAltitudeDeg) / Math.PI +
     moonlitLuminance(moon, ZENITH) +
     luminanceFromMagnitude(darkSkyMagPerArcsec2)
   );

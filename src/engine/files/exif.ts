@@ -19,7 +19,8 @@ export function exifRational(value: number): string {
 
 /** EXIF and XMP of a planned frame, with the shutter time as the phone says it; times are UTC and say so. @see Exif 2.32 */
 export function captureExif(plan: CapturePlan, frame: PlannedFrame): { exif: Exif; xmp: string } {
-  const { lens, recipe, iso } = plan;
+  const { lens, recipe } = plan;
+  const { iso } = frame;
   const takenAt = new Date(plan.pressedAtMs + frame.opensSeconds * 1000);
   const date = exifDate(takenAt);
   return {

@@ -111,7 +111,7 @@ export function writeDng(
 ): Buffer {
   if (codes.length !== 3 * width * height)
     throw new RangeError(`${codes.length} samples are not ${width} x ${height} pixels`);
-  const { lens, kelvin, phone, iso, recipe } = plan;
+  const { lens, kelvin, phone, recipe } = plan;
   const takenAt = exifDate(new Date(plan.pressedAtMs + frame.opensSeconds * 1000));
   const white = 2 ** lens.bits - 1;
   const matrix = XYZ_TO_SRGB.flatMap((row, channel) => row.map((value) => FILTER_ARRAY[channel]! * value));
@@ -119,7 +119,7 @@ export function writeDng(
   const exif = [
     rationals(33_434, "rational", [frame.nominalSeconds]),
     rationals(33_437, "rational", [lens.fNumber]),
-    shorts(34_855, Math.min(65_535, Math.round(iso))),
+    shorts(34_855, Math.min(65_535, Math.round(frame.iso))),
     text(36_867, takenAt),
     rationals(37_386, "rational", [lens.focalLengthMm]),
   ];

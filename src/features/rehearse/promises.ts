@@ -61,7 +61,7 @@ export function promisesOf(
 ): PromiseRow[] {
   const { base, sky, noise, mover, water, stars } = outlook;
   const { placeStops, skyStops, kept } = lights;
-  const rows = [inStops(nameOf("ground"), base.meterStops, placeStops)];
+  const rows = placeStops === null ? [] : [inStops(nameOf("ground"), base.meterStops, placeStops)];
   if (sky && skyStops !== null)
     rows.push(inStops(isCloudy(request) ? "sky, were it clear" : "sky", sky.meterStops, skyStops));
   if (kept.midTone !== null && noise.midTone > 0) {

@@ -52,7 +52,13 @@ export function passingStage(
   const colour = neutral(plan);
   const luminance = luminanceFromEv(sceneEv);
   for (let i = 0; i < light.length; i++) light[i] = luminance * colour[i % 3]!;
-  const still = { light, depth: new Float32Array(pixels).fill(Infinity), flows: new Uint8Array(pixels), water: null };
+  const still = {
+    light,
+    depth: new Float32Array(pixels).fill(Infinity),
+    flows: new Uint8Array(pixels),
+    subject: new Uint8Array(pixels),
+    water: null,
+  };
   const traffic = mover && lamp ? [passing(plan, mover, lamp, lampIntensityCd)] : [];
   return { scene: { ...scene, traffic }, lens, view, still };
 }
@@ -124,7 +130,7 @@ export type GatheredLight = (frame: PlannedFrame, pixel: number) => number;
 
 /** Frames of a scene that is given by the light each pixel gathers, exposed to the sensor and fused. */
 export function gatheredPicture(plan: CapturePlan, gathered: GatheredLight): FusedPicture {
-  const { lens, iso, transmission, kelvin, sensorCelsius, sensorSeed } = plan;
+  const { lens, transmission, kelvin, sensorCelsius, sensorSeed } = plan;
   const { widthPx: width, heightPx: rows } = lens;
   const colour = neutral(plan);
   const frames = plannedFrames(plan).map((frame) => {
@@ -136,7 +142,7 @@ export function gatheredPicture(plan: CapturePlan, gathered: GatheredLight): Fus
     const data = new Uint8Array(light.length);
     const request = {
       lens,
-      iso,
+      iso: frame.iso,
       transmission,
       kelvin,
       sensorCelsius,

@@ -26,6 +26,7 @@ const groundAt = (x: number, z: number): number => 8 + RISE * x + 0.42 * z;
 /** A terrace of the hillside, as a silhouette with gardens. */
 const terrace = (z: number, lift = 0, roughness = 0.03): Ridge => ({
   kind: "ridge",
+  region: "hillside",
   distanceMetres: z,
   roughness,
   housesToMetres: 1e-6,
@@ -48,6 +49,7 @@ const houses = [-42, -31, -22, -14, 11, 22, 34, 48, 64].flatMap((z, line) =>
       [7.5 + 3 * hash(4), eaves + 1.4, 7.5],
       { ...PLASTER, reflectance: 0.22 + 0.2 * hash(5), tint: [1.1, 0.86 + 0.14 * hash(6), 0.66 + 0.3 * hash(6)] },
       {
+        region: "hillside",
         headingDeg: 14 * (hash(7) - 0.5),
         roofMetres: 2.4 + hash(8),
         windows: { columnMetres: 2.3, rowMetres: 2.7, litShare: 0.42, luminanceCdM2: 24, kelvin: 2650 },
@@ -73,6 +75,7 @@ export const CABLE_TRAM = {
     usualDistanceMetres: 60,
     usualHeadingDeg: 0,
   },
+  subject: "hillside",
   fillLux: 10,
   surfaces: [
     stripAlong(-400, 400, { ...GRASS, reflectance: 0.05 }, -24),

@@ -15,6 +15,7 @@ export const CLOCK_FACADE = {
   seed: 72,
   camera: { at: [0, 1.6, -9], headingDeg: 0, tiltDeg: 9 },
   sky: { ...USUAL_PLACE.sky, sun: { altitudeDeg: -8.6, awayDeg: 70 }, cloud: 0.5 },
+  subject: "facade",
   fillLux: 0.9,
   surfaces: [
     stripAlong(-2.2, 2.2, { ...COBBLES, wetness: 0.25 }),
@@ -22,6 +23,7 @@ export const CLOCK_FACADE = {
     stripAlong(2.2, 60, GRASS),
     {
       kind: "wall",
+      region: "facade",
       style: "hall",
       from: [-16, 0, FRONT_Z],
       headingDeg: 90,

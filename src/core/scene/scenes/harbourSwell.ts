@@ -29,6 +29,7 @@ export const HARBOUR_SWELL = {
   seed: 57,
   camera: { at: [0.4, 2.6, -1.6], headingDeg: 0, tiltDeg: 0.5 },
   sky: { ...USUAL_PLACE.sky, sun: { altitudeDeg: -7.4, awayDeg: -14 }, cloud: 0.55 },
+  subject: "water",
   fillLux: 2.6,
   surfaces: [
     {
@@ -85,7 +86,7 @@ export const HARBOUR_SWELL = {
       material: { reflectance: 0.08, tint: [0.9, 1, 0.95], texture: "plain", wetness: 0 },
       windows: { columnMetres: 7, rowMetres: 5, litShare: 0.5, luminanceCdM2: 34, kelvin: 2500 },
     },
-    { kind: "water", heightMetres: -0.5, slope: 0.05, waves: "swell" },
+    { kind: "water", region: "water", heightMetres: -0.5, slope: 0.05, waves: "swell" },
   ],
   lamps: [
     { ...bareLamp([-17, 7.5, 79.4], 160, 2700, 0.3), colour: RED },

@@ -31,6 +31,17 @@ const ivy = row(110, (n): Surface => {
   );
 });
 
+/** Sits on its plinth, a step away. */
+const OTTER: readonly Surface[] = [
+  rounded([-0.38, 1.17, 1.42], [0.11, 0.13, 0.1], BRONZE),
+  rounded([-0.34, 1.31, 1.41], [0.075, 0.11, 0.07], BRONZE),
+  rounded([-0.3, 1.43, 1.4], [0.066, 0.056, 0.06], BRONZE),
+  rounded([-0.24, 1.42, 1.39], [0.04, 0.03, 0.035], BRONZE),
+  rounded([-0.33, 1.485, 1.41], [0.016, 0.02, 0.014], BRONZE),
+  rounded([-0.5, 1.1, 1.44], [0.09, 0.035, 0.04], BRONZE),
+  rounded([-0.29, 1.22, 1.35], [0.03, 0.075, 0.03], BRONZE),
+];
+
 /** A walk by the water: a wall under ivy with a bench, a bronze otter on its plinth, the quay's lamps far behind. */
 export const LANTERN_WALK = {
   ...USUAL_PLACE,
@@ -49,11 +60,13 @@ export const LANTERN_WALK = {
     usualDistanceMetres: 6,
     usualHeadingDeg: 0,
   },
+  subject: "place",
   fillLux: 0.1,
   surfaces: [
-    stripAlong(-3.4, 30, { ...COBBLES, wetness: 0.2 }),
+    { ...stripAlong(-3.4, 30, { ...COBBLES, wetness: 0.2 }), region: "place" },
     {
       kind: "wall",
+      region: "place",
       style: "plain",
       from: [0.4, 0, WALL_Z],
       headingDeg: 90,
@@ -64,6 +77,7 @@ export const LANTERN_WALK = {
     },
     {
       kind: "wall",
+      region: "place",
       style: "plain",
       from: [0.4, 0, WALL_Z],
       headingDeg: 0,
@@ -79,13 +93,7 @@ export const LANTERN_WALK = {
     // The otter on its plinth, a step away.
     block([-0.36, 0, 1.42], [0.34, 1.02, 0.34], STONE),
     block([-0.36, 1.02, 1.42], [0.4, 0.05, 0.4], STONE),
-    rounded([-0.38, 1.17, 1.42], [0.11, 0.13, 0.1], BRONZE),
-    rounded([-0.34, 1.31, 1.41], [0.075, 0.11, 0.07], BRONZE),
-    rounded([-0.3, 1.43, 1.4], [0.066, 0.056, 0.06], BRONZE),
-    rounded([-0.24, 1.42, 1.39], [0.04, 0.03, 0.035], BRONZE),
-    rounded([-0.33, 1.485, 1.41], [0.016, 0.02, 0.014], BRONZE),
-    rounded([-0.5, 1.1, 1.44], [0.09, 0.035, 0.04], BRONZE),
-    rounded([-0.29, 1.22, 1.35], [0.03, 0.075, 0.03], BRONZE),
+    ...OTTER.map((part) => ({ ...part, region: "figure" as const })),
     {
       kind: "wall",
       style: "plain",

@@ -42,9 +42,17 @@ export const MARKET_SQUARE = {
   seed: 63,
   camera: { at: [-1.2, 1.65, -11], headingDeg: 4, tiltDeg: 6 },
   sky: { ...USUAL_PLACE.sky, sun: { altitudeDeg: -9.2, awayDeg: -60 } },
+  subject: "square",
   fillLux: 4,
   surfaces: [
-    { kind: "strip", through: [0, 0, 0], headingDeg: 0, halfWidthMetres: 400, material: { ...COBBLES, wetness: 0.22 } },
+    {
+      kind: "strip",
+      region: "square",
+      through: [0, 0, 0],
+      headingDeg: 0,
+      halfWidthMetres: 400,
+      material: { ...COBBLES, wetness: 0.22 },
+    },
     {
       kind: "wall",
       style: "arcade",

@@ -6,6 +6,7 @@ const WET_STONE = { ...STONE, reflectance: 0.14 };
 /** A step of the weir: where it begins, how far it falls and runs. */
 const step = (y: number, z: number, dropMetres: number, runMetres: number): Surface => ({
   kind: "fall",
+  region: "falls",
   from: [0, y, z],
   headingDeg: 180,
   widthMetres: 8,
@@ -23,6 +24,7 @@ export const MILL_WEIR = {
   shows: "Texture at half a second, silk at four, and foam that clips before anything else.",
   seed: 44,
   camera: { at: [-1.2, 1.55, -8.5], headingDeg: 8, tiltDeg: 3 },
+  subject: "falls",
   fillLux: 0.9,
   surfaces: [
     step(2.5, 5, 0.95, 0.5),

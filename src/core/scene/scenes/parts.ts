@@ -145,6 +145,8 @@ export const USUAL_PLACE = {
   walks: [],
   stars: null,
   focusMetres: null,
+  subject: null,
   lampGain: 1,
   skylightGain: 1,
+  shineGain: 1,
 } as const;

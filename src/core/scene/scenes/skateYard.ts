@@ -29,9 +29,10 @@ export const SKATE_YARD = {
     usualDistanceMetres: 10,
     usualHeadingDeg: 0,
   },
+  subject: "place",
   fillLux: 1,
   surfaces: [
-    { kind: "strip", through: [0, 0, 0], headingDeg: 0, halfWidthMetres: 400, material: CONCRETE },
+    { kind: "strip", region: "place", through: [0, 0, 0], headingDeg: 0, halfWidthMetres: 400, material: CONCRETE },
     block([0, 0, 5.2], [9, 0.02, 4.6], CONCRETE, { roofMetres: 1.15 }),
     block([-9.5, 0, 7.5], [5, 1.4, 3], CONCRETE),
     block([-9.5, 0, 5.6], [5, 0.02, 3.4], CONCRETE, { roofMetres: 1.4 }),

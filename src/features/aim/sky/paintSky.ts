@@ -1,6 +1,6 @@
 import { rgb, scaleLog } from "d3";
 import { directionOf } from "@/core/optics";
-import { luminanceFromMagnitude, NATURAL_SKY_MAG, type SkyByDirection, sunIlluminance } from "@/core/sky";
+import { luminanceFromMagnitude, NATURAL_SKY_MAG, type SkyByDirection, twilightIlluminance } from "@/core/sky";
 import type { Sketch } from "./sketch";
 
 /** The light changes slowly over the sky: this many cells across, smoothed, show all of it. */
@@ -9,7 +9,7 @@ const ACROSS = 48;
 /** Altitude in degrees of a sun under which an even clear sky has a luminance in cd/m². */
 const sunOf = (altitudes: readonly number[]) =>
   scaleLog()
-    .domain(altitudes.map((sun) => sunIlluminance(sun) / Math.PI + luminanceFromMagnitude(NATURAL_SKY_MAG)))
+    .domain(altitudes.map((sun) => twilightIlluminance(sun) / Math.PI + luminanceFromMagnitude(NATURAL_SKY_MAG)))
     .range(altitudes)
     .clamp(true);
 

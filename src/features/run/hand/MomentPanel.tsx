@@ -4,7 +4,7 @@ import { Box, Flex } from "@chakra-ui/react";
 import { Crosshair } from "lucide-react";
 import { useEffect, useMemo, useRef, useState } from "react";
 import type { Camera } from "@/core/camera";
-import { type CapturePlan, type Cue, shutterOf } from "@/core/capture";
+import { type CapturePlan, type Cue, openSpanSeconds, shutterOf } from "@/core/capture";
 import { type Mover, nearestLandmarkM, type PressWish, pressAfterSeconds } from "@/core/motion";
 import { typedNumber } from "@/core/words";
 import { Action } from "@/ui/Action";
@@ -28,11 +28,11 @@ interface MomentPanelProps {
 }
 
 const WISHES = [
-  { value: "edge", name: "as it comes in" },
+  { value: "whole", name: "as much of its way as it can be" },
   { value: "middle", name: "in the middle, half-way through" },
 ] as const;
 const WISH_OF: Readonly<Record<(typeof WISHES)[number]["value"], Omit<PressWish, "landmarkM">>> = {
-  edge: { part: 0, moment: "opens" },
+  whole: { part: "whole", moment: "opens" },
   middle: { part: 0.5, moment: "middle" },
 };
 /** A hand needs so long from hearing to pressing in time. */
@@ -48,7 +48,7 @@ const CUES: readonly Cue[] = [
 
 /** For a mover: tap as it passes a landmark, and press when the countdown says, so that it is where one wants it. */
 export function MomentPanel({ mover, plan, camera, inTheMiddle, ways, onPress }: MomentPanelProps) {
-  const [wish, setWish] = useState<keyof typeof WISH_OF>(inTheMiddle ? "middle" : "edge");
+  const [wish, setWish] = useState<keyof typeof WISH_OF>(inTheMiddle ? "middle" : "whole");
   const [typedM, setTypedM] = useState<number | null>(null);
   const [pressAtMs, setPressAtMs] = useState<number | null>(null);
   const { lens } = camera;
@@ -56,7 +56,11 @@ export function MomentPanel({ mover, plan, camera, inTheMiddle, ways, onPress }:
     () => ({ focalLengthMm: lens.focalLengthMm, sensorWidthMm: (lens.widthPx * lens.pitchUm) / 1000 }),
     [lens],
   );
-  const timing = { firstOpensSeconds: plan.firstOpensSeconds, shutterSeconds: shutterOf(plan, 0).deliveredSeconds };
+  const timing = {
+    firstOpensSeconds: plan.firstOpensSeconds,
+    shutterSeconds: shutterOf(plan, 0).deliveredSeconds,
+    spanSeconds: openSpanSeconds(plan),
+  };
   const nearestM = nearestLandmarkM(frame, mover, WISH_OF[wish], timing, HAND_SECONDS);
   const landmarkM = typedM ?? STEP_M * Math.ceil(nearestM / STEP_M);
   const after = pressAfterSeconds(frame, mover, { ...WISH_OF[wish], landmarkM }, timing);

@@ -10,6 +10,12 @@ function focusText(focus: Focus | null): string {
   return focus.kind === "distance" ? `${focus.metres} m` : "infinity";
 }
 
+/** The ISO, or those of a ramp that goes on by it where the phone's shutter times lie far apart. */
+function isosText({ shutters }: CapturePlan): string {
+  const [least, most] = [Math.min(...shutters.map(({ iso }) => iso)), Math.max(...shutters.map(({ iso }) => iso))];
+  return least === most ? String(least) : `${least} to ${most}`;
+}
+
 /** What is typed into the phone, name by name. */
 function settingsOf(plan: CapturePlan): readonly (readonly [name: string, value: string])[] {
   const { nominalSeconds } = shutterOf(plan, 0);
@@ -20,7 +26,7 @@ function settingsOf(plan: CapturePlan): readonly (readonly [name: string, value:
       (plan.recipe.rampStops === null ? shutters.join(", ") : `${shutters[0]} to ${shutters.at(-1)}`) ||
         readableDuration(nominalSeconds),
     ],
-    ["ISO", String(plan.iso)],
+    ["ISO", isosText(plan)],
     ...(plan.filterStops > 0 ? [["Filter", `${plain(plan.filterStops)} stops`] as const] : []),
     ["White balance", `${Math.round(plan.kelvin)} K`],
     ["Focus", focusText(plan.focus)],
