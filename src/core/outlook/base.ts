@@ -1,7 +1,7 @@
 import { type CapturePlan, shutterOf } from "../capture";
 import type { SceneFacts } from "../facts";
 import { exposureValue } from "../light";
-import { FOCAL_PLANE_FACTOR, SATURATION_CONSTANT } from "../sensor";
+import { colourResponse, FOCAL_PLANE_FACTOR, SATURATION_CONSTANT } from "../sensor";
 
 import { normalTail } from "./normal";
 
@@ -30,7 +30,7 @@ const LEAST_SPREAD_STOPS = 0.25;
 /** How much brighter than the meter's level surfaces come out in one frame of a shutter time, stops. */
 export function meterStopsOf(plan: CapturePlan, sceneEv: number, shutterSeconds: number): number {
   const settings = { fNumber: plan.lens.fNumber, shutterSeconds, iso: plan.iso };
-  return sceneEv - exposureValue(settings) + Math.log2(plan.transmission);
+  return sceneEv - exposureValue(settings) + Math.log2(plan.transmission * colourResponse(plan.kelvin).brightening);
 }
 
 /**

@@ -58,8 +58,8 @@ function inFused(plan: CapturePlan, luminance: number, shutterSeconds: number) {
   const written = isMean(plan);
   const shown = written ? writtenMean(electrons, random) : electrons + lift;
   const spread = written ? writtenDeviation(electrons, random) : random;
-  const noise = Math.hypot(spread * share, rounding * (averaged ? share : 1), pattern);
-  return { electrons, shown, noise, white };
+  const about = (deviation: number) => Math.hypot(deviation * share, rounding * (averaged ? share : 1), pattern);
+  return { electrons, shown, noise: about(spread), uncut: about(random), white };
 }
 
 /** Signal to noise of a surface so many stops over the metered one, in a frame of this shutter time; 0 where it is white. */
@@ -86,8 +86,8 @@ export function noiseFloorUnderWhite(plan: CapturePlan): number {
   let [dark, bright]: [number, number] = [...FLOOR_WITHIN];
   for (let halving = 0; halving < FLOOR_HALVINGS; halving++) {
     const middle = (dark + bright) / 2;
-    const { electrons, noise } = at(middle);
-    if (electrons < noise) dark = middle;
+    const { electrons, uncut } = at(middle);
+    if (electrons < uncut) dark = middle;
     else bright = middle;
   }
   return Math.log2(well / at(bright).shown);

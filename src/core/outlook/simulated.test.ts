@@ -31,7 +31,7 @@ const POINTS: Record<IntentId, readonly [string, string, string]> = {
   "smoothed-water": ["1.6s | iso 50", "1s | iso 50", "4 x 2s | iso 50 -> mean"],
   "emptied-place": ["0.4s | iso 50", "1/15 | iso 200", "15 x 1/15 | iso 250 -> median"],
   "star-points": ["10s | iso 1600", "15s | iso 1600", "20s | iso 800"],
-  "star-arcs": ["30s | iso 400", "20s | iso 800", "8 x 30s | iso 400 -> lighten"],
+  "star-arcs": ["30s | iso 400", "20s | iso 800", "8 x 30s | iso 800 -> lighten"],
   meteors: ["10s | iso 1600", "13s | iso 1600", "6 x 10s | iso 1600"],
   "light-drawing": ["4s | iso 50", "8s | iso 50", "4s | iso 100"],
   "still-view": ["0.4s | iso 50", "1/30 | iso 400", "4 x 0.3s | iso 50 -> mean"],

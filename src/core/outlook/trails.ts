@@ -3,7 +3,8 @@ import type { SceneFacts } from "../facts";
 import { blackBodyRgb, LAMP_CLASSES, type LampClassId, luminanceFromEv, type MovingLamp, type Rgb } from "../light";
 import { depthAt, imagePath, imageSpeedMmPerS, type Mover } from "../motion";
 import { LEAST_TRAIL_PX, sensorSizeMm } from "../optics";
-import { colourResponse, FOCAL_PLANE_FACTOR, LENS_TRANSMISSION, SATURATION_CONSTANT } from "../sensor";
+import { decodeSrgb, encodeSrgb } from "../picture";
+import { colourResponse, FOCAL_PLANE_FACTOR, LENS_TRANSMISSION, SATURATION_CONSTANT, whitened } from "../sensor";
 import { methodOf } from "../stack";
 
 /** What the lamps of one class leave in the picture. */
@@ -46,6 +47,12 @@ function pointExposure(plan: CapturePlan, mover: Mover, intensityCd: number, wid
   const pupilM2 = Math.PI * (focalLengthMm / 2000 / fNumber) ** 2;
   const lumens = (intensityCd / mover.distanceM ** 2) * pupilM2 * LENS_TRANSMISSION * plan.transmission;
   return lumens / ((imageSpeedMmPerS(focalLengthMm, mover) / 1000) * widthPx * pitchUm * 1e-6);
+}
+
+/** Linear light of a colour as its highlights are rendered: see `whitened`. */
+function rendering(light: readonly number[]): readonly number[] {
+  const [r, g, b] = light.map((each) => 255 * encodeSrgb(each)) as unknown as Rgb;
+  return whitened([r, g, b]).map((code) => decodeSrgb(code / 255));
 }
 
 /** Seconds for which a lit panel covers a point of the picture, at most as long as the shutter is open. */
@@ -95,13 +102,15 @@ export function trailOutlooks(plan: CapturePlan, facts: SceneFacts): LampTrail[]
       : [stopsUnderWhite];
     // A panel hides what is behind it for as long as it is there.
     const behind = baseLevel * (1 - covered / deliveredSeconds);
-    let clippedChannels = 0;
+    const shown = (raw: number, channel: 0 | 1 | 2) => Math.min(1, gains[channel] * Math.min(1, raw));
+    const crossed = ([0, 1, 2] as const).map((channel) =>
+      shown(sensitivity[channel] * (level * lamp.colour[channel] + behind * still[channel]), channel),
+    );
+    const clippedChannels = crossed.filter((each) => each >= 1).length;
+    const rendered = rendering(crossed);
     const display = ([0, 1, 2] as const).map((channel) => {
-      const shown = (raw: number) => Math.min(1, gains[channel] * Math.min(1, raw));
-      const crossed = shown(sensitivity[channel] * (level * lamp.colour[channel] + behind * still[channel]));
-      const empty = shown(sensitivity[channel] * baseLevel * still[channel]);
-      if (crossed >= 1) clippedChannels++;
-      return { crossed: fused(crossed, empty), empty };
+      const empty = shown(sensitivity[channel] * baseLevel * still[channel], channel);
+      return { crossed: fused(rendered[channel]!, empty), empty };
     });
     const luminance = (part: "crossed" | "empty") =>
       0.2126 * display[0]![part] + 0.7152 * display[1]![part] + 0.0722 * display[2]![part];

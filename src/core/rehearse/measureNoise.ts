@@ -2,7 +2,7 @@ import type { CapturePlan } from "../capture";
 import { luminanceFromEv } from "../light";
 import { LINEAR } from "../picture";
 import type { Stage } from "../scene";
-import { electronsPerLuminanceSecond, fullWell } from "../sensor";
+import { colourResponse, electronsPerLuminanceSecond, fullWell } from "../sensor";
 import { GREEN } from "./cleanLevel";
 
 /** Surfaces count as of the metered level up to so far from it, stops. */
@@ -40,7 +40,8 @@ export function signalToNoise(
   frames: number,
   counts: Uint8Array,
 ): number | null {
-  const gathered = luminanceFromEv(sceneEv) * plan.shutters[0].deliveredSeconds;
+  const { brightening } = colourResponse(plan.kelvin);
+  const gathered = luminanceFromEv(sceneEv) * plan.shutters[0].deliveredSeconds * brightening;
   // Of a surface that is neutral under the picture's white balance.
   const level = (gathered * electronsPerLuminanceSecond(lens, plan.transmission)) / fullWell(lens, plan.iso);
   const isNear = (pixel: number): boolean => {

@@ -5,7 +5,7 @@ import { hash32 } from "../random";
 import { exposeRows, patternStart } from "./exposeKernel";
 import type { HotSample } from "./hotPixels";
 import { darkCurrent, darkCurrentFactor, electronsPerLuminanceSecond, fullWell, readNoise } from "./response";
-import { colourResponse } from "./whiteBalance";
+import { colourResponse, WHITENS_FROM } from "./whiteBalance";
 
 /** How a frame is exposed and developed. */
 export interface ExposureRequest {
@@ -42,6 +42,9 @@ function developTable(bits: number, gain: number): Uint8Array {
   );
 }
 
+/** Raw codes stay as they are. */
+const NEVER_WHITENS = 256;
+
 /** The upper and the lower byte of each raw code: two passes over the same noise give the code itself. */
 const RAW_TABLES = [8, 0].map((shift) => Uint8Array.from({ length: 1 << 16 }, (_, code) => (code >> shift) & 255));
 
@@ -61,7 +64,7 @@ export function exposeRawBand(
   const bytes = new Uint8Array(out.length);
   RAW_TABLES.forEach((table, pass) => {
     const tables = [table, table, table].map((each) => each.subarray(0, 2 ** request.lens.bits));
-    exposeThrough(request, band, light, hot, tables, bytes);
+    exposeThrough(request, band, light, hot, tables, NEVER_WHITENS, bytes);
     for (let at = 0; at < out.length; at++) out[at] = pass === 0 ? bytes[at]! << 8 : out[at]! | bytes[at]!;
   });
 }
@@ -92,6 +95,7 @@ export function exposeBand(
     light,
     hot,
     gains.map((gain) => developTable(request.lens.bits, gain)),
+    WHITENS_FROM,
     out,
   );
 }
@@ -103,6 +107,7 @@ function exposeThrough(
   light: Float32Array,
   hot: readonly HotSample[],
   tables: readonly Uint8Array[],
+  whitensFrom: number,
   out: Uint8Array,
 ): void {
   const { lens, shutterSeconds, iso, transmission, kelvin, sensorCelsius, sensorSeed, frameSeed } = request;
@@ -128,6 +133,7 @@ function exposeThrough(
     noiseScale,
     codesPerElectron,
     tables,
+    whitensFrom,
     sensorSeed,
   };
   exposeRows(constants, band, frameSeed, starts, light, out);

@@ -79,7 +79,7 @@ let frame: usize = 0;
 /**
  * Where a frame's constants lie, 32-bit floats of which the first nine are vectors: light to electrons by lane (3), then, each
  * once, pattern scale, dark electrons, read variance, noise scale, read noise, codes per electron, top code; whole numbers
- * after them: pointers to quantiles, decays, pattern, the three channels' tables.
+ * after them: pointers to quantiles, decays, pattern, the three channels' tables; the code from which highlights go to white.
  */
 export function setFrame(constants: usize): void {
   frame = constants;
@@ -127,6 +127,30 @@ function electronsOf(
   return v128.bitselect(f32x4.add(counts, read), electrons, few);
 }
 
+/** A code drawn to white by a second channel that is so near to it. */
+// @ts-ignore: decorator
+@inline
+function drawn(code: i32, second: i32, from: i32): i32 {
+  return code + ((second - from) * (255 - code) + ((255 - from) >> 1)) / (255 - from);
+}
+
+/** Writes a pixel; from a display code of its second strongest channel on the third goes to white with it. */
+// @ts-ignore: decorator
+@inline
+function storePixel(out: usize, r: i32, g: i32, b: i32, from: i32): void {
+  const low = min(r, g);
+  const high = max(r, g);
+  const second = max(low, min(high, b));
+  if (second > from) {
+    r = drawn(r, second, from);
+    g = drawn(g, second, from);
+    b = drawn(b, second, from);
+  }
+  store<u8>(out, r as u8);
+  store<u8>(out + 1, g as u8);
+  store<u8>(out + 2, b as u8);
+}
+
 /**
  * Exposes a row of gathered light and develops it.
  *
@@ -150,6 +174,7 @@ export function exposeRow(light: usize, out: usize, pixels: u32, frameSeed: u32,
   const red = pointer(3);
   const green = pointer(4);
   const blue = pointer(5);
+  const whitensFrom = load<i32>(frame + 48 + 28 + 24);
   const one = f32x4.splat(1);
   const half = f32x4.splat(0.5);
   const nothing = f32x4.splat(0);
@@ -169,18 +194,10 @@ export function exposeRow(light: usize, out: usize, pixels: u32, frameSeed: u32,
     a = i32x4.trunc_sat_f32x4_s(f32x4.min(top, f32x4.max(nothing, f32x4.add(f32x4.mul(a, codes), half))));
     b = i32x4.trunc_sat_f32x4_s(f32x4.min(top, f32x4.max(nothing, f32x4.add(f32x4.mul(b, codes), half))));
     c = i32x4.trunc_sat_f32x4_s(f32x4.min(top, f32x4.max(nothing, f32x4.add(f32x4.mul(c, codes), half))));
-    store<u8>(out, load<u8>(red + (i32x4.extract_lane(a, 0) as usize)));
-    store<u8>(out + 1, load<u8>(green + (i32x4.extract_lane(a, 1) as usize)));
-    store<u8>(out + 2, load<u8>(blue + (i32x4.extract_lane(a, 2) as usize)));
-    store<u8>(out + 3, load<u8>(red + (i32x4.extract_lane(a, 3) as usize)));
-    store<u8>(out + 4, load<u8>(green + (i32x4.extract_lane(b, 0) as usize)));
-    store<u8>(out + 5, load<u8>(blue + (i32x4.extract_lane(b, 1) as usize)));
-    store<u8>(out + 6, load<u8>(red + (i32x4.extract_lane(b, 2) as usize)));
-    store<u8>(out + 7, load<u8>(green + (i32x4.extract_lane(b, 3) as usize)));
-    store<u8>(out + 8, load<u8>(blue + (i32x4.extract_lane(c, 0) as usize)));
-    store<u8>(out + 9, load<u8>(red + (i32x4.extract_lane(c, 1) as usize)));
-    store<u8>(out + 10, load<u8>(green + (i32x4.extract_lane(c, 2) as usize)));
-    store<u8>(out + 11, load<u8>(blue + (i32x4.extract_lane(c, 3) as usize)));
+    storePixel(out, load<u8>(red + (i32x4.extract_lane(a, 0) as usize)), load<u8>(green + (i32x4.extract_lane(a, 1) as usize)), load<u8>(blue + (i32x4.extract_lane(a, 2) as usize)), whitensFrom);
+    storePixel(out + 3, load<u8>(red + (i32x4.extract_lane(a, 3) as usize)), load<u8>(green + (i32x4.extract_lane(b, 0) as usize)), load<u8>(blue + (i32x4.extract_lane(b, 1) as usize)), whitensFrom);
+    storePixel(out + 6, load<u8>(red + (i32x4.extract_lane(b, 2) as usize)), load<u8>(green + (i32x4.extract_lane(b, 3) as usize)), load<u8>(blue + (i32x4.extract_lane(c, 0) as usize)), whitensFrom);
+    storePixel(out + 9, load<u8>(red + (i32x4.extract_lane(c, 1) as usize)), load<u8>(green + (i32x4.extract_lane(c, 2) as usize)), load<u8>(blue + (i32x4.extract_lane(c, 3) as usize)), whitensFrom);
     light += 48;
     pattern += 48;
     out += 12;

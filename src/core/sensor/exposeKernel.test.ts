@@ -13,6 +13,7 @@ const base = {
   noiseScale: 1,
   codesPerElectron: 0.9,
   tables: [raw(1.2), raw(1), raw(1.6)],
+  whitensFrom: 238,
   sensorSeed: 11,
 };
 /** Light that rises along the row, from where single electrons are counted to where all is white. */

@@ -19,6 +19,8 @@ export interface FrameConstants {
   readonly codesPerElectron: number;
   /** By channel: the display code of each raw code. */
   readonly tables: readonly Uint8Array[];
+  /** From this code of the second strongest channel on all go to white; above every code where none shall. */
+  readonly whitensFrom: number;
   readonly sensorSeed: number;
 }
 
@@ -105,12 +107,13 @@ export function exposeRows(
 
 /** In the order in which the kernel reads them. */
 function setConstants(buffer: ArrayBuffer, constants: FrameConstants): void {
-  const { toElectrons, patternScale, darkElectrons, readNoise, noiseScale, codesPerElectron, tables } = constants;
+  const { toElectrons, patternScale, darkElectrons, readNoise, noiseScale, codesPerElectron, tables, whitensFrom } =
+    constants;
   const lanes = Array.from({ length: 12 }, (_, lane) => toElectrons[lane % 3]!);
   const numbers = [patternScale, darkElectrons, readNoise ** 2, noiseScale, readNoise, codesPerElectron];
   const values = lanes.concat(numbers, tables[0]!.length - 1);
   new Float32Array(buffer, CONSTANTS).set(values);
-  const pointers = [QUANTILES, DECAY_TABLE, PATTERN, TABLES, TABLES + MOST_CODES, TABLES + 2 * MOST_CODES];
+  const pointers = [QUANTILES, DECAY_TABLE, PATTERN, TABLES, TABLES + MOST_CODES, TABLES + 2 * MOST_CODES, whitensFrom];
   new Uint32Array(buffer, CONSTANTS + 4 * values.length).set(pointers);
   tables.forEach((table, channel) => {
     new Uint8Array(buffer, TABLES + channel * MOST_CODES).set(table);

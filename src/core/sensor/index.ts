@@ -13,4 +13,4 @@ export {
   saturationExposure,
 } from "./response";
 export { shortestSubExposure } from "./subExposure";
-export { type ColourResponse, colourResponse, FILTER_ARRAY } from "./whiteBalance";
+export { type ColourResponse, colourResponse, FILTER_ARRAY, whitened } from "./whiteBalance";

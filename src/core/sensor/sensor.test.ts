@@ -1,7 +1,15 @@
 import { blackBodyRgb } from "../light";
 import golden from "../light/fixtures/photometry.json";
 import { GENERIC_MAIN_LENS } from "../optics";
-import { colourResponse, electronsPerLuminanceSecond, exposeBand, fullWell, hotSamples, noiseElectrons } from ".";
+import {
+  colourResponse,
+  electronsPerLuminanceSecond,
+  exposeBand,
+  exposeRawBand,
+  fullWell,
+  hotSamples,
+  noiseElectrons,
+} from ".";
 
 const relative = (value: number, wanted: number) => Math.abs(value / wanted - 1);
 const base = {
@@ -92,15 +100,47 @@ describe("the sensor", () => {
     expect(out[3 * (9 * 200 + 5) + 1]).toBeGreaterThan(100);
   });
 
-  it("makes a black body neutral at its own temperature, never lowers a channel, and keeps its speed", () => {
+  it("makes a black body neutral at its own temperature, and never lowers a channel", () => {
     for (const kelvin of [2000, 3000, 4000, 6500, 11_000]) {
-      const { gains, sensitivity } = colourResponse(kelvin);
+      const { gains, sensitivity, brightening } = colourResponse(kelvin);
       const light = blackBodyRgb(kelvin);
-      expect(Math.min(...gains)).toBeCloseTo(1, 12);
+      expect(Math.min(...gains)).toBeGreaterThan(1 - 1e-9);
       for (const channel of [0, 1, 2] as const)
-        expect(gains[channel] * sensitivity[channel] * light[channel]).toBeCloseTo(1, 12);
+        expect(gains[channel] * sensitivity[channel] * light[channel]).toBeCloseTo(brightening, 12);
+      if (kelvin > 3200) expect(brightening).toBeLessThan(1.03);
     }
     const [r, , b] = colourResponse(3000).gains;
     expect(b).toBeGreaterThan(r);
+  });
+
+  it("gathers, clips and is as noisy the same at any balance: gains come afterwards", () => {
+    const codesAt = (kelvin: number) => {
+      const light = Float32Array.from({ length: 3 * band.width * band.rows }, (_, i) => 0.4 + 0.00006 * i);
+      const out = new Uint16Array(light.length);
+      exposeRawBand({ ...base, kelvin }, band, light, [], out);
+      return out;
+    };
+    for (const kelvin of [2400, 9000]) expect(codesAt(kelvin)).toEqual(codesAt(4000));
+  });
+
+  it("renders a sky in which two channels run to white white and not cyan, and a red lamp red", () => {
+    const develop = (rgb: readonly number[], kelvin: number) => {
+      const light = Float32Array.from({ length: 3 * band.width * band.rows }, (_, i) => rgb[i % 3]!);
+      const out = new Uint8Array(light.length);
+      exposeBand({ ...base, kelvin }, band, light, [], out);
+      return [out[0]!, out[1]!, out[2]!];
+    };
+    const level = (fullWell(base.lens, 50) / electronsPerLuminanceSecond(base.lens, 1)) as number;
+    const sky = develop([0.5 * level, 1.1 * level, 2.2 * level], 4000);
+    expect(sky).toEqual([255, 255, 255]);
+    const [r, g, b] = develop([6 * level, 0.3 * level, 0.2 * level], 4000);
+    expect(r).toBe(255);
+    expect(Math.max(g!, b!)).toBeLessThan(190);
+    // On the way there it pales evenly: no edge from one colour to white.
+    const paling = [0.6, 0.7, 0.8, 0.9, 1, 1.1].map(
+      (share) => develop([0.3 * share * level, share * level, 2 * share * level], 4000)[0]!,
+    );
+    for (let i = 1; i < paling.length; i++) expect(paling[i]!).toBeGreaterThanOrEqual(paling[i - 1]!);
+    expect(paling.at(-1)).toBe(255);
   });
 });

@@ -145,7 +145,7 @@ export class StandInPhone implements Phone {
         taking[index].catch(() => {});
       };
       for (let index = 0; index < THREADS; index++) take(index);
-      for (const { plan: taken, frame } of frames) {
+      for (const { frame } of frames) {
         const { index, opensSeconds, closesSeconds, nominalSeconds, deliveredSeconds } = frame;
         if (signal.aborted) return;
         if (this.held) {
@@ -169,7 +169,7 @@ export class StandInPhone implements Phone {
           jpeg,
           raw,
           shutterSeconds: nominalSeconds,
-          iso: taken.iso,
+          iso: frame.iso,
           takenAt: new Date(plan.pressedAtMs + opensSeconds * 1000 + heldMs),
         };
       }

@@ -180,10 +180,15 @@ function statisticsOf(samples: Float64Array): { readonly mean: number; readonly 
   return { mean, deviation: Math.sqrt(square / samples.length - mean ** 2) };
 }
 
-/** Mean luminance of a fused picture, of white (Rec. 709). */
+/** So many of the brightest pixels may be hot ones. */
+const HOT_SHARE = 0.002;
+
+/** Mean luminance of a fused picture without its hot pixels, of white (Rec. 709). */
 export function meanLuminance({ linear }: FusedPicture): number {
-  let sum = 0;
-  for (let i = 0; i < linear.length; i += 3)
-    sum += 0.2126 * linear[i]! + 0.7152 * linear[i + 1]! + 0.0722 * linear[i + 2]!;
-  return (3 * sum) / linear.length;
+  const light = Float64Array.from(
+    { length: linear.length / 3 },
+    (_, at) => 0.2126 * linear[3 * at]! + 0.7152 * linear[3 * at + 1]! + 0.0722 * linear[3 * at + 2]!,
+  ).sort();
+  const kept = light.subarray(0, Math.ceil((1 - HOT_SHARE) * light.length));
+  return kept.reduce((sum, each) => sum + each, 0) / kept.length;
 }

@@ -1,5 +1,6 @@
 import { hash32, nextBits, normalFromBits } from "../../random";
 import { type FrameConstants, sensorPattern } from "../exposeKernel";
+import { whitened } from "../whiteBalance";
 
 const POISSON_BELOW = 6;
 const LANES = 12;
@@ -25,10 +26,11 @@ export function exposeRowPlainly(
   start: number,
   light: Float32Array,
 ): Uint8Array {
-  const { toElectrons, patternScale, darkElectrons, readNoise, noiseScale, codesPerElectron, tables } = constants;
+  const { toElectrons, patternScale, darkElectrons, readNoise, noiseScale, codesPerElectron, tables, whitensFrom } =
+    constants;
   const pattern = sensorPattern(constants.sensorSeed);
   const states = Array.from({ length: LANES }, (_, lane) => (hash32(frameSeed, row, lane + 1) | 1) >>> 0);
-  return Uint8Array.from(light, (gatheredLight, sample) => {
+  const codes = Uint8Array.from(light, (gatheredLight, sample) => {
     const lane = sample % LANES;
     states[lane] = nextBits(states[lane]!);
     const normal = normalFromBits(states[lane]!);
@@ -43,4 +45,8 @@ export function exposeRowPlainly(
     const table = tables[channel]!;
     return table[Math.max(0, Math.min(table.length - 1, Math.floor(electrons * codesPerElectron + 0.5)))]!;
   });
+  if (whitensFrom > 255) return codes;
+  for (let at = 0; at < codes.length; at += 3)
+    codes.set(whitened([codes[at]!, codes[at + 1]!, codes[at + 2]!]).map(Math.round), at);
+  return codes;
 }
