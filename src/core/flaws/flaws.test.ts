@@ -1,7 +1,9 @@
 import { chosenCamera } from "../camera";
 import { planCapture, plannedFrames } from "../capture";
-import { SUPPORTS, touchBlurPx, windBlurPx } from "../motion";
-import { blurDiscMm } from "../optics";
+import { usualScene } from "../intent";
+import { SUPPORTS, shakeScale, touchBlurPx, windBlurPx } from "../motion";
+import { blurDiscMm, GENERIC_MAIN_LENS, GENERIC_TELE_LENS, GENERIC_ULTRA_WIDE_LENS } from "../optics";
+import { outlookOf } from "../outlook";
 import { exposureErrors } from "../picture";
 import { parseRecipe } from "../recipe";
 import { partOf, type Stage, sceneNamed, setPart, simulateFrame, viewOf } from "../scene";
@@ -38,6 +40,34 @@ describe("a shaken phone", () => {
       expect(found / windBlurPx(support, null, 8)).toBeLessThan(1.1);
     }
     expect(rms(shakeWay(HELD_STILL, 0, 4, 1))).toBe(0);
+  });
+
+  it.each([
+    ["12 x 1/30 every 1s | iso 800 -> mean", GENERIC_MAIN_LENS],
+    ["12 x 1/30 every 1s | iso 800 -> lighten", GENERIC_TELE_LENS],
+    ["1 x 1/30 | iso 800", GENERIC_TELE_LENS],
+    ["1 x 4s | iso 50", GENERIC_ULTRA_WIDE_LENS],
+  ] as const)("sways over all of the frames that %s lays over each other as much as is promised", (line, lens) => {
+    const own = { ...camera, lens };
+    const { recipe } = parseRecipe(line);
+    for (const support of ["tripod", "stand", "stick"] as const) {
+      const facts = { ...usualScene("still-view"), support, gustMps: 7, release: "remote" as const };
+      const plan = planCapture(recipe, own, { pressedAtMs: 0, sensorCelsius: 15, seed: 5 })!;
+      const promised = outlookOf(plan, facts).softness.gustPx;
+      const hold = { ...HELD_STILL, support, gustMps: 7 };
+      const found = meanRms((seed) => {
+        const ways = plannedFrames(plan).flatMap(({ opensSeconds, deliveredSeconds }) =>
+          shakeWay(hold, opensSeconds, deliveredSeconds, seed),
+        );
+        // About where the picture lies on the whole: what all frames share is no blur.
+        const [mx, my] = [
+          ways.reduce((a, { x }) => a + x, 0) / ways.length,
+          ways.reduce((a, { y }) => a + y, 0) / ways.length,
+        ];
+        return rms(ways.map(({ x, y }) => ({ x: x - mx, y: y - my })));
+      });
+      expect(Math.abs((found * shakeScale(lens)) / promised - 1)).toBeLessThan(0.2);
+    }
   });
 
   it("goes by a person's own support", () => {

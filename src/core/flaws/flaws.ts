@@ -1,5 +1,6 @@
 import type { CapturePlan, PlannedFrame } from "../capture";
 import { nearestRung } from "../light";
+import { shakeScale } from "../motion";
 import { blurDiscMm } from "../optics";
 import { hash32, hashUnit, normalFromBits } from "../random";
 import type { FrameFlaws } from "../scene";
@@ -83,13 +84,13 @@ export function flawedFrame(
   pitchUm: number,
 ): FlawedFrame {
   const { index } = frame;
-  const scale = plan.lens.pitchUm / pitchUm;
+  const scale = (shakeScale(plan.lens) * plan.lens.pitchUm) / pitchUm;
   const way = shakeWay(hold, frame.opensSeconds, frame.deliveredSeconds, plan.seed);
   const moves = way.some(({ x, y }) => scale * Math.hypot(x, y) > LEAST_SHAKE_PX);
   const shake = moves ? wayKernel(way.map(({ x, y }) => ({ x: scale * x, y: scale * y }))) : null;
   const disc = settings.focusLocked
     ? null
-    : discKernel(scale * farDiscPx(plan.lens, huntedFocusMetres(plan.seed, index)));
+    : discKernel((plan.lens.pitchUm / pitchUm) * farDiscPx(plan.lens, huntedFocusMetres(plan.seed, index)));
   const kelvin = settings.whiteBalanceLocked ? plan.kelvin : wanderedKelvin(plan.kelvin, plan.seed, index);
   const seconds = Math.min(frame.deliveredSeconds, NIGHT_MODE_SECONDS);
   const own = settings.nightMode

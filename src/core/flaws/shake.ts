@@ -11,7 +11,7 @@ export interface Hold {
   readonly gustMps: number;
 }
 
-/** Places of the picture beside where it should lie, pixels of the lens's own size, each for as long as the others. */
+/** Places of the picture beside where it should lie, pixels of a usual main camera (see `shakeScale`), each for as long as the others. */
 export type ShakeWay = readonly { readonly x: number; readonly y: number }[];
 
 /** Often enough that a way of tens of pixels has no gaps. */

@@ -32,6 +32,7 @@ export {
   type SupportKind,
   SWAY_SECONDS,
   settleDelaySeconds,
+  shakeScale,
   touchBlurPx,
   windBlurPx,
   windBlurWithinPx,

@@ -1,10 +1,19 @@
-/** What holds the phone, as far as its shake goes. */
+import { GENERIC_MAIN_LENS, type Lens } from "../optics";
+
+/** What holds the phone, as far as its shake goes. Shake is an angle: it is told in pixels of a usual main camera. */
 export interface Support {
   /** Time in which the ringing after a touch falls to 1/e, seconds. */
   readonly settleSeconds: number;
-  /** Blur by wind, pixels rms for each m/s of gust. */
+  /** Blur by wind, such pixels rms for each m/s of gust. */
   readonly gustPxPerMps: number;
 }
+
+/** Pixels to a radian of the usual main camera: 6.4 mm, 2.4 µm. */
+const USUAL_PX_PER_RAD = (GENERIC_MAIN_LENS.focalLengthMm * 1000) / GENERIC_MAIN_LENS.pitchUm;
+
+/** How many pixels of a lens the same shake is for each of the usual main camera's: a longer lens shows more of it. */
+export const shakeScale = ({ focalLengthMm, pitchUm }: Pick<Lens, "focalLengthMm" | "pitchUm">): number =>
+  (focalLengthMm * 1000) / pitchUm / USUAL_PX_PER_RAD;
 
 /** Kinds of supports with usual values: how long they ring after a touch, how far it moves them, how wind shakes them. */
 export const SUPPORTS = {
@@ -21,8 +30,17 @@ export const SUPPORT_KINDS = Object.keys(SUPPORTS) as [SupportKind, ...SupportKi
 
 const BRACED_STOPS = 1.5;
 const LEAST_SHAKE_PX = 0.5;
-/** A phone on a support sways to and fro in about this time, seconds; its blur is whole after a quarter of it. */
+/** A phone on a support sways to and fro in about this time, seconds. */
 export const SWAY_SECONDS = 0.5;
+
+/**
+ * Share of a sway, rms, that shows within a shutter time: √(1 - sinc²(π·t/T)), what a tone of period T strays about its own mean over
+ * t. Half of it shows after a fifth of a sway, all after a whole one.
+ */
+function shareOfSway(seconds: number): number {
+  const turn = (Math.PI * Math.min(SWAY_SECONDS, seconds)) / SWAY_SECONDS;
+  return turn < 1e-6 ? 0 : Math.sqrt(1 - (Math.sin(turn) / turn) ** 2);
+}
 
 /** Longest hand-held shutter, seconds: 2^stops / equivalent focal length; null on a support. */
 export function handHeldSeconds(support: SupportKind, equivalentMm: number, stabilisationStops: number): number | null {
@@ -42,8 +60,8 @@ export function settleDelaySeconds(kind: SupportKind, own: Support | null): numb
 
 /**
  * Blur by the ringing after a touch, pixels rms over a shutter that opens so long after it: the root mean square of
- * A0·e^(-s/τ)·sin over the open time, A0·e^(-opens/τ)·sqrt(τ/4t·(1 - e^(-2t/τ))); within less than a quarter of a sway only
- * a part of it shows.
+ * A0·e^(-s/τ)·sin over the open time, A0·e^(-opens/τ)·sqrt(τ/4t·(1 - e^(-2t/τ))); within less than a sway only a part of it
+ * shows.
  */
 export function touchBlurPx(
   kind: SupportKind,
@@ -56,7 +74,7 @@ export function touchBlurPx(
   if (touchPx === 0 || tau === 0) return 0;
   const left = touchPx * Math.exp(-opensSeconds / tau);
   const rms = left * Math.sqrt((tau / (4 * shutterSeconds)) * (1 - Math.exp((-2 * shutterSeconds) / tau)));
-  return rms * Math.min(1, shutterSeconds / (SWAY_SECONDS / 4));
+  return rms * shareOfSway(shutterSeconds);
 }
 
 /** The delay to set: the shortest the phone offers that lasts long enough; null when none does. */
@@ -70,7 +88,7 @@ export function windBlurPx(kind: SupportKind, own: Support | null, gustMps: numb
   return (own?.gustPxPerMps ?? SUPPORTS[kind].gustPxPerMps) * gustMps;
 }
 
-/** Blur by gusts within a shutter time, pixels rms: it is taken to grow evenly over a quarter of a sway, and no further. */
+/** Blur by gusts within a shutter time, pixels rms. */
 export function windBlurWithinPx(kind: SupportKind, own: Support | null, gustMps: number, seconds: number): number {
-  return windBlurPx(kind, own, gustMps) * Math.min(1, seconds / (SWAY_SECONDS / 4));
+  return windBlurPx(kind, own, gustMps) * shareOfSway(seconds);
 }

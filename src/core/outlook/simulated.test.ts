@@ -1,4 +1,4 @@
-import { runSeconds } from "../capture";
+import { plannedFrames, runSeconds } from "../capture";
 import type { SceneFacts } from "../facts";
 import { INTENT_IDS, type IntentId, usualScene } from "../intent";
 import { luminanceFromEv } from "../light";
@@ -31,7 +31,7 @@ const POINTS: Record<IntentId, readonly [string, string, string]> = {
   "smoothed-water": ["1.6s | iso 50", "1s | iso 50", "4 x 2s | iso 50 -> mean"],
   "emptied-place": ["0.4s | iso 50", "1/15 | iso 200", "15 x 1/15 | iso 250 -> median"],
   "star-points": ["10s | iso 1600", "15s | iso 1600", "20s | iso 800"],
-  "star-arcs": ["30s | iso 400", "20s | iso 800", "8 x 30s | iso 800 -> lighten"],
+  "star-arcs": ["30s | iso 400", "20s | iso 800", "8 x 60s | iso 800 -> lighten"],
   meteors: ["10s | iso 1600", "13s | iso 1600", "6 x 10s | iso 1600"],
   "light-drawing": ["4s | iso 50", "8s | iso 50", "4s | iso 100"],
   "still-view": ["0.4s | iso 50", "1/30 | iso 400", "4 x 0.3s | iso 50 -> mean"],
@@ -397,5 +397,62 @@ describe("stars in the picture", () => {
     const ratio = (mean(onStars) - mean(between)) / noise;
     // Five times the noise, within half a magnitude.
     expect(Math.abs(2.5 * Math.log10(ratio / 5))).toBeLessThan(0.5);
+  });
+});
+
+describe("the line of a star among arcs", () => {
+  it.each([
+    ["6 x 30s | iso 400 -> lighten", -8.4],
+    ["8 x 8s | iso 100 -> lighten", -4],
+  ] as const)("of %s under EV %f counts just at the magnitude that is promised", (line, skyEv) => {
+    const own = plan(line);
+    const facts = { ...stillPlace, sceneEv: skyEv, skyEv, declinationDeg: 0, starAltitudeDeg: 90 };
+    const { faintestArc } = outlookOf(own, facts).stars;
+    const { lens, transmission, iso } = own;
+    /** Its line's middle over the sky about it, as a factor, and in deviations of the fused picture's green. */
+    const seen = (magnitude: number) => {
+      const luminance = luminanceFromEv(skyEv);
+      const pupilM2 = Math.PI * (lens.focalLengthMm / 2000 / lens.fNumber) ** 2;
+      const lux = 2.54e-6 * 10 ** (-0.4 * (magnitude + 0.2));
+      // Focal-plane exposure to luminance: H = q L t / N².
+      const star = ((lux * pupilM2 * 0.9) / (lens.pitchUm * 1e-6) ** 2) * (lens.fNumber ** 2 / 0.65);
+      const sigma = 1.5 / 2.3548;
+      const speed = (15.041 * lens.focalLengthMm) / (206.265 * lens.pitchUm);
+      const [row, from] = [Math.floor(lens.heightPx / 2), 40];
+      const picture = gatheredPicture(own, ({ opensSeconds, deliveredSeconds }, pixel) => {
+        const [x, y] = [pixel % lens.widthPx, Math.floor(pixel / lens.widthPx)];
+        if (Math.abs(y - row) > 4) return luminance * deliveredSeconds;
+        const across = Math.exp(-((y - row) ** 2) / (2 * sigma ** 2)) / (Math.sqrt(2 * Math.PI) * sigma);
+        // Seconds at a column: the star's profile drawn along it, in fine steps.
+        let along = 0;
+        const steps = 40;
+        for (let i = 0; i < steps; i++) {
+          const at = from + speed * (opensSeconds + (deliveredSeconds * (i + 0.5)) / steps);
+          along += Math.exp(-((x - at) ** 2) / (2 * sigma ** 2)) / (Math.sqrt(2 * Math.PI) * sigma) / steps;
+        }
+        return (luminance + star * across * along) * deliveredSeconds;
+      });
+      const green = (x: number, y: number) => picture.linear[3 * (y * lens.widthPx + x) + 1]!;
+      const last = plannedFrames(own).at(-1)!;
+      const until = Math.min(lens.widthPx - 8, from + speed * (last.opensSeconds + last.deliveredSeconds));
+      const line_: number[] = [];
+      for (const { opensSeconds, deliveredSeconds } of plannedFrames(own)) {
+        const [a, b] = [from + speed * opensSeconds + 2, from + speed * (opensSeconds + deliveredSeconds) - 2];
+        for (let x = Math.ceil(a); x <= Math.min(until, b); x++) line_.push(green(x, row));
+        if (b <= a) line_.push(green(Math.round((a + b) / 2), row));
+      }
+      const sky: number[] = [];
+      for (let y = 8; y < row - 12; y++) for (let x = 8; x < lens.widthPx - 8; x++) sky.push(green(x, y));
+      sky.sort((a, b) => a - b);
+      const kept = sky.slice(0, Math.ceil(0.998 * sky.length));
+      const mean = kept.reduce((a, b) => a + b, 0) / kept.length;
+      const deviation = Math.sqrt(kept.reduce((a, b) => a + (b - mean) ** 2, 0) / kept.length);
+      const level = line_.reduce((a, b) => a + b, 0) / line_.length;
+      return { stops: Math.log2(level / mean), sigmas: (level - mean) / deviation };
+    };
+    const counts = ({ stops, sigmas }: ReturnType<typeof seen>) => stops >= 0.5 && sigmas >= 5;
+    expect(transmission * iso).toBeGreaterThan(0);
+    expect(counts(seen(faintestArc! - 0.5))).toBe(true);
+    expect(counts(seen(faintestArc! + 0.5))).toBe(false);
   });
 });

@@ -1,6 +1,6 @@
 import { type CapturePlan, openSpanSeconds, shutterOf } from "../capture";
 import type { SceneFacts } from "../facts";
-import { handHeldSeconds, touchBlurPx, windBlurWithinPx } from "../motion";
+import { handHeldSeconds, shakeScale, touchBlurPx, windBlurWithinPx } from "../motion";
 import { blurDiscMm, equivalentFocalMm } from "../optics";
 
 /** What makes still things unsharp, in pixels of the fused picture. */
@@ -41,8 +41,11 @@ export function softnessOutlook(plan: CapturePlan, facts: SceneFacts): SoftnessO
   const held = handHeldSeconds(support, equivalent, stabilisationStops);
   const handPx = held === null ? 0 : (longest / held) * screenSharpPx(plan);
   const first = shutterOf(plan, 0).deliveredSeconds;
-  const touchPx = release === "remote" ? 0 : touchBlurPx(support, ownSupport, plan.firstOpensSeconds, first);
-  const gustPx = windBlurWithinPx(support, ownSupport, gustMps, longest);
+  const scale = shakeScale(lens);
+  const touchPx = release === "remote" ? 0 : scale * touchBlurPx(support, ownSupport, plan.firstOpensSeconds, first);
+  // Frames that are fused as they lie hold the sway of all of them, however short each is.
+  const swaySeconds = frames === 1 || stack === null ? longest : openSpanSeconds(plan);
+  const gustPx = scale * windBlurWithinPx(support, ownSupport, gustMps, swaySeconds);
   const focusPx = focusBlurPx(plan, subjectM);
   const perDegree = (lens.focalLengthMm * 1000 * Math.PI) / 180 / lens.pitchUm;
   const alignmentPx =

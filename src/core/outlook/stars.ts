@@ -12,7 +12,7 @@ import {
   saturationExposure,
 } from "../sensor";
 import { airmass, EXTINCTION_MAG } from "../sky";
-import { lawOf } from "../stack";
+import { type FusingLaw, lawOf } from "../stack";
 import type { BaseOutlook, SkyOutlook } from "./base";
 
 import { normalTail } from "./normal";
@@ -29,6 +29,8 @@ export interface StarOutlook {
   readonly faintestMagnitude: number | null;
   /** Brightest magnitude that keeps its colour; null where the sky is white. */
   readonly brightestColoured: number | null;
+  /** Faintest magnitude whose line counts where frames leave arcs; null where they leave none, or where the sky is white. */
+  readonly faintestArc: number | null;
   /** Turning from the first frame's opening to the last one's closing, degrees. */
   readonly turnedDeg: number;
   /** Gap between the arcs of two frames, pixels; 0 for one frame. */
@@ -79,6 +81,24 @@ function peakShare(trailPx: number): number {
   return across * (half < 1e-6 ? across : (1 - 2 * normalTail(half / SIGMA_PX)) / trailPx);
 }
 
+/** A star's line counts when it stands so far over the sky, and over its noise by `STANDS_OUT`, stops. */
+const ARC_STANDS_OUT_STOPS = 0.5;
+
+/**
+ * Faintest magnitude, without extinction, whose line counts in a picture of the brightest of many frames: its middle stands half a
+ * stop over a sky that the same law has lifted by its noise, and five times over what is left of that noise.
+ */
+function faintestLine(plan: CapturePlan, law: FusingLaw, skyCdM2: number, inFramePx: number): number {
+  const { lens, iso, sensorCelsius, transmission, frames } = plan;
+  const { deliveredSeconds } = shutterOf(plan, 0);
+  const sky = skyCdM2 * deliveredSeconds * electronsPerLuminanceSecond(lens, transmission);
+  const noise = Math.sqrt(sky + darkCurrent(lens, sensorCelsius) * deliveredSeconds + readNoise(lens, iso) ** 2);
+  const shown = sky + law.liftByNoise(frames) * noise;
+  const left = Math.hypot(law.noiseShare(frames) * noise, lens.prnu * sky);
+  const line = Math.max(shown * 2 ** ARC_STANDS_OUT_STOPS - sky, shown - sky + STANDS_OUT * left);
+  return -2.5 * Math.log10(line / (electronsOfMagnitudeZero(plan) * deliveredSeconds * peakShare(inFramePx)));
+}
+
 /** What stars come to. */
 export function starOutlook(
   plan: CapturePlan,
@@ -91,16 +111,18 @@ export function starOutlook(
   const { lens, frames, stack } = plan;
   const inFrame = starTrailPx(lens, declinationDeg, deliveredSeconds);
   // The stacker does not align: stars go on from frame to frame of what is averaged.
-  const blended = lawOf(stack, frames)?.stars === "run-on";
+  const law = lawOf(stack, frames);
+  const blended = law?.stars === "run-on";
   const trailPx = blended ? starTrailPx(lens, declinationDeg, openSpanSeconds(plan)) : inFrame;
   const gapSeconds = frames > 1 ? periodAfter(plan) - deliveredSeconds : 0;
   const gapPx = (starRate(declinationDeg) * gapSeconds) / plateScaleArcsec(lens);
   const skyLevel = sky === null ? base.level : 2 ** -sky.stopsUnderWhite;
   const white = skyLevel >= 1;
   const dimmed = EXTINCTION_MAG * airmass(starAltitudeDeg);
+  const skyCdM2 = luminanceFromEv(skyEv ?? sceneEv);
   const faintest = faintestMagnitude(plan, {
     trailPx,
-    skyCdM2: luminanceFromEv(skyEv ?? sceneEv),
+    skyCdM2,
     averagedFrames: blended ? frames : 1,
   });
   const wellShare = (electronsOfMagnitudeZero(plan) * deliveredSeconds * peakShare(inFrame)) / fullWell(lens, plan.iso);
@@ -108,6 +130,7 @@ export function starOutlook(
     trailPx,
     faintestMagnitude: white ? null : faintest - dimmed,
     brightestColoured: white ? null : -2.5 * Math.log10((1 - skyLevel) / wellShare) - dimmed,
+    faintestArc: white || law?.stars !== "arcs" ? null : faintestLine(plan, law, skyCdM2, inFrame) - dimmed,
     turnedDeg: arcDeg(openSpanSeconds(plan)),
     gapPx,
     gapsShow: gapPx > POINT_FWHM_PX / 2,

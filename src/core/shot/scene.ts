@@ -43,6 +43,15 @@ const tenth = (value: number): number => Math.round(10 * value) / 10;
 /** Under this altitude the camera looks at land: nothing is read off the sky there. */
 const LEAST_STAR_ALTITUDE_DEG = 5;
 
+/** A sky is looked at so often over a shot's length. */
+const SKY_STEP_MS = 10 * 60_000;
+
+/** Instants of a shot, its first and last among them. */
+const instantsOf = (beginsAtMs: number, minutes: number): number[] => {
+  const steps = Math.ceil((minutes * 60_000) / SKY_STEP_MS);
+  return Array.from({ length: steps + 1 }, (_, step) => beginsAtMs + (step / Math.max(1, steps)) * minutes * 60_000);
+};
+
 /** What night, site and aim say of a shot's scene; nothing where they do not know. */
 export function automaticValues(shot: Shot, plan: NightPlan | null): Partial<Record<AutomaticField, AutomaticValue>> {
   const { intent, minutes, aim } = shot;
@@ -54,7 +63,13 @@ export function automaticValues(shot: Shot, plan: NightPlan | null): Partial<Rec
     ...(plan && ofStars && beginsAtMs !== null
       ? {
           sceneEv: {
-            value: tenth(landEv(skyLightsAt(plan.night, beginsAtMs, plan.site.darkSkyMagPerArcsec2))),
+            value: tenth(
+              Math.max(
+                ...instantsOf(beginsAtMs, minutes).map((atMs) =>
+                  landEv(skyLightsAt(plan.night, atMs, plan.site.darkSkyMagPerArcsec2)),
+                ),
+              ),
+            ),
             from: "land under that sky",
           },
         }
@@ -102,12 +117,15 @@ function skyEvOf(shot: Shot, plan: NightPlan | null): number | null {
   const { ofStars, scene } = intentOf(intent);
   if (plan === null) return scene.skyEv;
   const { darkSkyMagPerArcsec2 } = plan.site;
-  if (beginsAtMs !== null && aim !== null)
-    return evTowards(clearSkyAt(plan.night, beginsAtMs, darkSkyMagPerArcsec2), aim);
+  if (beginsAtMs !== null && aim !== null) {
+    // What is drawn over a long run keeps the brightest of its minutes.
+    const instants = ofStars ? instantsOf(beginsAtMs, shot.minutes) : [beginsAtMs];
+    return Math.max(...instants.map((atMs) => evTowards(clearSkyAt(plan.night, atMs, darkSkyMagPerArcsec2), aim)));
+  }
   if (!ofStars) return null;
   return beginsAtMs === null
     ? evFromLuminance(luminanceFromMagnitude(darkSkyMagPerArcsec2))
-    : plan.momentAt(beginsAtMs).skyEv;
+    : Math.max(...instantsOf(beginsAtMs, shot.minutes).map((atMs) => plan.momentAt(atMs).skyEv));
 }
 
 /** A shot's scene: what was saved or is usual, with all that comes by itself and was not typed over. */

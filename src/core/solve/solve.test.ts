@@ -49,6 +49,15 @@ describe("what was promised and not kept", () => {
     expect(best(asked(intent)).verdict).toBe("works");
   });
 
+  it.each([[], [6], [10]])("arcs do not work in twilight, least of all behind a filter of %s", (...filterStops) => {
+    for (const skyEv of [0, 2]) {
+      const request = asked("star-arcs", { skyEv, filterStops });
+      expect(best(request).verdict).toBe("fails");
+      expect(advise(request, solve(request)).join(" ")).toMatch(/a sky \d+ stops? darker/);
+    }
+    expect(best(asked("star-arcs", { skyEv: -4 })).verdict).toBe("works");
+  });
+
   it("dashes under a bright sky do not work because nothing in the bag takes them away; a better hour does", () => {
     const request = asked("light-trails", { sceneEv: 7, filterStops: [2] });
     const solution = solve(request);

@@ -108,8 +108,12 @@ describe("a shot's scene", () => {
     expect(shownScene(shot, null).sceneEv).toBe(usualScene("light-trails").sceneEv);
     // Stars are not lit by the site's lamps.
     const stars = { ...shot, intent: "star-points" } as const;
-    expect(shownScene(stars, plan).sceneEv).toBe(usualScene("star-points").sceneEv);
-    expect(sceneOf(stars, plan).skyEv).toBeCloseTo(plan.momentAt(Date.parse(shot.beginsAt!)).skyEv, 9);
+    const land = shownScene(stars, plan).sceneEv;
+    // Over its length the brightest of its minutes counts.
+    const { skyEv } = sceneOf(stars, plan);
+    expect(skyEv).toBeGreaterThanOrEqual(plan.momentAt(Date.parse(shot.beginsAt!)).skyEv);
+    expect(skyEv! - land).toBeGreaterThan(0.8);
+    expect(skyEv! - land).toBeLessThan(4);
   });
 
   it("counts with the declination and the height that it aims at", () => {

@@ -71,6 +71,34 @@ export function sharpnessDemands(request: SolveRequest): Demand[] {
   ];
 }
 
+/** Across a sweep's own way the hand keeps its limit: up and down the subject must come out sharp. */
+export function acrossDemand({ camera: { lens } }: SolveRequest): Demand[] {
+  const screenPx = Math.hypot(lens.widthPx, lens.heightPx) / 1500;
+  return [
+    {
+      id: "across",
+      quiet: true,
+      hard: true,
+      least: Number.NEGATIVE_INFINITY,
+      most: screenPx,
+      source: "Sharp on a screen: a 1,500th of the picture's diagonal.",
+      read: ({ softness, plan }) => (softness.handPx * screenPx) / screenSharpPx(plan),
+      said: (value, _, met) =>
+        met
+          ? `Across the sweep the hand is steady to ${pixels(Math.max(value, 0.1))}.`
+          : `Across the sweep the hand shakes by ${pixels(value)}: too long for it.`,
+      edge: {
+        axis: "shutter",
+        name: (seconds) => `steady across to ${time(seconds)}`,
+        reason: (seconds) =>
+          `In frames over ${time(seconds)} a hand shakes up and down by more than ${pixels(screenPx)}.`,
+        moves: "Turn the phone on a tripod's head, or brace the elbows; a steadier lens.",
+      },
+      remedies: ["tripod"],
+    },
+  ];
+}
+
 /** Time, storage, battery, and a person's own ceiling. */
 export function roomDemands(request: SolveRequest): Demand[] {
   const { windowSeconds, freeMegabytes, batteryPercent, schools } = request;

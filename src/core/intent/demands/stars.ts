@@ -86,6 +86,47 @@ export function faintStarsDemand(hardMagnitude: number, softMagnitude: number): 
   return [demand, { ...demand, id: "many-stars", quiet: false, hard: false, least: softMagnitude }];
 }
 
+/** Stars whose lines stand out of the sky and its noise. */
+export function arcStarsDemand(hardMagnitude: number, softMagnitude: number): Demand[] {
+  const demand: Demand = {
+    id: "faint-arcs",
+    quiet: true,
+    hard: true,
+    least: hardMagnitude,
+    most: MOST,
+    source: "A star's line counts from half a stop over the sky and five times the noise of the fused picture on.",
+    read: (o) => o.stars.faintestArc,
+    said: (value, _, met) =>
+      `Stars draw arcs ${met ? "" : "only "}down to magnitude ${plain(value)}${met ? "" : ": the sky is too bright beside them, whatever the exposure"}.`,
+    edge: null,
+    remedies: ["darker-sky"],
+  };
+  return [demand, { ...demand, id: "many-arcs", quiet: false, hard: false, least: softMagnitude }];
+}
+
+/** Brighter than this no night sky stays: over the middle of a city it is EV -3, under a full moon -4; what is brighter is twilight. */
+const LASTING_SKY_EV = -2;
+
+/** A sky that is the same at the end of a long run as at its beginning. */
+export function lastingSkyDemand({ skyEv }: SolveRequest): Demand[] {
+  return [
+    {
+      id: "sky-lasts",
+      quiet: true,
+      hard: true,
+      least: LEAST,
+      most: LASTING_SKY_EV,
+      source:
+        "Over the middle of a city the night sky is EV \u22123 (17 mag/arcsec\u00b2); twilight fades by a stop in a few minutes.",
+      read: () => skyEv,
+      said: (value) =>
+        `A sky of EV ${plain(value)} is twilight and does not last as long as arcs take: wait until it is EV ${plain(LASTING_SKY_EV, 0)} or darker.`,
+      edge: null,
+      remedies: ["darker-sky"],
+    },
+  ];
+}
+
 /** Stars as points, by the chosen school. */
 export function pointDemand({ camera, declinationDeg, schools }: SolveRequest): Demand[] {
   const limit = longestStarShutter(camera.lens, declinationDeg, schools.stars, schools.starFactor);

@@ -1,7 +1,7 @@
 import { RURAL_NIGHT } from "../../facts";
 import { skyDemand, surfaceDemands } from "../demands/brightness";
 import { roomDemands, sharpnessDemands } from "../demands/handling";
-import { arcDemands, faintStarsDemand, NIGHT_SKY_TARGET, nightSkyDemand } from "../demands/stars";
+import { arcDemands, arcStarsDemand, lastingSkyDemand, NIGHT_SKY_TARGET, nightSkyDemand } from "../demands/stars";
 import { calm, dark, dryLens, moonless, openSky } from "../factors";
 import type { Intent } from "../intent";
 import { NEEDS_SKY } from "../needs";
@@ -35,7 +35,8 @@ export const starArcs = {
     ...surfaceDemands(request, LAND, "soft").filter(({ id }) => id === "surfaces-clip"),
     ...skyDemand(request, true),
     ...arcDemands(),
-    ...faintStarsDemand(CONSTELLATION_MAGNITUDE, FILLED_MAGNITUDE),
+    ...lastingSkyDemand(request),
+    ...arcStarsDemand(CONSTELLATION_MAGNITUDE, FILLED_MAGNITUDE),
     ...nightSkyDemand(),
     ...sharpnessDemands(request),
     ...roomDemands(request),

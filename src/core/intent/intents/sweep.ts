@@ -1,7 +1,7 @@
 import { STILL_PLACE } from "../../facts";
 import { sweepDemands } from "../demands/action";
 import { noiseDemands, skyDemand, surfaceDemands, targetStops } from "../demands/brightness";
-import { roomDemands } from "../demands/handling";
+import { acrossDemand, roomDemands } from "../demands/handling";
 import { dimLight, someLight, trafficWanted } from "../factors";
 import type { Intent } from "../intent";
 import { NEEDS_MOVER } from "../needs";
@@ -32,11 +32,12 @@ export const sweep = {
   target: (request) => ({ of: "surfaces", stops: targetStops(request) }),
   quality: littleNoise,
   needs: [NEEDS_MOVER],
-  // The phone is turned on purpose: what would shake it does not matter beside that.
+  // The phone is turned on purpose: what would shake it along the sweep does not matter beside that.
   demands: (request) => [
     ...surfaceDemands(request, ground(request.sceneEv), "soft"),
     ...skyDemand(request, false),
     ...sweepDemands(),
+    ...acrossDemand(request),
     ...noiseDemands(),
     ...roomDemands(request),
   ],
