@@ -13,6 +13,7 @@ export type Remedy =
   | "fewer-people"
   | "tripod"
   | "remote"
+  | "focus"
   | "shelter"
   | "darker-sky"
   | "more-storage"

@@ -5,7 +5,7 @@ import { type Candidate, candidatesOf } from "./candidates";
 import { compare } from "./choose";
 import { demandsOf, judge, sentenceOf } from "./judge";
 import { type Change, changeOf } from "./remedies";
-import { offTarget, type Solution } from "./solve";
+import { offTarget, type Solution, solve } from "./solve";
 
 /** Whether a recipe is what is sought. */
 type Goal = (candidate: Candidate) => boolean;
@@ -26,6 +26,7 @@ function firstWith(request: SolveRequest, goal: Goal): Candidate | undefined {
 
 /** A change that was tried, and the recipe that it allows. */
 interface Found {
+  readonly request: SolveRequest;
   readonly words: string;
   readonly candidate: Candidate;
 }
@@ -50,7 +51,7 @@ function leastOf({ step, steps }: Change, goal: Goal): Found | null {
   }
   const changed = step(above);
   const candidate = changed ? bestWith(changed.request, goal) : undefined;
-  return changed && candidate ? { words: changed.words, candidate } : null;
+  return changed && candidate ? { ...changed, candidate } : null;
 }
 
 /** What a recipe takes, in words: its frames, their time, and how long all lasts. */
@@ -105,7 +106,11 @@ function openIt(request: SolveRequest, { recipes, beyond }: Solution): string[] 
   const single = remedies.flatMap((remedy) => {
     const change = changeOf(remedy, request);
     const found = change && leastOf(change, goal);
-    return found ? [`With ${found.words} it ${fails ? "can be done" : "works"}: ${cost(found.candidate)}.`] : [];
+    if (!found) return [];
+    // Solved again whole: what then works is called so, and what does not is no way out of a compromise.
+    const works = solve(found.request).recipes[0]?.verdict === "works";
+    if (!works && !fails) return [];
+    return [`With ${found.words} it ${works && !fails ? "works" : "can be done"}: ${cost(found.candidate)}.`];
   });
   if (single.length > 0) return single.slice(0, MOST_ADVICE);
   if (!fails) return [];

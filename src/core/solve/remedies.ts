@@ -186,6 +186,13 @@ const CHANGES: Record<Remedy, (request: SolveRequest) => Steps> = {
         }))
       : null;
   },
+  focus: (request) =>
+    request.schools.focus === "lock" || request.subjectM === null
+      ? null
+      : whole(1, () => ({
+          request: { ...request, schools: { ...request.schools, focus: "lock" } },
+          words: "the focus locked on the subject",
+        })),
   "more-storage": (request) => {
     const { freeMegabytes } = request;
     return listed([2, 4, 8, 16, 64], (times) => ({

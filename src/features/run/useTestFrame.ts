@@ -70,6 +70,9 @@ export function useTestFrame(shot: ShotReply | undefined, shotId: string, run: R
       mostShutterSeconds: bounds.mostSeconds,
       mostIso: request.schools.isoCeiling ?? camera.isoLadder.at(-1)!,
       filterStops: request.filterStops,
+      fuses: intentOf(request.intent).shapes.some(
+        (shape) => shape === "mean" || shape === "median" || shape === "lighten",
+      ),
     },
   );
   const light = meteredScene(measured, recipe, camera.lens.fNumber, camera.lossStops);

@@ -54,7 +54,7 @@ export function sharpnessDemands(request: SolveRequest): Demand[] {
       moves:
         "A tripod, or a shoe, a stone, a railing; low and weighted in wind; a delay, a remote or the headset's button.",
     },
-    remedies: ["tripod", "shelter", "remote"],
+    remedies: ["tripod", "shelter", "remote", "focus"],
   };
   return [
     onScreen,
