@@ -88,3 +88,19 @@ test("where every beat fits as well, the clocks are taken to be alike", () => {
   );
   expect(offsetSeconds).toBeCloseTo(0, 6);
 });
+
+test("files missing at both ends of a regular run fit at several beats: that of whole hours is taken", () => {
+  for (const hours of [-1, 0, 1, 2])
+    for (const [from, to] of [
+      [0, 50],
+      [4, 55],
+      [3, 48],
+    ] as const) {
+      const log = taps(55, 5, (index) => 0.3 * Math.sin(index));
+      const files = filesOf(55, 5, 3600 * hours + 0.4).slice(from, to);
+      const { matched, offsetSeconds } = matchHandLog(log, files);
+      expect(Math.abs(offsetSeconds! - 3600 * hours)).toBeLessThan(1.5);
+      expect(matched).toHaveLength(to - from);
+      for (const { logged, file } of matched) expect(numberOf(logged)).toBe(numberOf(file));
+    }
+});

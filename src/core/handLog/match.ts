@@ -93,7 +93,7 @@ function likelyOffsets(offsets: Float64Array): number[] {
     if (count > (best.get(half)?.count ?? 0)) best.set(half, { count, offset });
   }
   return [...best.values()]
-    .sort((one, other) => other.count - one.count || Math.abs(one.offset) - Math.abs(other.offset))
+    .sort((one, other) => other.count - one.count || offHours(one.offset) - offHours(other.offset))
     .slice(0, LIKELY_WINDOWS)
     .map(({ offset }) => offset);
 }
@@ -143,10 +143,18 @@ function fitAround(log: Log, files: Files, around: number): Fit {
   return { offset, pairs, spread: median(pairs.map((pair) => Math.abs(pair.offset - offset))) };
 }
 
-/** Whether one fit is better: more frames find a file, or as many lie clearly closer together, or the clocks are nearer to each other. */
+/** Clocks differ by whole hours, of zones and summer time, and then by little: how far an offset lies from such, seconds. */
+const offHours = (offset: number): number => Math.abs(offset - 3600 * Math.round(offset / 3600));
+
+/**
+ * Whether one fit is better: more frames find a file, or as many lie clearly closer together, or the clocks are nearer to whole hours,
+ * or to each other. Of a regular interval with files missing at its ends several beats fit alike.
+ */
 function isBetter(one: Fit, other: Fit): boolean {
   if (one.pairs.length !== other.pairs.length) return one.pairs.length > other.pairs.length;
   if (Math.abs(one.spread - other.spread) > CLEARLY_SECONDS) return one.spread < other.spread;
+  if (Math.abs(offHours(one.offset) - offHours(other.offset)) > CLEARLY_SECONDS)
+    return offHours(one.offset) < offHours(other.offset);
   return Math.abs(one.offset) < Math.abs(other.offset);
 }
 
