@@ -3,8 +3,9 @@ import type { SceneFacts } from "../facts";
 
 import { LINEAR } from "../picture";
 import type { Stage } from "../scene";
+import { colourResponse, electronsPerLuminanceSecond, fullWell } from "../sensor";
 import { methodOf } from "../stack";
-import { cleanLevel } from "./cleanLevel";
+import { cleanLevel, GREEN } from "./cleanLevel";
 import { signalToNoise } from "./measureNoise";
 import { starLength } from "./measureStars";
 import { waterLeft } from "./measureWater";
@@ -76,6 +77,40 @@ function measureLights(
   };
 }
 
+/** Between these shares of white a pixel tells how bright it came out. */
+const TELLS = [0.002, 0.8] as const;
+/** Fewer pixels than this tell nothing of all. */
+const LEAST_TELLING = 200;
+
+/**
+ * How bright a picture's subject came out, its mean, stops from the meter's level: by the pixels that tell it, for what runs to white
+ * in its brightest parts is not in the picture any more. Null where too few tell.
+ */
+function subjectStops(
+  { still, lens }: Stage,
+  plan: CapturePlan,
+  data: Uint8Array,
+  clean: Float32Array,
+  counts: Uint8Array,
+): number | null {
+  let [shown, known, telling, mean, size] = [0, 0, 0, 0, 0];
+  for (let pixel = 0; pixel < clean.length; pixel++) {
+    if (still.subject[pixel] === 0) continue;
+    const at = 3 * pixel;
+    mean += 0.2126 * still.light[at]! + 0.7152 * still.light[at + 1]! + 0.0722 * still.light[at + 2]!;
+    size++;
+    if (counts[pixel] === 0 || clean[pixel]! < TELLS[0] || clean[pixel]! > TELLS[1]) continue;
+    shown += LINEAR[data[at + GREEN]!]!;
+    known += clean[pixel]!;
+    telling++;
+  }
+  if (telling < LEAST_TELLING) return null;
+  const gathered =
+    (mean / size) * plan.shutters[0].deliveredSeconds * electronsPerLuminanceSecond(lens, plan.transmission);
+  const level = (gathered * colourResponse(plan.kelvin).brightening) / fullWell(lens, plan.iso);
+  return stops((level * shown) / known);
+}
+
 /** Measures a fused picture of a stage; see `measureLights` and `readPromises`. */
 export function measurePicture(
   stage: Stage,
@@ -88,7 +123,9 @@ export function measurePicture(
     return { ...measureLights(stage, data, null), kept: NOTHING_READ };
   const clean = cleanLevel(stage, plan, plan.shutters[0].deliveredSeconds);
   const counts = untouched(stage, clean, data);
-  return { ...measureLights(stage, data, counts), kept: readPromises(stage, plan, data, frames, shot, clean, counts) };
+  const lights = measureLights(stage, data, counts);
+  const placeStops = subjectStops(stage, plan, data, clean, counts) ?? lights.placeStops;
+  return { ...lights, placeStops, kept: readPromises(stage, plan, data, frames, shot, clean, counts) };
 }
 
 /**
