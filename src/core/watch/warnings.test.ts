@@ -48,6 +48,7 @@ const watched = (part: Partial<WatchedRun> & { readonly line?: string } = {}): W
     phone: null,
     air: null,
     lightAhead: null,
+    ofStars: false,
     ...rest,
   };
 };

@@ -8,9 +8,10 @@ import {
 } from "../capture";
 import { type Ladder, nearestRung } from "../light";
 import { median } from "../median";
+import { plateScaleArcsec, starRate } from "../motion";
 import { readableDuration } from "../recipe";
 import { counted, plain, signed } from "../words";
-import { changeBetween, type FrameMeasure, shiftBetween } from "./frameMeasure";
+import { brighterShare, changeBetween, type FrameMeasure, sharpnessAgainst, shiftBetween } from "./frameMeasure";
 
 /** A frame as it came, with its measures. */
 export interface WatchedFrame {
@@ -40,6 +41,8 @@ export interface WatchedRun {
   readonly air: { readonly temperatureC: number; readonly dewPointC: number } | null;
   /** How the light changes from now to the last frame, stops; null where nobody knows it. */
   readonly lightAhead: number | null;
+  /** Whether it is a picture of the turning sky: its stars move by themselves. */
+  readonly ofStars: boolean;
 }
 
 /** Something that will spoil a run, while there is still time. */
@@ -132,19 +135,108 @@ function colour({ frames, plan }: WatchedRun): MaybeWarning {
   };
 }
 
-function shift({ frames, widthPx }: WatchedRun): MaybeWarning {
-  const first = frames[0]!.measure;
-  const moved = frames.slice(-FEW).map(({ measure }) => {
-    const { right, down } = shiftBetween(first, measure);
-    return widthPx * Math.hypot(right, down);
-  });
+/** How far a frame lies from another, pixels, less what the stars may have moved meanwhile. */
+function movedPx({ widthPx, plan, ofStars }: WatchedRun, from: WatchedFrame, to: WatchedFrame): number {
+  const { right, down } = shiftBetween(from.measure, to.measure);
+  const period = periodAfter(plan) * Math.abs(to.index - from.index);
+  const perSecond = (starRate(0) / plateScaleArcsec(plan.lens)) * (widthPx / plan.lens.widthPx);
+  return Math.max(0, widthPx * Math.hypot(right, down) - (ofStars ? perSecond * period : 0));
+}
+
+function shift(run: WatchedRun): MaybeWarning {
+  const { frames } = run;
+  const moved = frames.slice(-FEW).map((frame) => movedPx(run, frames[0]!, frame));
   const px = Math.min(...moved);
-  if (px < SHIFT_PX) return null;
+  if (px < SHIFT_PX || swayPx(run) > px) return null;
   return {
     id: "shift",
     says: `The picture has moved by ${plain(px, 0)} pixels since the first frame.`,
     does: "The stand gives way, or was touched: firm it, and begin anew; what is there can be aligned.",
   };
+}
+
+/** How far frames lie from those beside them, the middle of it: a stand that gives way once does so once. */
+const swayPx = (run: WatchedRun): number =>
+  median(run.frames.slice(1).map((frame, at) => movedPx(run, run.frames[at]!, frame)));
+
+function sway(run: WatchedRun): MaybeWarning {
+  const px = swayPx(run);
+  if (px < SHIFT_PX) return null;
+  return {
+    id: "sway",
+    says: `Frame by frame the picture sways by ${plain(px, 0)} pixels.`,
+    does: "Keep it low, hang weight under it, or find shelter from the wind; what is there can be aligned.",
+  };
+}
+
+/** One frame that differs from those on both sides of it by so much, stops. */
+const OUTLIER_STOPS = 0.6;
+/** What passes lights less of a picture than this; a flash, or a car that turns towards the camera, lights more. */
+const FLASHED_SHARE = 0.3;
+/** A frame with so much less detail than the others is soft. */
+const SOFT_SHARE = 0.85;
+/** From so many soft frames on it is the focus that hunts, and not one bump. */
+const HUNTING_SHARE = 0.25;
+
+/** What of a value lies beyond both of its neighbours, 0 where it lies between them. */
+const beyondBoth = (before: number, after: number): number =>
+  Math.sign(before) === Math.sign(after) ? Math.sign(before) * Math.min(Math.abs(before), Math.abs(after)) : 0;
+
+/** One frame that is darker or brighter than those on both sides of it, or lies elsewhere. */
+function oneOff(run: WatchedRun): MaybeWarning {
+  const { frames } = run;
+  for (let at = 1; at < frames.length - 1; at++) {
+    const [before, own, after] = [frames[at - 1]!, frames[at]!, frames[at + 1]!];
+    const from = ({ measure, index }: WatchedFrame) =>
+      changeBetween(measure, own.measure).light - meant(run, own.index) + meant(run, index);
+    const light = beyondBoth(from(before), from(after));
+    const lit = Math.min(
+      ...[before, after].map(({ measure, index }) =>
+        brighterShare(measure, own.measure, OUTLIER_STOPS + meant(run, own.index) - meant(run, index)),
+      ),
+    );
+    if (lit > FLASHED_SHARE && light > -OUTLIER_STOPS)
+      return {
+        id: "bright-frame",
+        says: `In frame ${own.index + 1} ${plain(100 * lit, 0)} % of the picture is brighter than in those beside it.`,
+        does: "A flash or a lamp shone into it: leave it out when the frames are fused.",
+      };
+    if (light < -OUTLIER_STOPS)
+      return {
+        id: "dark-frame",
+        says: `Frame ${own.index + 1} is ${plain(-light)} stops darker than those beside it.`,
+        does: "Something stood before the lens, or the phone lost it: leave it out when the frames are fused.",
+      };
+    const apart = Math.min(movedPx(run, before, own), movedPx(run, own, after));
+    if (apart > SHIFT_PX && movedPx(run, before, after) < SHIFT_PX)
+      return {
+        id: "bump",
+        says: `Frame ${own.index + 1} lies ${plain(apart, 0)} pixels beside the others.`,
+        does: "The phone was bumped: leave that frame out when the frames are fused.",
+      };
+  }
+  return null;
+}
+
+function softness(run: WatchedRun): MaybeWarning {
+  const { frames, plan } = run;
+  // Frames of other shutters clip and blur elsewhere.
+  if (plan.shutters.length > 1) return null;
+  const sharpest = frames.reduce((best, frame) => (sharpnessAgainst(best.measure, frame.measure) > 1 ? frame : best));
+  const soft = frames.filter(({ measure }) => sharpnessAgainst(sharpest.measure, measure) < SOFT_SHARE);
+  if (soft.length === 0) return null;
+  const [first] = soft;
+  return soft.length / frames.length < HUNTING_SHARE
+    ? {
+        id: "soft-frame",
+        says: `Frame ${first!.index + 1} is softer than the others.`,
+        does: "Shaken or out of focus: leave it out when the frames are fused.",
+      }
+    : {
+        id: "focus",
+        says: `${soft.length} of ${counted(frames.length, "frame")} are softer than the sharpest.`,
+        does: "The focus hunts: lock it, or set it by distance, and begin anew.",
+      };
 }
 
 function gaps({ frames, plan, mostGapSeconds }: WatchedRun): MaybeWarning {
@@ -252,7 +344,10 @@ function settings({ frames, plan }: WatchedRun): MaybeWarning {
 /** What will spoil a run if nobody does anything, the surest first; each with what to do. */
 export function warningsOf(run: WatchedRun): RunWarning[] {
   const seen = run.frames.length === 0 ? [] : [settings(run), gaps(run)];
-  const compared = run.frames.length < 2 * FEW ? [] : [shift(run), brightness(run), clipping(run), colour(run)];
+  const compared =
+    run.frames.length < 2 * FEW
+      ? []
+      : [shift(run), sway(run), oneOff(run), softness(run), brightness(run), clipping(run), colour(run)];
   return [...seen, ...compared, battery(run), storage(run), twilight(run), dew(run)].filter(
     (warning) => warning !== null,
   );

@@ -68,6 +68,7 @@ export function useWatch({ run, plan, camera, shot, phone, twilight }: Watched) 
       phone: goesOn ? phone : null,
       air: goesOn ? (twilight?.air ?? null) : null,
       lightAhead: goesOn ? (twilight?.changeStops ?? null) : null,
+      ofStars: intentOf(shot.intent).ofStars,
     });
   }, [plan, camera, shot, watched, run, goesOn, phone, twilight]);
   return {
