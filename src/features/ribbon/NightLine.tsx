@@ -45,6 +45,15 @@ function beside(text: string, place: Taken, bars: readonly Taken[], width: numbe
     : { text, colour, from: place.from - ROOM_PX / 2 - long, to: place.from - ROOM_PX / 2 };
 }
 
+/** A name right beside its place, on whichever side nothing else stands; none where neither is free. */
+function closeBy(text: string, place: Taken, taken: readonly Taken[], width: number, colour: string): NamedPlace[] {
+  const long = text.length * CHAR_PX;
+  const free = (from: number) =>
+    from >= 0 && from + long <= width && taken.every((each) => from + long < each.from || from > each.to);
+  const from = [place.to + ROOM_PX / 2, place.from - ROOM_PX / 2 - long].find(free);
+  return from === undefined ? [] : [{ text, colour, from, to: from + long }];
+}
+
 type NightLineProps = Omit<RibbonProps, "large">;
 
 /** The night folded to a line: its colours, now, the shots and the chosen instant. The ribbon opens from it over what is below. */
@@ -102,14 +111,18 @@ function Line({ night, shotId, width }: Pick<NightLineProps, "night" | "shotId">
     return [{ id, name, from, to, chosen: id === shotId }];
   });
   const isNow = now !== null && now >= beginMs && now <= endMs;
-  const inOrder = bars.toSorted((a, b) => a.from - b.from);
-  const named = (text: string, place: Taken, colour: string) => beside(text, place, inOrder, width, colour);
   const point = (atMs: number) => ({ from: x(atMs), to: x(atMs) });
-  const names = [
-    ...bars.filter(({ chosen }) => chosen).map((bar) => named(bar.name, bar, ON_SKY.lamp)),
-    ...(heldMs === null ? [] : [named(clock(heldMs, site.zone), point(heldMs), ON_SKY.paper)]),
-    ...(isNow ? [named("now", point(now), ON_SKY.lamp)] : []),
-  ];
+  const inOrder = [...bars, ...(isNow ? [point(now)] : [])].toSorted((a, b) => a.from - b.from);
+  const chosenNames = bars
+    .filter(({ chosen }) => chosen)
+    .map((bar) => beside(bar.name, bar, inOrder, width, ON_SKY.lamp));
+  const held =
+    heldMs === null
+      ? []
+      : closeBy(clock(heldMs, site.zone), point(heldMs), [...bars, ...chosenNames], width, ON_SKY.paper);
+  const placed = [...chosenNames, ...held];
+  // Its line says enough where there is no room for the word.
+  const names = [...placed, ...(isNow ? closeBy("now", point(now), [...bars, ...placed], width, ON_SKY.lamp) : [])];
   const taken = [...names, ...bars];
   const isFree = (from: number, to: number) => taken.every((each) => to < each.from || from > each.to);
   return (
