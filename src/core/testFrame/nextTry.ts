@@ -88,7 +88,11 @@ function* optionsOf(change: number, settings: TrySettings, limits: TryLimits): G
   const shutters = new Set(open.length > 0 ? open : [nearestRung(limits.shutterLadder, limits.mostShutterSeconds)]);
   const isos = limits.isoLadder.filter((iso) => iso <= limits.mostIso * 1.001);
   const isoLadder = isos.length > 0 ? isos : limits.isoLadder.slice(0, 1);
-  for (const filterStops of new Set([settings.filterStops, 0, ...limits.filterStops]))
+  // Nobody puts a filter on because it was too dark.
+  const filters = [0, ...limits.filterStops].filter(
+    (stops) => Math.sign(settings.filterStops - stops) === Math.sign(change),
+  );
+  for (const filterStops of new Set([settings.filterStops, ...filters]))
     for (const shutterSeconds of shutters) {
       const left = change - brighter({ ...settings, shutterSeconds, filterStops }, settings);
       for (const iso of new Set([settings.iso, nearestRung(isoLadder, settings.iso * 2 ** left)])) {
