@@ -9,8 +9,8 @@ const METERED_EVERY_PX = 12;
 /** At most so much of a place's light is the sky's: its lamps are lit. Of water, which mirrors it, more. */
 const MOST_SKYLIGHT = 0.6;
 const MOST_SKYLIGHT_IN_WATER = 0.8;
-/** Less than this of a light is none. */
-const LEAST_GAIN = 1e-6;
+/** Between a millionth and a million: more cannot be made of a place's lamps, and less of them is none. */
+const [LEAST_GAIN, MOST_GAIN] = [1e-6, 1e6];
 /** A sky that gives no light at all. */
 const NO_SKY: SceneSky = {
   sun: { altitudeDeg: -90, awayDeg: 0 },
@@ -71,8 +71,13 @@ function metered(scene: Scene, lens: Lens, sceneEv: number, highlightStops: numb
   // Land under stars has no lamps: what is not the sky's there is what somebody brought.
   const most = scene.stars ? 1 : scene.subject === "water" ? MOST_SKYLIGHT_IN_WATER : MOST_SKYLIGHT;
   const skylightGain = Math.min(1, (most * wanted) / ofSky);
-  const lampGain = Math.max(LEAST_GAIN, (wanted - skylightGain * ofSky) / subjectMean(byLamps));
+  const missing = Math.max(0, wanted - skylightGain * ofSky);
+  const lampGain = Math.max(
+    LEAST_GAIN,
+    Math.min(MOST_GAIN, missing / Math.max(Number.MIN_VALUE, subjectMean(byLamps))),
+  );
   const shines = scene.surfaces.flatMap((surface) => ("shine" in surface && surface.shine ? [surface.shine] : []));
-  const brightest = Math.max(...shines.map(({ luminanceCdM2 }) => luminanceCdM2), LEAST_GAIN);
-  return { lampGain, skylightGain, shineGain: (wanted * 2 ** highlightStops) / brightest };
+  const brightest = Math.max(0, ...shines.map(({ luminanceCdM2 }) => luminanceCdM2));
+  const shineGain = brightest > 0 ? (wanted * 2 ** highlightStops) / brightest : 1;
+  return { lampGain, skylightGain, shineGain };
 }

@@ -5,6 +5,7 @@ import { GENERIC_TELE_LENS } from "../optics";
 import { flowingLight, partOf, type Scene, type SceneName, setPart, setStage, viewOf } from "../scene";
 import { landEv } from "../sky";
 import { standInFor } from ".";
+import { gainsFor } from "./stageLight";
 
 const camera = chosenCamera({ phones: [], clipOns: [] }, null);
 /** Nothing that passes: it is not the place's own light. */
@@ -62,6 +63,19 @@ describe("the subject of a place is as bright as is said of it", () => {
       [30, 20],
     ] as const)
       expect(part[3 * (y * 40 + x) + 1]! / whole[3 * ((120 + y) * 480 + 200 + x) + 1]!).toBeCloseTo(1, 2);
+  });
+
+  it("and a place without any lamp, or under no sky, stays a place", () => {
+    const usual = standInFor("emptied-place", usualScene("emptied-place"), null, camera.lens);
+    const bare = { ...usual, lamps: [], fillLux: 0, surfaces: usual.surfaces.slice(0, 1) };
+    for (const darkSkyMagPerArcsec2 of [22, 60]) {
+      const sky = { ...bare.sky, sun: { altitudeDeg: -60, awayDeg: 0 }, darkSkyMagPerArcsec2 };
+      const { lampGain, skylightGain, shineGain } = gainsFor({ ...bare, sky }, camera.lens, 4, 2);
+      for (const gain of [lampGain, skylightGain, shineGain]) {
+        expect(Number.isFinite(gain)).toBe(true);
+        expect(gain).toBeGreaterThan(0);
+      }
+    }
   });
 
   it("through another lens, which sees another part of it", () => {
