@@ -29,9 +29,13 @@ describe("asking the application", () => {
       method: "PATCH",
       body: '{"a":1}',
       headers: { "content-type": "application/json" },
+      keepalive: true,
     });
     await sendJson("DELETE", "/api/x", undefined, reply);
     expect(fetched.mock.lastCall[1].body).toBe("{}");
+    // A browser refuses to keep more than 64 KiB of it on its way when a page goes.
+    await sendJson("PUT", "/api/x", { a: "月".repeat(30_000) }, reply);
+    expect(fetched.mock.lastCall[1].keepalive).toBe(false);
   });
 
   it("hands on the application's own words about a problem", async () => {

@@ -14,6 +14,12 @@ export class ProblemError extends Error {
 
 const NO_ANSWER = "The application does not answer. Is it still running in its terminal?";
 
+/**
+ * A change outlives the page that it was made on, so that reloading at once does not lose it. Browsers take 64 KiB of
+ * such bodies at a time (Fetch, keepalive); a character may be three bytes, and one change may follow another.
+ */
+const MOST_OUTLIVING = 8 * 1024;
+
 const onTheWay = new Set<Promise<unknown>>();
 
 async function ask(url: string, init?: RequestInit): Promise<unknown> {
@@ -40,7 +46,8 @@ export async function sendJson<Schema extends z.ZodType>(
   schema: Schema,
 ): Promise<z.infer<Schema>> {
   const headers = { "content-type": "application/json" };
-  const answer = ask(url, { method, headers, body: JSON.stringify(body ?? {}) });
+  const text = JSON.stringify(body ?? {});
+  const answer = ask(url, { method, headers, body: text, keepalive: text.length <= MOST_OUTLIVING });
   return schema.parse(await whileSaving(answer));
 }
 

@@ -125,6 +125,15 @@ describe("a draft", () => {
     expect(bodies()).toHaveLength(1);
   });
 
+  it("is sent at once by a page that goes while the hand rests", async () => {
+    const { change } = bench();
+    const never = 2 ** 31 - 1;
+    const kept = change({ sand: 2 }, { restMs: never });
+    window.dispatchEvent(new Event("pagehide"));
+    await settled(() => kept);
+    expect(bodies()).toEqual([{ sand: 2, was: { sand: 1 } }]);
+  });
+
   it("is told with an undo that changes it back", async () => {
     const { change, jar } = bench();
     await settled(() => change({ sand: 2 }, { said: "Two." }));

@@ -141,7 +141,10 @@ async function change<Part extends object>(
   const rest = new Promise<void>((resolve) => {
     rested = resolve;
   });
+  // Who leaves the page while the hand rests has changed it nevertheless.
+  window.addEventListener("pagehide", rested);
   const done = rest.then(() => {
+    window.removeEventListener("pagehide", rested);
     const { edit: whole } = gathered.get(draft.url)!;
     gathered.delete(draft.url);
     box.count--;
