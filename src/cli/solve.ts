@@ -50,7 +50,8 @@ export async function readRequest(source: string, written: string): Promise<Solv
     throw new InputError(issues.join("\n"));
   }
   const { camera, ...rest } = request.data;
-  return { ...rest, camera: camera ?? chosenCamera({ phones: [], clipOns: [] }, null) };
+  if (!camera) return { ...rest, camera: chosenCamera({ phones: [], clipOns: [] }, null) };
+  return { ...rest, camera: { ...camera, bareFocalLengthMm: camera.bareFocalLengthMm ?? camera.lens.focalLengthMm } };
 }
 
 /** `solve [--in FILE]`: a solver request as JSON to ranked recipes. */

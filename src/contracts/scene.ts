@@ -27,6 +27,8 @@ export const solveRequest = savedScene.omit({ metered: true, own: true }).extend
       measuredShutters: phoneProfile.shape.measuredShutters.default([]),
       shutterLagSeconds: phoneProfile.shape.shutterLagSeconds.default(0),
       vignettingStops: within("Vignetting", 0, 6).default(0),
+      /** Of the phone's own lens; that of `lens` where nothing is clipped on. */
+      bareFocalLengthMm: lens.shape.focalLengthMm.optional(),
       delaysSeconds: phoneProfile.shape.delaysSeconds.default([0, 2, 5, 10]),
       lossStops: within("Light loss", -2, 6).default(0),
     })

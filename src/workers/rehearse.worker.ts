@@ -7,6 +7,7 @@ import {
   asTurned,
   framesUntil,
   ownStage,
+  REST_WIDTH_PX,
   type Rehearsal,
   rehearse,
   type ScreenPicture,
@@ -131,6 +132,7 @@ export const rehearseWorker = {
     if (!isWanted()) return;
     const { plan, openedSeconds, widthPx } = wish;
     const frames = openedSeconds === null ? undefined : framesUntil(plan, openedSeconds);
+    const isGlance = widthPx < REST_WIDTH_PX;
     const show = async (pictures: ReturnType<typeof rehearse>, more: Partial<Rehearsal> = {}) => {
       for (const picture of pictures) {
         if (picture) await onPicture({ ...picture, ...more });
@@ -142,7 +144,7 @@ export const rehearseWorker = {
       const frame = { ...wish.own, ...(await loadOwn(wish.own)) };
       if (!isWanted()) return;
       const stage = ownStage(frame, wish.request.camera.lens, plan, outlookOf(plan, wish.request), wish.own.marks);
-      return show(rehearse(stage, plan, frames), { unknown: unknownPixels(frame) });
+      return show(rehearse(stage, plan, frames, null, isGlance), { unknown: unknownPixels(frame) });
     }
     const measured = openedSeconds === null && wish.reads ? wish.request : null;
     const seen = (stage: Stage) => asTurned(wish.request.intent, wish.request, stage, plan);
@@ -150,7 +152,7 @@ export const rehearseWorker = {
     if (!stages.has(stageKey(wish, widthPx)) && widthPx > GLANCE_WIDTH_PX) {
       const glance = await staged(wish, glanceWidth(wish, widthPx), isWanted);
       if (!glance || !isWanted()) return;
-      for (const picture of rehearse(seen(glance), plan, frames)) {
+      for (const picture of rehearse(seen(glance), plan, frames, null, true)) {
         glanced = picture ?? glanced;
         if (picture) await onPicture({ ...picture, litShare: 0 });
         await aMoment();
@@ -159,7 +161,7 @@ export const rehearseWorker = {
     }
     const tellShare = (litShare: number) => void (glanced && isWanted() && onPicture({ ...glanced, litShare }));
     const stage = await staged(wish, widthPx, isWanted, tellShare);
-    if (stage && isWanted()) await show(rehearse(seen(stage), plan, frames, measured));
+    if (stage && isWanted()) await show(rehearse(seen(stage), plan, frames, measured, isGlance));
   },
 
   /** Lights a place at widths that will be asked for, as long as nothing is asked for meanwhile. */

@@ -10,6 +10,8 @@ export interface Camera extends Omit<PhoneProfile, "lenses"> {
   /** Light that the clip-on takes, stops. */
   readonly lossStops: number;
   readonly vignettingStops: number;
+  /** Focal length of the phone's own lens, whatever is clipped on before it. */
+  readonly bareFocalLengthMm: number;
   /** Widths in pixels at which it writes, largest first. */
   readonly widthsPx: readonly number[];
   readonly choice: CameraChoice;
@@ -86,6 +88,7 @@ export function chosenCamera(
     lens: { ...bare, focalLengthMm: bare.focalLengthMm * (clipOn?.focalFactor ?? 1) },
     lossStops: clipOn?.lossStops ?? 0,
     vignettingStops: clipOn?.vignettingStops ?? 0,
+    bareFocalLengthMm: bare.focalLengthMm,
     widthsPx: [1, 2, 4].map((part) => Math.round(bare.widthPx / part)),
     choice,
   };

@@ -19,6 +19,7 @@ export type CaptureCamera = Pick<
   | "shutterLagSeconds"
   | "lossStops"
   | "vignettingStops"
+  | "bareFocalLengthMm"
 >;
 
 /** A shutter time as the phone says it and as it keeps it, and the ISO with it. */
@@ -51,6 +52,7 @@ export interface CapturePlan {
   /** Share of the light that filters and clip-on let pass. */
   readonly transmission: number;
   readonly vignettingStops: number;
+  readonly bareFocalLengthMm: number;
   readonly kelvin: number;
   readonly focus: Focus | null;
   readonly files: FileChoice;
@@ -152,6 +154,7 @@ export function planCapture(recipe: Recipe, camera: CaptureCamera, conditions: C
     filterStops,
     transmission: filterTransmission(filterStops + camera.lossStops),
     vignettingStops: camera.vignettingStops,
+    bareFocalLengthMm: camera.bareFocalLengthMm,
     kelvin: kelvinOf(recipe.whiteBalance),
     focus: recipe.focus,
     files: filesOf(recipe),

@@ -1,5 +1,5 @@
 import type { CapturePlan } from "../capture";
-import { vignetteInPlace } from "../optics";
+import { shownShare } from "../optics";
 import { flowingLight, type Stage } from "../scene";
 import { colourResponse, electronsPerLuminanceSecond, fullWell } from "../sensor";
 
@@ -17,12 +17,8 @@ export function greenWhite({ lens, transmission, iso, kelvin }: CapturePlan): nu
  * shares of white, which may be over 1, by pixel.
  */
 export function cleanLevel(stage: Stage, plan: CapturePlan, shutterSeconds: number): Float32Array {
-  const { view, lens, scene } = stage;
+  const { view, scene } = stage;
   const light = scene.surfaces.length > 0 ? flowingLight(stage, 0) : stage.still.light.slice();
-  if (plan.vignettingStops > 0) {
-    const halfDiagonal = ((lens.widthPx / 2) ** 2 + (lens.heightPx / 2) ** 2) * (lens.pitchUm / view.pitchUm) ** 2;
-    vignetteInPlace(light, view, 0, view.height, plan.vignettingStops, halfDiagonal);
-  }
   const scale = shutterSeconds / greenWhite(plan);
-  return Float32Array.from({ length: view.width * view.height }, (_, pixel) => scale * light[3 * pixel + GREEN]!);
+  return shownShare(plan, view).map((shown, pixel) => scale * shown * light[3 * pixel + GREEN]!);
 }

@@ -1,6 +1,6 @@
 import type { CapturePlan, PlannedFrame } from "../capture";
 import type { SceneFacts } from "../facts";
-
+import { shownShare } from "../optics";
 import { LINEAR } from "../picture";
 import type { Stage } from "../scene";
 import { colourResponse, electronsPerLuminanceSecond, fullWell } from "../sensor";
@@ -47,16 +47,23 @@ const stops = (level: number): number => Math.log2(Math.max(LEAST_LIGHT, level) 
 
 const middleOf = (values: number[]): number => values.sort((a, b) => a - b)[values.length >> 1]!;
 
-/** Measures a developed picture of a stage: the subject's mean where nothing passed, its sky by its middle where it is aimed, which no lamp's glow decides. */
+/**
+ * Measures a developed picture of a stage: the subject's mean where nothing passed, its sky by its middle where it is aimed, which no
+ * lamp's glow decides; both as on the axis, wherever they stand in the picture.
+ */
 function measureLights(
-  { view: { width, height, centreY }, still: { depth, subject } }: Stage,
+  { view, still: { depth, subject } }: Stage,
+  plan: CapturePlan,
   data: Uint8Array,
   counts: Uint8Array | null,
 ): Omit<MeasuredPicture, "kept"> {
+  const { width, height, centreY } = view;
+  const shown = shownShare(plan, view);
   const light = (pixel: number) =>
-    0.2126 * LINEAR[data[3 * pixel]!]! +
-    0.7152 * LINEAR[data[3 * pixel + 1]!]! +
-    0.0722 * LINEAR[data[3 * pixel + 2]!]!;
+    (0.2126 * LINEAR[data[3 * pixel]!]! +
+      0.7152 * LINEAR[data[3 * pixel + 1]!]! +
+      0.0722 * LINEAR[data[3 * pixel + 2]!]!) /
+    shown[pixel]!;
   const sky: number[] = [];
   const aside = AIMED * height;
   const from = width * Math.max(0, Math.floor(centreY - aside));
@@ -120,10 +127,10 @@ export function measurePicture(
   shot: SceneFacts | null,
 ): MeasuredPicture {
   if (shot === null || plan.recipe.bracketStops !== null)
-    return { ...measureLights(stage, data, null), kept: NOTHING_READ };
+    return { ...measureLights(stage, plan, data, null), kept: NOTHING_READ };
   const clean = cleanLevel(stage, plan, plan.shutters[0].deliveredSeconds);
   const counts = untouched(stage, clean, data);
-  const lights = measureLights(stage, data, counts);
+  const lights = measureLights(stage, plan, data, counts);
   const placeStops = subjectStops(stage, plan, data, clean, counts) ?? lights.placeStops;
   return { ...lights, placeStops, kept: readPromises(stage, plan, data, frames, shot, clean, counts) };
 }

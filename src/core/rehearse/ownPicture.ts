@@ -1,6 +1,6 @@
 import { type CapturePlan, periodAfter, shutterOf } from "../capture";
 import { WATERS, type WaterKind, waterContrast } from "../motion";
-import type { Lens } from "../optics";
+import { type Lens, shownShare } from "../optics";
 import { meanWaterContrast, type Outlook } from "../outlook";
 import { LINEAR } from "../picture";
 import { type Scene, type Stage, sceneNamed, type View } from "../scene";
@@ -105,7 +105,9 @@ function viewOfFrame({ width, height }: OwnFrame, lens: Lens): View {
 export function ownStage(frame: OwnFrame, lens: Lens, plan: CapturePlan, outlook: Outlook, marks: OwnMarks): Stage {
   const view = viewOfFrame(frame, lens);
   const pixels = view.width * view.height;
-  let light = lightOf(frame, lens);
+  // The picture has its lens's corners already; a frame of it has them once.
+  const shown = shownShare(plan, view);
+  let light: Float32Array = Float32Array.from(lightOf(frame, lens), (each, at) => each / shown[Math.floor(at / 3)]!);
   for (const region of marks.regions) {
     if (region.kind === "water") light = smoothed(light, view, region, waterLeft(region.water, frame, plan));
     else if (region.kind === "crowd") light = emptied(light, view, region, peopleLeft(outlook));

@@ -1,5 +1,5 @@
 import { chosenCamera } from "../camera";
-import { planCapture } from "../capture";
+import { planCapture, plannedFrames } from "../capture";
 import { usualScene } from "../intent";
 import { exposureErrors } from "../picture";
 import { parseRecipe } from "../recipe";
@@ -37,8 +37,16 @@ describe("a rehearsed picture", () => {
     expect(pictures("1/15 | iso 400").map(({ framesIn, framesOf }) => [framesIn, framesOf])).toEqual([[1, 1]]);
   });
 
-  it("of a long run simulates a part of its frames, spread over all of it", () => {
-    expect(last("200 x 1/15 | iso 400 -> mean").framesOf).toBe(16);
+  it("of a long run takes every frame, shows how far it is, and for a glance some, spread over all of it", () => {
+    const long = pictures("200 x 1/500 | iso 3200 -> mean");
+    expect(long.at(-1)).toMatchObject({ framesIn: 200, framesOf: 200 });
+    const steps = long.slice(1).map(({ framesIn }, at) => framesIn - long[at]!.framesIn);
+    expect(Math.max(...steps)).toBeLessThanOrEqual(9);
+    const plan = planOf("200 x 1/500 | iso 3200 -> mean");
+    const glance = [...rehearse(stage, plan, plannedFrames(plan), null, true)].findLast((picture) => picture !== null)!;
+    expect(glance).toMatchObject({ framesIn: 16, framesOf: 16 });
+    // The mean of all has less noise than that of some.
+    expect(roughness(long.at(-1)!)).toBeLessThan(0.8 * roughness(glance));
   });
 
   it("by mean has less noise at the same brightness, by lighten is brighter, and over the mean in between", () => {

@@ -1,7 +1,7 @@
 import { type CapturePlan, type PlannedFrame, plannedFrames } from "../capture";
 import type { SceneFacts } from "../facts";
 import { type Stage, simulateFrame } from "../scene";
-import type { SmallFusing } from "../stack";
+import { methodOf, type SmallFusing } from "../stack";
 import { fusing } from "./fuseFrames";
 import { type MeasuredPicture, measurePicture } from "./measure";
 
@@ -15,7 +15,7 @@ export interface Rehearsal {
   /** Interleaved sRGB, 8 bits. */
   readonly data: Uint8Array;
   readonly framesIn: number;
-  /** Frames that are simulated in all; of long runs only some. */
+  /** Frames that are simulated in all: of a long run under a hand, only some. */
   readonly framesOf: number;
   /** Null while frames are missing. */
   readonly measured: MeasuredPicture | null;
@@ -25,9 +25,20 @@ export interface Rehearsal {
   readonly unknown?: Uint8Array;
 }
 
-/** Of traffic a few frames tell enough; arcs of stars would fall into dots. */
-const MOST_FRAMES = 16;
-const MOST_STAR_FRAMES = 240;
+/** Of traffic a few frames tell enough for a glance; arcs of stars would fall into dots. */
+const GLANCED_FRAMES = 16;
+const GLANCED_STAR_FRAMES = 240;
+/** What frames may take that all have to be held until they are fused, bytes: as much again as a browser's page has beside. */
+const HELD_BYTES = 512 * 2 ** 20;
+/** How often a picture that is folded frame by frame is shown on its way. */
+const SHOWN_TIMES = 24;
+
+/** How many of a run's frames a picture is made of. */
+function framesTaken({ scene, view }: Stage, plan: CapturePlan, count: number, isGlance: boolean): number {
+  if (isGlance) return Math.min(count, scene.stars ? GLANCED_STAR_FRAMES : GLANCED_FRAMES);
+  const isFolded = plan.stack === null || methodOf(plan.stack).whole.kind === "folded";
+  return isFolded ? count : Math.min(count, Math.floor(HELD_BYTES / (3 * view.width * view.height)));
+}
 
 /** Some of a run's frames, evenly spread over all of it, the first and the last among them. */
 function chosenFrames(count: number, most: number): number[] {
@@ -43,18 +54,23 @@ function upperBytes(codes: Uint16Array): Uint8Array {
 
 /**
  * Takes a plan's frames of a stage one after the other and gives the fused picture as it grows: after the first frame,
- * after each doubling, and whole.
+ * after each doubling, often where frames are folded as they come, and whole.
  *
  * @param planned The frames to take, where they are not all of the plan's.
  * @param shot Whose promises are read off the whole picture; null where nobody asks for them.
+ * @param isGlance Of a long run some frames are enough, evenly spread over it. Else it is whole, but for frames that have to be
+ *   held until they are fused: of these as many as there is memory for.
  */
 export function* rehearse(
   stage: Stage,
   plan: CapturePlan,
   planned: readonly PlannedFrame[] = plannedFrames(plan),
   shot: SceneFacts | null = null,
+  isGlance = false,
 ): Generator<Rehearsal | null> {
-  const indices = chosenFrames(planned.length, stage.scene.stars ? MOST_STAR_FRAMES : MOST_FRAMES);
+  const indices = chosenFrames(planned.length, framesTaken(stage, plan, planned.length, isGlance));
+  const isFolded = plan.stack !== null && methodOf(plan.stack).whole.kind === "folded";
+  const shownEvery = Math.ceil(indices.length / SHOWN_TIMES);
   let fused: SmallFusing | null = null;
   for (const [order, index] of indices.entries()) {
     const { data, width, height } = simulateFrame(stage, plan, planned[index]!);
@@ -62,7 +78,8 @@ export function* rehearse(
     fused.add(data);
     const framesIn = order + 1;
     const whole = framesIn === indices.length;
-    if (!whole && (framesIn & (framesIn - 1)) !== 0) {
+    const isDoubled = (framesIn & (framesIn - 1)) === 0;
+    if (!whole && !isDoubled && !(isFolded && shownEvery > 1 && framesIn % shownEvery === 0)) {
       yield null;
       continue;
     }

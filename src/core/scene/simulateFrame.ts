@@ -1,6 +1,6 @@
 import { type CapturePlan, openSpanSeconds, type PlannedFrame } from "../capture";
 import { blackBodyRgb } from "../light";
-import { type Lens, vignetteInPlace } from "../optics";
+import { fallInPlace, type Lens, liftOf, lightFallOf } from "../optics";
 import { exposeBand, exposeRawBand, type HotSample, hotSamples } from "../sensor";
 import { exposeBehindBodies, gatherBodies } from "./bodies";
 import { type View, viewOf } from "./camera";
@@ -144,9 +144,9 @@ export function simulateFrame(
   ];
   const waves = openWater(still.water, opensSeconds, deliveredSeconds);
   const foam = openFoam(prepared, opensSeconds, deliveredSeconds);
-  const halfDiagonal = ((lens.widthPx / 2) ** 2 + (lens.heightPx / 2) ** 2) * (lens.pitchUm / view.pitchUm) ** 2;
+  const fall = lightFallOf(plan, view);
   const hot = scaledHotSamples(lens, view, plan.sensorSeed);
-  const { transmission, kelvin, sensorCelsius, sensorSeed, vignettingStops } = plan;
+  const { transmission, kelvin, sensorCelsius, sensorSeed } = plan;
   const exposure = {
     lens,
     iso,
@@ -189,8 +189,8 @@ export function simulateFrame(
     for (let at = end - below; at < end; at++)
       gathered.copyWithin(row * at, row * (end - below - 1), row * (end - below));
     const light = spread(kernels, width, rows, gathered);
-    if (vignettingStops > 0) vignetteInPlace(light, view, firstRow, rows, vignettingStops, halfDiagonal);
-    const band = { width, firstRow, rows };
+    fallInPlace(light, fall, view, firstRow, rows);
+    const band = { width, firstRow, rows, lift: liftOf(fall, view, firstRow, rows) };
     const [from, to] = [row * firstRow, row * (firstRow + rows)];
     exposeBand(exposure, band, light, hot, data.subarray(from, to));
     if (raw) exposeRawBand(exposure, band, light, hot, raw.subarray(from, to));

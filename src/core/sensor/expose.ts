@@ -2,7 +2,7 @@ import { LastOnes } from "../lastOnes";
 import type { Lens } from "../optics";
 import { encodeSrgb } from "../picture/srgb";
 import { hash32 } from "../random";
-import { exposeRows, patternStart } from "./exposeKernel";
+import { type Band, exposeRows, patternStart } from "./exposeKernel";
 import type { HotSample } from "./hotPixels";
 import { darkCurrent, darkCurrentFactor, electronsPerLuminanceSecond, fullWell, readNoise } from "./response";
 import { colourResponse, WHITENS_FROM } from "./whiteBalance";
@@ -22,13 +22,6 @@ export interface ExposureRequest {
   readonly frameSeed: number;
   /** Output pixels are means of this many sensor pixels; 1 at full size. */
   readonly sensorPixelsPerPixel: number;
-}
-
-/** A band of rows of one frame. */
-export interface Band {
-  readonly width: number;
-  readonly firstRow: number;
-  readonly rows: number;
 }
 
 /** Tables of the last few white balances: one is asked for with every band of a frame. */
@@ -51,6 +44,7 @@ const RAW_TABLES = [8, 0].map((shift) => Uint8Array.from({ length: 1 << 16 }, (_
 /**
  * Exposes a band of gathered light to the sensor and gives its raw codes as they are, before white balance and curve.
  *
+ * @param band Its lift is not in them.
  * @param out Codes of the lens's bits, interleaved; of the same frame as `exposeBand` develops.
  * @throws RangeError when a length does not fit the band.
  */
@@ -64,7 +58,7 @@ export function exposeRawBand(
   const bytes = new Uint8Array(out.length);
   RAW_TABLES.forEach((table, pass) => {
     const tables = [table, table, table].map((each) => each.subarray(0, 2 ** request.lens.bits));
-    exposeThrough(request, band, light, hot, tables, NEVER_WHITENS, bytes);
+    exposeThrough(request, { ...band, lift: null }, light, hot, tables, NEVER_WHITENS, bytes);
     for (let at = 0; at < out.length; at++) out[at] = pass === 0 ? bytes[at]! << 8 : out[at]! | bytes[at]!;
   });
 }
@@ -111,7 +105,7 @@ function exposeThrough(
   out: Uint8Array,
 ): void {
   const { lens, shutterSeconds, iso, transmission, kelvin, sensorCelsius, sensorSeed, frameSeed } = request;
-  const { width, firstRow, rows } = band;
+  const { width, firstRow, rows, lift } = band;
   const sampleCount = 3 * width * rows;
   if (light.length < sampleCount || out.length < sampleCount) {
     throw new RangeError(
@@ -142,9 +136,10 @@ function exposeThrough(
   for (const sample of hot) {
     if (sample.y < firstRow || sample.y >= firstRow + rows) continue;
     const { channel } = sample;
-    const index = ((sample.y - firstRow) * width + sample.x) * 3 + channel;
+    const pixel = (sample.y - firstRow) * width + sample.x;
+    const index = 3 * pixel + channel;
     const waited = warmth * sample.electronsPerSecond * shutterSeconds;
     const electrons = light[index]! * toElectrons[channel]! + waited;
-    out[index] = tables[channel]![Math.min(topCode, Math.round(electrons * codesPerElectron))]!;
+    out[index] = tables[channel]![Math.min(topCode, Math.round(electrons * codesPerElectron * (lift?.[pixel] ?? 1)))]!;
   }
 }

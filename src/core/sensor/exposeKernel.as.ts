@@ -154,10 +154,11 @@ function storePixel(out: usize, r: i32, g: i32, b: i32, from: i32): void {
 /**
  * Exposes a row of gathered light and develops it.
  *
- * @param light 32-bit floats, interleaved; `out`: bytes, interleaved; both with room for whole steps of four pixels.
+ * @param light 32-bit floats, interleaved, as `lift`, by which each sample is multiplied as it is developed; `out`: bytes,
+ * interleaved; all with room for whole steps of four pixels.
  * @param offset Where in the pattern the row begins, samples; what follows it is as long as a row.
  */
-export function exposeRow(light: usize, out: usize, pixels: u32, frameSeed: u32, row: u32, offset: u32): void {
+export function exposeRow(light: usize, lift: usize, out: usize, pixels: u32, frameSeed: u32, row: u32, offset: u32): void {
   const toElectronsA = v128.load(frame);
   const toElectronsB = v128.load(frame + 16);
   const toElectronsC = v128.load(frame + 32);
@@ -191,14 +192,15 @@ export function exposeRow(light: usize, out: usize, pixels: u32, frameSeed: u32,
     let a = electronsOf(meanA, bitsA, dark, variance, scale, readNoise, quantiles, decays);
     let b = electronsOf(meanB, bitsB, dark, variance, scale, readNoise, quantiles, decays);
     let c = electronsOf(meanC, bitsC, dark, variance, scale, readNoise, quantiles, decays);
-    a = i32x4.trunc_sat_f32x4_s(f32x4.min(top, f32x4.max(nothing, f32x4.add(f32x4.mul(a, codes), half))));
-    b = i32x4.trunc_sat_f32x4_s(f32x4.min(top, f32x4.max(nothing, f32x4.add(f32x4.mul(b, codes), half))));
-    c = i32x4.trunc_sat_f32x4_s(f32x4.min(top, f32x4.max(nothing, f32x4.add(f32x4.mul(c, codes), half))));
+    a = i32x4.trunc_sat_f32x4_s(f32x4.min(top, f32x4.max(nothing, f32x4.add(f32x4.mul(f32x4.mul(a, codes), v128.load(lift)), half))));
+    b = i32x4.trunc_sat_f32x4_s(f32x4.min(top, f32x4.max(nothing, f32x4.add(f32x4.mul(f32x4.mul(b, codes), v128.load(lift + 16)), half))));
+    c = i32x4.trunc_sat_f32x4_s(f32x4.min(top, f32x4.max(nothing, f32x4.add(f32x4.mul(f32x4.mul(c, codes), v128.load(lift + 32)), half))));
     storePixel(out, load<u8>(red + (i32x4.extract_lane(a, 0) as usize)), load<u8>(green + (i32x4.extract_lane(a, 1) as usize)), load<u8>(blue + (i32x4.extract_lane(a, 2) as usize)), whitensFrom);
     storePixel(out + 3, load<u8>(red + (i32x4.extract_lane(a, 3) as usize)), load<u8>(green + (i32x4.extract_lane(b, 0) as usize)), load<u8>(blue + (i32x4.extract_lane(b, 1) as usize)), whitensFrom);
     storePixel(out + 6, load<u8>(red + (i32x4.extract_lane(b, 2) as usize)), load<u8>(green + (i32x4.extract_lane(b, 3) as usize)), load<u8>(blue + (i32x4.extract_lane(c, 0) as usize)), whitensFrom);
     storePixel(out + 9, load<u8>(red + (i32x4.extract_lane(c, 1) as usize)), load<u8>(green + (i32x4.extract_lane(c, 2) as usize)), load<u8>(blue + (i32x4.extract_lane(c, 3) as usize)), whitensFrom);
     light += 48;
+    lift += 48;
     pattern += 48;
     out += 12;
   }

@@ -4,7 +4,24 @@ import { EXPOSE_KERNEL } from "./exposeKernel.wasm";
 interface ExposeKernel {
   readonly memory: WebAssembly.Memory;
   setFrame(constants: number): void;
-  exposeRow(light: number, out: number, pixels: number, frameSeed: number, row: number, offset: number): void;
+  exposeRow(
+    light: number,
+    lift: number,
+    out: number,
+    pixels: number,
+    frameSeed: number,
+    row: number,
+    offset: number,
+  ): void;
+}
+
+/** A band of rows of one frame. */
+export interface Band {
+  readonly width: number;
+  readonly firstRow: number;
+  readonly rows: number;
+  /** By pixel: what its sensor's codes are multiplied by as they are developed, 1 or more; null where that is 1. */
+  readonly lift: Float32Array | null;
 }
 
 /** What is the same in all of a frame's samples. Numbers of electrons. */
@@ -81,7 +98,7 @@ export const sensorPattern = (sensorSeed: number): Float32Array => normalPattern
  */
 export function exposeRows(
   constants: FrameConstants,
-  { width, firstRow, rows }: { readonly width: number; readonly firstRow: number; readonly rows: number },
+  { width, firstRow, rows, lift }: Band,
   frameSeed: number,
   starts: readonly number[],
   light: Float32Array,
@@ -92,15 +109,18 @@ export function exposeRows(
     throw new RangeError(`a row has at most ${Math.floor((PATTERN_SAMPLES - PADDING) / 3)} pixels, got ${width}`);
   const samples = rowSamples * rows;
   const { memory, setFrame, exposeRow } = openKernel();
-  const outAt = BAND + 4 * (samples + PADDING);
+  const liftAt = BAND + 4 * (samples + PADDING);
+  const outAt = liftAt + 4 * (samples + PADDING);
   growTo(memory, outAt + samples + PADDING);
   const { buffer } = memory;
   setConstants(buffer, constants);
   new Float32Array(buffer, BAND, samples).set(light.subarray(0, samples));
+  const lifts = new Float32Array(buffer, liftAt, samples).fill(1);
+  if (lift) for (let sample = 0; sample < samples; sample++) lifts[sample] = lift[(sample / 3) | 0]!;
   setFrame(CONSTANTS);
   for (let row = 0; row < rows; row++) {
     const from = row * rowSamples;
-    exposeRow(BAND + 4 * from, outAt + from, width, frameSeed, firstRow + row, starts[row]!);
+    exposeRow(BAND + 4 * from, liftAt + 4 * from, outAt + from, width, frameSeed, firstRow + row, starts[row]!);
   }
   out.set(new Uint8Array(buffer, outAt, samples));
 }

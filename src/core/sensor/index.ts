@@ -1,4 +1,5 @@
-export { type Band, type ExposureRequest, exposeBand, exposeRawBand } from "./expose";
+export { type ExposureRequest, exposeBand, exposeRawBand } from "./expose";
+export type { Band } from "./exposeKernel";
 export { type HotSample, hotSamples } from "./hotPixels";
 export {
   darkCurrent,

@@ -23,7 +23,7 @@ const base = {
   frameSeed: 1,
   sensorPixelsPerPixel: 1,
 };
-const band = { width: 200, firstRow: 0, rows: 100 };
+const band = { width: 200, firstRow: 0, rows: 100, lift: null };
 
 /** Mean display code of one channel when every pixel gathers the same light, cd·s/m². */
 function exposeEvenly(luminanceSeconds: number, changes: Partial<typeof base> = {}): Uint8Array {
@@ -77,7 +77,7 @@ describe("the sensor", () => {
     const whole = exposeEvenly(0.05);
     const light = new Float32Array(3 * 200 * 50).fill(0.05);
     const second = new Uint8Array(light.length);
-    exposeBand(base, { width: 200, firstRow: 50, rows: 50 }, light, [], second);
+    exposeBand(base, { width: 200, firstRow: 50, rows: 50, lift: null }, light, [], second);
     expect(second).toEqual(whole.subarray(light.length));
   });
 

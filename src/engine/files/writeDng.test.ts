@@ -36,7 +36,7 @@ function tagsOf(file: Buffer): Map<number, number[]> {
   return tags;
 }
 
-test("a raw copy developed by its own tags is the frame that the phone shows", () => {
+test("a raw copy developed by its own tags, its corners lifted, is the frame that the phone shows", () => {
   const scene = sceneNamed("quay-road")!;
   const view = partOf(viewOf(scene, camera.lens, 960), 420, 330, 60, 40);
   const raw = new Uint16Array(3 * 60 * 40);
@@ -50,13 +50,18 @@ test("a raw copy developed by its own tags is the frame that the phone shows", (
   const neutral = tags.get(50728)!;
   expect(Math.max(...neutral)).toBeLessThanOrEqual(1);
   for (let at = 0; at < raw.length; at += 3) {
+    const [x, y] = [(at / 3) % 60, Math.floor(at / 180)];
+    const radiusMm = (Math.hypot(x + 0.5 - view.centreX, y + 0.5 - view.centreY) * view.pitchUm) / 1000;
+    // Three quarters of cos⁴, in stops.
+    const lift = Math.cos(Math.atan(radiusMm / camera.lens.focalLengthMm)) ** -3;
     const [r, g, b] = [0, 1, 2].map((channel) => {
       const code = file.readUInt16LE(offset + 2 * (at + channel));
-      return 255 * encodeSrgb(Math.min(1, code / white / neutral[channel]!));
+      return 255 * encodeSrgb(Math.min(1, (lift * code) / white / neutral[channel]!));
     }) as [number, number, number];
-    // A neutral is written to a millionth, and a rounding may fall to the other side for it.
+    // A neutral is written to a millionth, and a rounding may fall to the other side for it; what is lifted was rounded once more,
+    // and a code of the raw copy is up to 0.8 of the frame's in the dark.
     whitened([r, g, b]).forEach((code, channel) => {
-      expect(Math.abs(code - shot.data[at + channel]!)).toBeLessThanOrEqual(1.6);
+      expect(Math.abs(code - shot.data[at + channel]!)).toBeLessThanOrEqual(2.4);
     });
   }
 });

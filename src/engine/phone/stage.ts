@@ -16,6 +16,7 @@ const camera = phoneProfile.omit({ lenses: true }).extend({
   lens,
   lossStops: z.number(),
   vignettingStops: z.number().min(0),
+  bareFocalLengthMm: z.number().positive(),
   widthsPx: z.array(z.int().positive()).min(1).max(20),
   choice: shotCamera,
 });

@@ -4,9 +4,8 @@ import { Box } from "@chakra-ui/react";
 import type { ShotAim } from "@/contracts/scene";
 import type { Camera } from "@/core/camera";
 import type { Schools } from "@/core/facts";
-
 import { longestStarShutter } from "@/core/motion";
-import { equivalentFocalMm, fieldOfViewDeg, sensorSizeMm } from "@/core/optics";
+import { equivalentFocalMm, fieldOfViewDeg, lightFallOf, sensorSizeMm } from "@/core/optics";
 import { roughDuration } from "@/core/recipe";
 import {
   type Crossing,
@@ -36,6 +35,16 @@ interface SkyReasonsProps {
     Pick<HorizontalPosition, "altitudeDeg"> & { readonly byDay: boolean })[];
   readonly sceneDeclinationDeg: number;
   readonly onDeclination: () => void;
+}
+
+/** What the phone's own lens takes in the corners of its sensor, in words. */
+function cornerWords({ lens, bareFocalLengthMm }: Camera): string {
+  const { widthMm, heightMm } = sensorSizeMm(lens);
+  const corner = { width: 1, height: 1, centreX: 0, centreY: 0, pitchUm: 500 * Math.hypot(widthMm, heightMm) };
+  const { fallen, lift, step } = lightFallOf({ lens, bareFocalLengthMm, vignettingStops: 0 }, corner);
+  const at = Math.round(1 / step);
+  const [raw, shown] = [fallen[at]!, fallen[at]! * lift[at]!].map((share) => plain(-Math.log2(share), 1));
+  return ` Its corners get ${raw} stops less, of which the phone leaves ${shown} (assumed).`;
 }
 
 const degrees = (value: number): string => `${plain(value, 0)}°`;
@@ -88,7 +97,7 @@ export function SkyReasons(props: SkyReasonsProps) {
       <Readout
         label="Seen across"
         value={`${fieldOfViewDeg(2 * halfWidth * lens.focalLengthMm, lens.focalLengthMm).toFixed(0)}°`}
-        because={`${lens.focalLengthMm.toFixed(1)} mm, like ${equivalentFocalMm(lens).toFixed(0)} mm on a 35 mm frame; ${fieldOfViewDeg(sensorSizeMm(lens).heightMm, lens.focalLengthMm).toFixed(0)}° upright at full size.${camera.vignettingStops > 0 ? ` The clip-on darkens the corners by ${camera.vignettingStops.toFixed(1)} stops and takes ${camera.lossStops.toFixed(1)} everywhere.` : ""}`}
+        because={`${lens.focalLengthMm.toFixed(1)} mm, like ${equivalentFocalMm(lens).toFixed(0)} mm on a 35 mm frame; ${fieldOfViewDeg(sensorSizeMm(lens).heightMm, lens.focalLengthMm).toFixed(0)}° upright at full size.${cornerWords(camera)}${camera.vignettingStops > 0 ? ` The clip-on darkens the corners by ${camera.vignettingStops.toFixed(1)} stops and takes ${camera.lossStops.toFixed(1)} everywhere.` : ""}`}
       />
       <Readout
         label="The sky in the middle"

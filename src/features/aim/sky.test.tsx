@@ -95,6 +95,8 @@ describe("the sky in numbers", () => {
   it("give the field that is seen, and what a clip-on takes from it", async () => {
     await reasons({ camera: { ...camera, vignettingStops: 1.2, lossStops: 0.3 } });
     expect(screen.getByText("75°")).toBeTruthy();
+    // cos⁴ of 43.7°, and a quarter of it.
+    expect(screen.getByText(/Its corners get 1.9 stops less, of which the phone leaves 0.5 \(assumed\)/)).toBeTruthy();
     expect(screen.getByText(/darkens the corners by 1.2 stops and takes 0.3 everywhere/)).toBeTruthy();
   });
 

@@ -37,6 +37,7 @@ const request: SolveRequest = {
     shutterLagSeconds: 0,
     lossStops: 0,
     vignettingStops: 0,
+    bareFocalLengthMm: GENERIC_MAIN_LENS.focalLengthMm,
   },
 };
 const box = fieldBox(940, 520, 2);

@@ -14,6 +14,7 @@ export const plainCamera: CaptureCamera = {
   shutterLagSeconds: 0,
   lossStops: 0,
   vignettingStops: 0,
+  bareFocalLengthMm: GENERIC_MAIN_LENS.focalLengthMm,
 };
 
 /** A lit place in which nothing moves. */

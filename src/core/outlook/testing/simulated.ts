@@ -151,7 +151,7 @@ export function gatheredPicture(plan: CapturePlan, gathered: GatheredLight): Fus
       shutterSeconds: frame.deliveredSeconds,
       sensorPixelsPerPixel: 1,
     };
-    exposeBand(request, { width, firstRow: 0, rows }, light, [], data);
+    exposeBand(request, { width, firstRow: 0, rows, lift: null }, light, [], data);
     return data;
   });
   return fusedOf(plan, frames);

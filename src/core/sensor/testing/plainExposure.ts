@@ -25,6 +25,7 @@ export function exposeRowPlainly(
   frameSeed: number,
   start: number,
   light: Float32Array,
+  lift: Float32Array | null,
 ): Uint8Array {
   const { toElectrons, patternScale, darkElectrons, readNoise, noiseScale, codesPerElectron, tables, whitensFrom } =
     constants;
@@ -43,7 +44,15 @@ export function exposeRowPlainly(
         ? mean + noiseScale * Math.sqrt(gathered + readNoise ** 2) * normal
         : poisson(gathered, ((states[lane]! ^ 0x5bd1e995) | 1) >>> 0) - darkElectrons + readNoise * normal;
     const table = tables[channel]!;
-    return table[Math.max(0, Math.min(table.length - 1, Math.floor(electrons * codesPerElectron + 0.5)))]!;
+    return table[
+      Math.max(
+        0,
+        Math.min(
+          table.length - 1,
+          Math.floor(electrons * codesPerElectron * (lift?.[Math.floor(sample / 3)] ?? 1) + 0.5),
+        ),
+      )
+    ]!;
   });
   if (whitensFrom > 255) return codes;
   for (let at = 0; at < codes.length; at += 3)

@@ -15,6 +15,7 @@ export const testCamera: SolveCamera = {
   shutterLagSeconds: 0,
   lossStops: 0,
   vignettingStops: 0,
+  bareFocalLengthMm: GENERIC_MAIN_LENS.focalLengthMm,
 };
 
 /** A lit street on a tripod in which nothing moves. */
