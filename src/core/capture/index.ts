@@ -3,6 +3,7 @@ export { pressedAtMs, type RunMoment, runMoment } from "./clock";
 export { type CaptureConditions, SOME_TIME } from "./conditions";
 export { batteryUsedPercent, frameMegabytes, framesOnBattery, type RunCost, runCost } from "./cost";
 export { type Cue, cuesOf } from "./cues";
+export { warmedBy } from "./heat";
 export {
   type CaptureCamera,
   type CapturePlan,

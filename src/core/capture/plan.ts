@@ -6,6 +6,7 @@ import { type FileChoice, type Focus, frameShutters, type Recipe } from "../reci
 import type { StackMethod } from "../stack";
 import { filesOf, isoOf, kelvinOf } from "./automatic";
 import type { CaptureConditions } from "./conditions";
+import { darkAboveAir, warmedBy } from "./heat";
 
 /** The part of a camera that fixes what its frames are. */
 export type CaptureCamera = Pick<
@@ -58,7 +59,10 @@ export interface CapturePlan {
   readonly files: FileChoice;
   readonly stack: StackMethod | null;
   readonly phone: string;
+  /** As the run begins; it warms while the shutter is open. */
   readonly sensorCelsius: number;
+  /** The warmth whose dark current is the mean of all frames'. */
+  readonly darkCelsius: number;
   /** Fixes hot pixels and pattern noise: one phone's lens always has the same. */
   readonly sensorSeed: number;
   readonly seed: number;
@@ -70,6 +74,7 @@ export interface PlannedFrame extends Shutter {
   readonly index: number;
   readonly opensSeconds: number;
   readonly closesSeconds: number;
+  readonly sensorCelsius: number;
   /** Fixes the frame's random noise. */
   readonly frameSeed: number;
 }
@@ -141,7 +146,8 @@ export function planCapture(recipe: Recipe, camera: CaptureCamera, conditions: C
   const { lens } = camera;
   const filterStops = recipe.filters.length > 0 ? stackedFilterStops(recipe.filters) : 0;
   const delaySeconds = recipe.delaySeconds ?? 0;
-  return {
+  const { sensorCelsius } = conditions;
+  const plan: CapturePlan = {
     recipe,
     frames: sequence.frames,
     shutters: shuttersOf(recipe, camera),
@@ -160,11 +166,15 @@ export function planCapture(recipe: Recipe, camera: CaptureCamera, conditions: C
     files: filesOf(recipe),
     stack: recipe.stack,
     phone: camera.phone,
-    sensorCelsius: conditions.sensorCelsius,
+    sensorCelsius,
+    darkCelsius: sensorCelsius,
     sensorSeed: seedOf(`${camera.phone}/${lens.name}`),
     seed: conditions.seed,
     pressedAtMs: conditions.pressedAtMs,
   };
+  if (plan.frames === 1) return plan;
+  const lastOpensSeconds = openSpanSeconds(plan) - shutterOf(plan, plan.frames - 1).deliveredSeconds;
+  return { ...plan, darkCelsius: sensorCelsius + darkAboveAir(lastOpensSeconds, dutyOf(plan)) };
 }
 
 /** The shutter of a frame. */
@@ -178,9 +188,14 @@ export function periodAfter(plan: CapturePlan, index = 0): number {
   return Math.max(plan.askedPeriodSeconds, shutterOf(plan, index).deliveredSeconds + plan.writeSeconds);
 }
 
-/** When each frame opens and closes, in order. */
+/** Share of the time from one frame to the next that the shutter is open. */
+const dutyOf = (plan: CapturePlan, index = 0): number =>
+  shutterOf(plan, index).deliveredSeconds / periodAfter(plan, index);
+
+/** When each frame opens and closes, in order, and how warm the sensor is then. */
 export function plannedFrames(plan: CapturePlan): PlannedFrame[] {
   let opensSeconds = plan.firstOpensSeconds;
+  let aboveAir = 0;
   return Array.from({ length: plan.frames }, (_, index) => {
     const shutter = shutterOf(plan, index);
     const frame = {
@@ -190,9 +205,12 @@ export function plannedFrames(plan: CapturePlan): PlannedFrame[] {
       nominalSeconds: shutter.nominalSeconds,
       deliveredSeconds: shutter.deliveredSeconds,
       iso: shutter.iso,
+      sensorCelsius: plan.sensorCelsius + aboveAir,
       frameSeed: hash32(plan.seed, index, 9),
     };
-    opensSeconds += periodAfter(plan, index);
+    const period = periodAfter(plan, index);
+    opensSeconds += period;
+    aboveAir = warmedBy(aboveAir, period, dutyOf(plan, index));
     return frame;
   });
 }

@@ -7,7 +7,7 @@ import { outlookOf } from "../outlook";
 import { exposureErrors } from "../picture";
 import { parseRecipe } from "../recipe";
 import { partOf, type Stage, sceneNamed, setPart, simulateFrame, viewOf } from "../scene";
-import { AS_IT_SHOULD_BE, flawedFrame, HELD_STILL, huntedFocusMetres, shakeWay, wanderedKelvin, warmedBy } from ".";
+import { AS_IT_SHOULD_BE, flawedFrame, HELD_STILL, huntedFocusMetres, shakeWay, wanderedKelvin } from ".";
 
 const camera = chosenCamera({ phones: [], clipOns: [] }, null);
 const planOf = (line: string) =>
@@ -111,17 +111,6 @@ describe("what is left to the phone", () => {
     const taken = flawedFrame(plan, frame!, settings, HELD_STILL, camera.isoLadder, plan.lens.pitchUm);
     expect(taken.frame.nominalSeconds).toBe(0.3);
     expect(taken.frame.iso).toBe(320);
-  });
-
-  it("warms as it works and cools as it rests, towards a limit", () => {
-    const working = [60, 600, 6000].map((seconds) => warmedBy(0, seconds, 1));
-    expect(working[0]).toBeGreaterThan(1);
-    expect(working[2]).toBeCloseTo(12, 1);
-    expect(working).toEqual([...working].sort((one, other) => one - other));
-    expect(warmedBy(12, 400, 0)).toBeCloseTo(12 / Math.E, 6);
-    expect(warmedBy(0, 6000, 0.5)).toBeCloseTo(6, 2);
-    // In two steps as in one.
-    expect(warmedBy(warmedBy(3, 50, 0.7), 150, 0.7)).toBeCloseTo(warmedBy(3, 200, 0.7), 9);
   });
 });
 

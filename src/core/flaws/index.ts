@@ -7,5 +7,4 @@ export {
   huntedFocusMetres,
   wanderedKelvin,
 } from "./flaws";
-export { warmedBy } from "./heat";
 export { type Hold, shakeWay } from "./shake";

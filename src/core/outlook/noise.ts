@@ -1,10 +1,9 @@
 import { type CapturePlan, shutterOf } from "../capture";
 import type { SceneFacts } from "../facts";
 import { luminanceFromEv } from "../light";
-import { srgbSlope } from "../picture";
-import { darkCurrent, electronsPerLuminanceSecond, fullWell, readNoise } from "../sensor";
+import { JPEG_VARIANCE, ROUNDING_VARIANCE, srgbSlope } from "../picture";
+import { colourResponse, darkCurrent, electronsPerLuminanceSecond, fullWell, readNoise } from "../sensor";
 import { lawOf } from "../stack";
-
 import { normalDensity, normalTail } from "./normal";
 
 /** Signal over noise in the green channel of the fused picture. */
@@ -15,21 +14,24 @@ export interface NoiseOutlook {
 }
 
 const SHADOW_STOPS = -3;
-/** Steps of a written picture's 8 bits a channel. */
+/** Of red, green and blue. @see ITU-R BT.709 */
+const LUMINANCE_WEIGHTS = [0.2126, 0.7152, 0.0722];
+/** Steps of a written picture's 8 bits a channel; a phone writes it as a JPEG, beside a raw copy too. */
 const CODES = 255;
 
 /** Electrons and noise of a surface in one frame; the pattern of the sensor is the same in every frame and does not average out. */
 function inOneFrame(plan: CapturePlan, luminance: number, shutterSeconds: number) {
-  const { lens, iso, transmission, sensorCelsius } = plan;
+  const { lens, iso, transmission, darkCelsius } = plan;
   const electrons = luminance * shutterSeconds * electronsPerLuminanceSecond(lens, transmission);
   const well = fullWell(lens, iso);
   // A code of the converter is a step; its rounding adds a twelfth of its square.
   const step = well / (2 ** lens.bits - 1);
-  const dark = darkCurrent(lens, sensorCelsius) * shutterSeconds;
+  const dark = darkCurrent(lens, darkCelsius) * shutterSeconds;
   const random = Math.sqrt(electrons + dark + readNoise(lens, iso) ** 2 + step ** 2 / 12);
   const code = (well * srgbSlope(electrons / well)) / CODES;
-  const rounding = code / Math.sqrt(12);
-  return { electrons, random, rounding, pattern: lens.prnu * electrons, white: electrons >= well };
+  const rounding = code * Math.sqrt(ROUNDING_VARIANCE);
+  const written = code * Math.sqrt(JPEG_VARIANCE);
+  return { electrons, random, rounding, written, pattern: lens.prnu * electrons, white: electrons >= well };
 }
 
 /** Mean of a normally distributed value of which nothing under zero is written. */
@@ -49,16 +51,17 @@ const isMean = ({ stack, frames }: CapturePlan): boolean =>
 
 /** Electrons of a surface as the fused picture shows it, and the noise about them. */
 function inFused(plan: CapturePlan, luminance: number, shutterSeconds: number) {
-  const { electrons, random, rounding, pattern, white } = inOneFrame(plan, luminance, shutterSeconds);
+  const { electrons, random, rounding, written, pattern, white } = inOneFrame(plan, luminance, shutterSeconds);
   const law = lawOf(plan.stack, plan.frames);
   const lift = (law?.liftByNoise(plan.frames) ?? 0) * random;
   const share = law?.noiseShare(plan.frames) ?? 1;
   // A mean lies between the codes of its frames; a median or the brightest is one of them.
   const averaged = law?.averagesGround ?? false;
-  const written = isMean(plan);
-  const shown = written ? writtenMean(electrons, random) : electrons + lift;
-  const spread = written ? writtenDeviation(electrons, random) : random;
-  const about = (deviation: number) => Math.hypot(deviation * share, rounding * (averaged ? share : 1), pattern);
+  const isCut = isMean(plan);
+  const shown = isCut ? writtenMean(electrons, random) : electrons + lift;
+  const spread = isCut ? writtenDeviation(electrons, random) : random;
+  const about = (deviation: number) =>
+    Math.hypot(Math.hypot(deviation, written) * share, rounding * (averaged ? share : 1), pattern);
   return { electrons, shown, noise: about(spread), uncut: about(random), white };
 }
 
@@ -98,11 +101,16 @@ export function noiseFloorUnderWhite(plan: CapturePlan): number {
  * and where noise reaches down to black it is cut off there, which leaves one frame and the mean of many brighter.
  */
 export function noiseLiftStops(plan: CapturePlan, ev: number): number {
-  const law = lawOf(plan.stack, plan.frames);
-  const { electrons, random } = inOneFrame(plan, luminanceFromEv(ev), shutterOf(plan, 0).deliveredSeconds);
-  const lift = law?.liftByNoise(plan.frames) ?? 0;
-  if (lift > 0) return Math.log2(1 + (lift * random) / electrons);
-  return isMean(plan) ? Math.log2(writtenMean(electrons, random) / electrons) : 0;
+  const lift = lawOf(plan.stack, plan.frames)?.liftByNoise(plan.frames) ?? 0;
+  const { gains } = colourResponse(plan.kelvin);
+  // What is grey once it is developed has fewer electrons, and so more noise, in the channels that are raised.
+  const over = gains.map((gain) => {
+    const luminance = (luminanceFromEv(ev) * gains[1]!) / gain;
+    const { electrons, random } = inOneFrame(plan, luminance, shutterOf(plan, 0).deliveredSeconds);
+    if (lift > 0) return 1 + (lift * random) / electrons;
+    return isMean(plan) ? writtenMean(electrons, random) / electrons : 1;
+  });
+  return Math.log2(LUMINANCE_WEIGHTS.reduce((sum, weight, channel) => sum + weight * over[channel]!, 0));
 }
 
 /** How noisy the fused picture is; a bracket's shadows come from its longest frame. */

@@ -64,10 +64,10 @@ export function faintestMagnitude(
     averagedFrames,
   }: { readonly trailPx: number; readonly skyCdM2: number; readonly averagedFrames: number },
 ): number {
-  const { lens, iso, sensorCelsius, transmission } = plan;
+  const { lens, iso, darkCelsius, transmission } = plan;
   const { deliveredSeconds } = shutterOf(plan, 0);
   const sky = skyCdM2 * deliveredSeconds * electronsPerLuminanceSecond(lens, transmission);
-  const dark = darkCurrent(lens, sensorCelsius) * deliveredSeconds;
+  const dark = darkCurrent(lens, darkCelsius) * deliveredSeconds;
   const behind = starNoiseAreaPx(trailPx) * (sky + dark + readNoise(lens, iso) ** 2);
   const own = STANDS_OUT ** 2 / averagedFrames;
   const signal = (own + Math.sqrt(own ** 2 + 4 * own * behind)) / 2;
@@ -89,10 +89,10 @@ const ARC_STANDS_OUT_STOPS = 0.5;
  * stop over a sky that the same law has lifted by its noise, and five times over what is left of that noise.
  */
 function faintestLine(plan: CapturePlan, law: FusingLaw, skyCdM2: number, inFramePx: number): number {
-  const { lens, iso, sensorCelsius, transmission, frames } = plan;
+  const { lens, iso, darkCelsius, transmission, frames } = plan;
   const { deliveredSeconds } = shutterOf(plan, 0);
   const sky = skyCdM2 * deliveredSeconds * electronsPerLuminanceSecond(lens, transmission);
-  const noise = Math.sqrt(sky + darkCurrent(lens, sensorCelsius) * deliveredSeconds + readNoise(lens, iso) ** 2);
+  const noise = Math.sqrt(sky + darkCurrent(lens, darkCelsius) * deliveredSeconds + readNoise(lens, iso) ** 2);
   const shown = sky + law.liftByNoise(frames) * noise;
   const left = Math.hypot(law.noiseShare(frames) * noise, lens.prnu * sky);
   const line = Math.max(shown * 2 ** ARC_STANDS_OUT_STOPS - sky, shown - sky + STANDS_OUT * left);

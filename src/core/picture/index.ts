@@ -1,4 +1,5 @@
 export { type EdgeWidth, edgeWidths, type Sharpness, sharpnessOf } from "./edgeWidths";
+export { JPEG_VARIANCE, ROUNDING_VARIANCE } from "./fileRounding";
 export { type FrameGroup, type FrameSettings, groupBySettings, inTakenOrder } from "./groups";
 export { LINEAR } from "./linearBytes";
 export { exposureErrors, type MeteredPicture, type MeteringMode } from "./metering";

@@ -1,6 +1,6 @@
 import type { CapturePlan } from "../capture";
 import { luminanceFromEv } from "../light";
-import { LINEAR } from "../picture";
+import { JPEG_VARIANCE, LINEAR, ROUNDING_VARIANCE } from "../picture";
 import type { Stage } from "../scene";
 import { colourResponse, electronsPerLuminanceSecond, fullWell } from "../sensor";
 import { GREEN } from "./cleanLevel";
@@ -19,7 +19,7 @@ const LEAST_OVER_ROUNDING = 0.5;
 function roundingVariance(level: number): number {
   let code = 1;
   while (code < 254 && LINEAR[code]! < level) code++;
-  return ((LINEAR[code + 1]! - LINEAR[code - 1]!) / 2 / LINEAR[code]!) ** 2 / 12;
+  return ((LINEAR[code + 1]! - LINEAR[code - 1]!) / 2 / LINEAR[code]!) ** 2 * ROUNDING_VARIANCE;
 }
 
 /**
@@ -71,9 +71,11 @@ export function signalToNoise(
   const near = away.filter((each) => each < most);
   const seen = near.reduce((sum, each) => sum + each ** 2, 0) / near.length / 2;
   // The picture was rounded once as a whole and each frame before that; of a sensor's pixel the noise is larger, its rounding not.
+  // A rehearsed frame is not written to a file, which would have added its own.
   const rounded = frames > 1 ? 1 + 1 / frames : 1;
   const pixels = (view.pitchUm / lens.pitchUm) ** 2;
   const own = seen - rounded * rounding;
   if (own < LEAST_OVER_ROUNDING * rounding) return null;
-  return 1 / Math.sqrt(own * pixels + rounding / frames);
+  const inFile = rounding * (1 + JPEG_VARIANCE / ROUNDING_VARIANCE);
+  return 1 / Math.sqrt(own * pixels + inFile / frames);
 }

@@ -123,7 +123,7 @@ function spread(kernels: readonly BlurKernel[], width: number, rows: number, lig
 export function simulateFrame(
   { scene, lens, view, still, passes }: Stage,
   plan: CapturePlan,
-  { opensSeconds, deliveredSeconds, iso, frameSeed }: PlannedFrame,
+  { opensSeconds, deliveredSeconds, iso, frameSeed, sensorCelsius }: PlannedFrame,
   { kernels, flashLuxSeconds }: FrameFlaws = FLAWLESS,
   raw: Uint16Array | null = null,
 ): DevelopedFrame {
@@ -146,7 +146,7 @@ export function simulateFrame(
   const foam = openFoam(prepared, opensSeconds, deliveredSeconds);
   const fall = lightFallOf(plan, view);
   const hot = scaledHotSamples(lens, view, plan.sensorSeed);
-  const { transmission, kelvin, sensorCelsius, sensorSeed } = plan;
+  const { transmission, kelvin, sensorSeed } = plan;
   const exposure = {
     lens,
     iso,

@@ -2,6 +2,7 @@ export { type ExposureRequest, exposeBand, exposeRawBand } from "./expose";
 export type { Band } from "./exposeKernel";
 export { type HotSample, hotSamples } from "./hotPixels";
 export {
+  DARK_DOUBLING_CELSIUS,
   darkCurrent,
   electronsPerLuminanceSecond,
   FOCAL_PLANE_FACTOR,

@@ -9,7 +9,7 @@ export const SATURATION_CONSTANT = 78;
 /** Transmission of the lens for light that reaches it from a point lamp. */
 export const LENS_TRANSMISSION = 0.9;
 
-const DARK_DOUBLING_CELSIUS = 6.5;
+export const DARK_DOUBLING_CELSIUS = 6.5;
 
 /** Focal-plane exposure at which a pixel saturates, lux · s: 78 / S. */
 export function saturationExposure(iso: number): number {

@@ -1,5 +1,4 @@
-import { batteryUsedPercent } from "@/core/capture";
-import { warmedBy } from "@/core/flaws";
+import { batteryUsedPercent, warmedBy } from "@/core/capture";
 
 const FULL_PERCENT = 100;
 /** What a phone of the usual kind has free on an evening out. */

@@ -1,6 +1,6 @@
 import { type Camera, readAs } from "@/core/camera";
-import { type CapturePlan, periodAfter, planCapture, plannedFrames } from "@/core/capture";
-import { AS_IT_SHOULD_BE, type FlawedFrame, type FlawedSettings, flawedFrame, type Hold, warmedBy } from "@/core/flaws";
+import { type CapturePlan, periodAfter, planCapture, plannedFrames, warmedBy } from "@/core/capture";
+import { AS_IT_SHOULD_BE, type FlawedFrame, type FlawedSettings, flawedFrame, type Hold } from "@/core/flaws";
 import type { Recipe } from "@/core/recipe";
 import type { Scene } from "@/core/scene";
 import type { Thread } from "../thread";
@@ -183,18 +183,17 @@ export class StandInPhone implements Phone {
   /** A plan's frames as they come out: by the phone's settings, by what shakes it, and warmer from frame to frame. */
   private framesOf(plan: CapturePlan): FlawedFrame[] {
     const { isoLadder, lens } = this.camera;
-    const { hold, sensorCelsius } = this.stage;
+    const { hold } = this.stage;
     const before = this.body.aboveAir;
     const pitchUm = (lens.pitchUm * lens.widthPx) / this.armed!.options.widthPx;
     return plannedFrames(plan).map((planned) => {
-      const period = periodAfter(plan, planned.index);
-      const since = planned.opensSeconds - plan.firstOpensSeconds;
-      const warmth = warmedBy(before, since, planned.deliveredSeconds / period);
-      const flawed = flawedFrame(plan, planned, this.settings, hold, isoLadder, pitchUm);
+      // What was left of the warmth of runs before goes as its own comes.
+      const left = warmedBy(before, planned.opensSeconds - plan.firstOpensSeconds, 0);
+      const warm = { ...planned, sensorCelsius: planned.sensorCelsius + left };
+      const flawed = flawedFrame(plan, warm, this.settings, hold, isoLadder, pitchUm);
       const isWrong = planned.index === this.wrongFrame;
       return {
         ...flawed,
-        plan: { ...flawed.plan, sensorCelsius: sensorCelsius + warmth },
         frame: isWrong
           ? { ...flawed.frame, deliveredSeconds: WRONG_SHARE * flawed.frame.deliveredSeconds }
           : flawed.frame,

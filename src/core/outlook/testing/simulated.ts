@@ -7,6 +7,7 @@ import { decodeSrgb } from "../../picture";
 import { fuseFrames } from "../../rehearse";
 import { type Scene, type Stage, sceneNamed, simulateFrame, viewOf } from "../../scene";
 import { exposeBand } from "../../sensor";
+import { throughJpeg } from "./throughJpeg";
 
 // The other side of the outlook: frames of plain physical scenes, exposed and fused as those of a run are, and measured.
 
@@ -22,7 +23,8 @@ export interface FusedPicture {
 
 function fusedOf(plan: CapturePlan, frames: readonly Uint8Array[]): FusedPicture {
   const { widthPx: width, heightPx: height } = plan.lens;
-  const codes = fuseFrames(frames, { width, height }, plan.stack);
+  const files = frames.map((data) => throughJpeg(data, width));
+  const codes = fuseFrames(files, { width, height }, plan.stack);
   return { width, height, linear: Float64Array.from(codes, (code) => decodeSrgb(code / 65_535)) };
 }
 
@@ -130,7 +132,7 @@ export type GatheredLight = (frame: PlannedFrame, pixel: number) => number;
 
 /** Frames of a scene that is given by the light each pixel gathers, exposed to the sensor and fused. */
 export function gatheredPicture(plan: CapturePlan, gathered: GatheredLight): FusedPicture {
-  const { lens, transmission, kelvin, sensorCelsius, sensorSeed } = plan;
+  const { lens, transmission, kelvin, sensorSeed } = plan;
   const { widthPx: width, heightPx: rows } = lens;
   const colour = neutral(plan);
   const frames = plannedFrames(plan).map((frame) => {
@@ -145,7 +147,7 @@ export function gatheredPicture(plan: CapturePlan, gathered: GatheredLight): Fus
       iso: frame.iso,
       transmission,
       kelvin,
-      sensorCelsius,
+      sensorCelsius: frame.sensorCelsius,
       sensorSeed,
       frameSeed: frame.frameSeed,
       shutterSeconds: frame.deliveredSeconds,

@@ -1,3 +1,5 @@
+import { DARK_DOUBLING_CELSIUS } from "../sensor";
+
 /** A phone's sensor that works without a rest comes to lie so far above the air, and by 1/e of that in so many seconds; assumed. */
 const RISE_CELSIUS = 12;
 const WARMING_SECONDS = 400;
@@ -11,4 +13,17 @@ const WARMING_SECONDS = 400;
 export function warmedBy(beforeCelsius: number, seconds: number, duty: number): number {
   const settled = RISE_CELSIUS * duty;
   return settled + (beforeCelsius - settled) * Math.exp(-seconds / WARMING_SECONDS);
+}
+
+/** Instants of a run at which its warmth is looked at: it follows one smooth curve. */
+const LOOKS = 16;
+
+/** How far above the air the even dark current of a run lies that all of its frames have together, °C. */
+export function darkAboveAir(spanSeconds: number, duty: number): number {
+  let sum = 0;
+  for (let look = 0; look < LOOKS; look++) {
+    const seconds = (spanSeconds * (look + 0.5)) / LOOKS;
+    sum += 2 ** (warmedBy(0, seconds, duty) / DARK_DOUBLING_CELSIUS);
+  }
+  return DARK_DOUBLING_CELSIUS * Math.log2(sum / LOOKS);
 }
