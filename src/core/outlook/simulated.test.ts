@@ -108,6 +108,40 @@ describe("a trail in the fused picture", () => {
     }
   });
 
+  it.each([
+    ["tail-lamp", "4s | iso 50 | 5 stops", 78],
+    ["tail-lamp", "4s | iso 50 | 5 stops", -78],
+    ["headlamp", "4s | iso 50 | 9 stops", 70],
+  ] as const)(
+    "of a %s by %s, %d degrees off, goes along its way from bright to dim as promised",
+    (lamp, line, headingDeg) => {
+      const own = plan(line);
+      const mover = { distanceM: 12, speedMps: 4, headingDegFromPerpendicular: headingDeg };
+      const scene = { ...facts, sceneEv: -12, mover, lamps: [lamp] };
+      const [trail] = outlookOf(own, scene).trails;
+      const { width, height, linear } = passingPicture(own, scene);
+      /** Level of the trail in a few columns: of every light in it as much as there is of that light. */
+      const level = (from: number, to: number): number => {
+        let [sum, squares] = [0, 0];
+        for (let x = Math.floor(from * width); x < to * width; x++)
+          for (let y = 0; y < height; y++) {
+            const light = linear[3 * (y * width + x)]!;
+            sum += light;
+            squares += light ** 2;
+          }
+        return squares / sum;
+      };
+      // Where it passes a column it is so far away, against the axis; what is nearer is wider, and dimmer for it.
+      const turn = (headingDeg * Math.PI) / 180;
+      const edge = (width * own.lens.pitchUm) / 2000 / own.lens.focalLengthMm;
+      const depth = (share: number) => 1 / (1 - (2 * share - 1) * edge * Math.tan(turn));
+      const measured = Math.log2(level(0.8, 0.84) / level(0.16, 0.2));
+      expect(Math.abs(measured - Math.log2(depth(0.82) / depth(0.18)))).toBeLessThan(0.15);
+      const [brightest, dimmest] = trail!.range;
+      expect(dimmest - brightest).toBeCloseTo(Math.abs(Math.log2(depth(1) / depth(0))), 2);
+    },
+  );
+
   it("does not depend on the shutter, and stands above the ground as promised", () => {
     for (const [line, lamps] of [
       ["0.5s | iso 50 | 1 stops", "tail-lamp"],

@@ -104,6 +104,19 @@ export function crossingDemands(request: SolveRequest): Demand[] {
 
 const trailOf = (o: Outlook, id: LampClassId): LampTrail | undefined => o.trails.find(({ lamp }) => lamp === id);
 
+/** Brightness of a trail that differs along its way by less than this is one, stops. */
+const ALIKE_STOPS = 0.1;
+
+const sideOfWhite = (underWhite: number): string =>
+  `${stops(Math.abs(underWhite))} ${underWhite < 0 ? "over" : "under"}`;
+
+/** How a trail goes on along its way, where it is not equally bright all over it. */
+function alongWords(trail: LampTrail | undefined): string {
+  const [brightest, dimmest] = trail?.range ?? [0, 0];
+  if (dimmest - brightest < ALIKE_STOPS) return "";
+  return `; along the way they go from ${sideOfWhite(brightest)} white to ${sideOfWhite(dimmest)} it`;
+}
+
 /** At two clipped channels of three the colour is gone. */
 const MOST_CLIPPED = 1;
 
@@ -123,12 +136,13 @@ function lampDemands(id: LampClassId): Demand[] {
       read: (o) => trailOf(o, id)?.clippedChannels ?? null,
       said: (value, o, met) => {
         const over = -(trailOf(o, id)?.stopsUnderWhite ?? 0);
+        const along = alongWords(trailOf(o, id));
         if (met) {
           const how = value > 0 ? ", with one channel of three white" : over < 0 ? `, ${stops(over)} under white` : "";
-          return `${named} keep ${colour}${how}.`;
+          return `${named} keep ${colour}${how}${along}.`;
         }
         return value >= 3
-          ? `${named} are white in every frame at ${iso(o)}, ${over > 0 ? `${stops(over)} over` : "with what lies behind them"}; the shutter time does not matter.`
+          ? `${named} are white in every frame at ${iso(o)}, ${over > 0 ? `${stops(over)} over` : "with what lies behind them"}; the shutter time does not matter${along}.`
           : `${named} lose ${colour} at ${iso(o)}: two channels of three are white.`;
       },
       edge: {
