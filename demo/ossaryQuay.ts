@@ -87,6 +87,7 @@ export const OSSARY_QUAY = {
       { name: "Shoe on the quay wall", kind: "tripod", settleSeconds: 0.15, gustPxPerMps: 0.02 },
       { name: "Stick on the railing", kind: "stick", settleSeconds: 1.1, gustPxPerMps: 0.32 },
     ],
+    figures: [{ name: "battery-hour", value: 11 }],
   },
   done: {
     name: "First frost on the quay",

@@ -50,8 +50,10 @@ export async function readRequest(source: string, written: string): Promise<Solv
     throw new InputError(issues.join("\n"));
   }
   const { camera, ...rest } = request.data;
-  if (!camera) return { ...rest, camera: chosenCamera({ phones: [], clipOns: [] }, null) };
-  return { ...rest, camera: { ...camera, bareFocalLengthMm: camera.bareFocalLengthMm ?? camera.lens.focalLengthMm } };
+  const generic = chosenCamera({ phones: [], clipOns: [] }, null);
+  if (!camera) return { ...rest, camera: { ...generic, figures: rest.figures } };
+  const bareFocalLengthMm = camera.bareFocalLengthMm ?? camera.lens.focalLengthMm;
+  return { ...rest, camera: { ...camera, bareFocalLengthMm, figures: rest.figures } };
 }
 
 /** `solve [--in FILE]`: a solver request as JSON to ranked recipes. */

@@ -114,7 +114,13 @@ describe("the kit's other lists", () => {
   });
 
   it("may be missing from a file, which then brings none", () => {
-    expect(kitFile.parse({ phones: [], filters: [] })).toEqual({ phones: [], filters: [], clipOns: [], supports: [] });
+    expect(kitFile.parse({ phones: [], filters: [] })).toEqual({
+      phones: [],
+      filters: [],
+      clipOns: [],
+      supports: [],
+      figures: [],
+    });
   });
 });
 

@@ -1,4 +1,5 @@
 import { z } from "zod";
+import { ASSUMED, ASSUMPTION_IDS } from "@/core/assumed";
 import { FILTER_NOTATIONS, filterStops } from "@/core/light/filter";
 import { SUPPORT_KINDS } from "@/core/motion/shake";
 import { completedProfile } from "./olderPhone";
@@ -56,6 +57,21 @@ export const supportRequest = z.strictObject({
   gustPxPerMps: within("Sway", 0, 20),
 });
 
+/** What a person has measured of what is assumed else. */
+export const figureRequest = z
+  .strictObject({ name: z.enum(ASSUMPTION_IDS), value: z.number("Write a number.") })
+  .superRefine(({ name, value }, context) => {
+    const {
+      name: label,
+      unit,
+      within: [least, most],
+      measure,
+    } = ASSUMED[name];
+    if (measure === null) context.addIssue({ code: "custom", message: `${label} is of the simulated phone alone.` });
+    else if (value < least || value > most)
+      context.addIssue({ code: "custom", message: `${label} goes from ${least} to ${most} ${unit}.` });
+  });
+
 const olderPhone = (phone: unknown): unknown =>
   typeof phone === "object" && phone !== null && "profile" in phone
     ? { ...phone, profile: completedProfile(phone.profile) }
@@ -67,6 +83,7 @@ export const kitFile = z.strictObject({
   filters: z.array(filterRequest).max(200),
   clipOns: z.array(clipOnRequest).max(50).default([]),
   supports: z.array(supportRequest).max(50).default([]),
+  figures: z.array(figureRequest).max(ASSUMPTION_IDS.length).default([]),
 });
 
 /** What each list of the kit holds. */
@@ -75,6 +92,7 @@ export const KIT_ITEMS = {
   filters: filterRequest,
   clipOns: clipOnRequest,
   supports: supportRequest,
+  figures: figureRequest,
 } as const;
 /** A list of the kit. */
 export type KitList = keyof typeof KIT_ITEMS;
@@ -94,6 +112,7 @@ export const kitReply = z.object({
   filters: z.array(z.object({ ...kept, name: z.string(), notation: z.enum(FILTER_NOTATIONS), value: z.number() })),
   clipOns: z.array(clipOnRequest.extend(kept).strip()),
   supports: z.array(supportRequest.extend(kept).strip()),
+  figures: z.array(z.object({ ...kept, name: z.enum(ASSUMPTION_IDS), value: z.number() })),
 });
 /** The whole kit. */
 export type KitReply = z.infer<typeof kitReply>;

@@ -1,4 +1,5 @@
 import { z } from "zod";
+import { ASSUMPTION_IDS } from "@/core/assumed";
 import { CROP_NAMES } from "@/core/camera/crop";
 import { savedScene, within } from "@/core/facts/savedScene";
 import { INTENT_IDS } from "@/core/intent/ids";
@@ -42,6 +43,7 @@ export const solveRequest = savedScene.omit({ metered: true, own: true }).extend
     })
     .nullable()
     .default(null),
+  figures: z.partialRecord(z.enum(ASSUMPTION_IDS), z.number()).default({}),
   starAltitudeDeg: within("The stars' altitude", 0, 90).default(45),
   filterStops: z
     .array(within("A filter", 0.1, 30))

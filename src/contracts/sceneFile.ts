@@ -1,4 +1,5 @@
 import { z } from "zod";
+import { ASSUMPTION_IDS } from "@/core/assumed";
 import { WATERS, type WaterKind } from "@/core/motion/water";
 import type { Scene } from "@/core/scene/scene";
 import { REGIONS, TEXTURES, WALL_STYLES } from "@/core/scene/scene";
@@ -227,6 +228,7 @@ export const sceneFile = z
       .max(MOST_PARTS)
       .readonly()
       .refine((parts) => parts.filter(({ kind }) => kind === "water").length < 2, "There is one water level at most."),
+    figures: z.partialRecord(z.enum(ASSUMPTION_IDS), z.number().min(0).max(1e6)).optional(),
     subject: z.enum(REGIONS).nullable().default(null),
     lamps: z.array(lamp).max(500).readonly(),
     fillLux: z.number().min(0).max(1e5),

@@ -2,13 +2,14 @@ import { asc, eq } from "drizzle-orm";
 import type { PgTable } from "drizzle-orm/pg-core";
 import type { KitItem, KitList } from "@/contracts/kit";
 import type { Db } from "./database";
-import { clipOns, filters, phones, supports } from "./schema";
+import { clipOns, figures, filters, phones, supports } from "./schema";
 import { holdUnchanged } from "./unchanged";
 
 export type Phone = typeof phones.$inferSelect;
 export type Filter = typeof filters.$inferSelect;
 export type ClipOn = typeof clipOns.$inferSelect;
 export type Support = typeof supports.$inferSelect;
+export type Figure = typeof figures.$inferSelect;
 
 /** Everything a person owns, by name; filters the weakest first. */
 export interface Kit {
@@ -16,9 +17,10 @@ export interface Kit {
   readonly filters: readonly Filter[];
   readonly clipOns: readonly ClipOn[];
   readonly supports: readonly Support[];
+  readonly figures: readonly Figure[];
 }
 
-const LISTS = { phones, filters, clipOns, supports } as const satisfies Record<KitList, PgTable>;
+const LISTS = { phones, filters, clipOns, supports, figures } as const satisfies Record<KitList, PgTable>;
 
 /** The whole kit. */
 export async function findKit(db: Db): Promise<Kit> {
@@ -27,6 +29,7 @@ export async function findKit(db: Db): Promise<Kit> {
     filters: await db.select().from(filters).orderBy(asc(filters.value)),
     clipOns: await db.select().from(clipOns).orderBy(asc(clipOns.name)),
     supports: await db.select().from(supports).orderBy(asc(supports.name)),
+    figures: await db.select().from(figures).orderBy(asc(figures.name)),
   };
 }
 

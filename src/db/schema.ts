@@ -21,6 +21,7 @@ import { shotAim } from "@/contracts/scene";
 import { horizonProfile, nightOverrides, siteSeries } from "@/contracts/site";
 import { refusedFile, stackInput, stackParameters } from "@/contracts/stack";
 import { JOB_KINDS, JOB_STATES, LOG_KINDS, RUN_SOURCES, RUN_STATES } from "@/contracts/states";
+import { ASSUMPTION_IDS } from "@/core/assumed";
 import { ROAD_CLASSES } from "@/core/conditions";
 import { savedScene } from "@/core/facts";
 import { INTENT_IDS } from "@/core/intent";
@@ -148,6 +149,14 @@ export const supports = pgTable("supports", {
   kind: storedWord("kind", SUPPORT_KINDS).notNull(),
   settleSeconds: doublePrecision("settle_seconds").notNull(),
   gustPxPerMps: doublePrecision("gust_px_per_mps").notNull(),
+  createdAt: createdAt(),
+});
+
+/** What a person has measured of what is assumed else. */
+export const figures = pgTable("own_figures", {
+  id: id(),
+  name: storedWord("name", ASSUMPTION_IDS).notNull().unique(),
+  value: doublePrecision("value").notNull(),
   createdAt: createdAt(),
 });
 

@@ -1,4 +1,5 @@
 import { type Camera, chosenCamera, framed, WHOLE_SENSOR } from "@/core/camera";
+import { supportOf } from "@/core/motion";
 import { standInFor } from "@/core/rehearse";
 import { aimedSkyOf, sceneOf } from "@/core/shot";
 import type { Db } from "@/db/database";
@@ -15,9 +16,9 @@ export const cameraOf = async (db: Db, shot: Shot): Promise<Camera> =>
 export async function stageOf(db: Db, shot: Shot, camera: Camera, pressedAt: string | null): Promise<StandInStage> {
   const outing = await findOuting(db, shot.outingId);
   const night = outing ? nightOf(outing) : null;
-  const facts = sceneOf(shot, night);
+  const facts = { ...sceneOf(shot, night), figures: camera.figures };
   const scene = standInFor(shot.intent, facts, aimedSkyOf(shot, night), camera.lens);
-  const { sensorCelsius, support, ownSupport, release, gustMps } = facts;
-  const hold = { support, ownSupport, isTouched: release === "touch", gustMps };
+  const { sensorCelsius, release, gustMps } = facts;
+  const hold = { support: supportOf(facts), isTouched: release === "touch", gustMps };
   return { camera, scene, sensorCelsius, hold, pressedAt };
 }

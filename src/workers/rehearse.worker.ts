@@ -143,7 +143,14 @@ export const rehearseWorker = {
     if (wish.own) {
       const frame = { ...wish.own, ...(await loadOwn(wish.own)) };
       if (!isWanted()) return;
-      const stage = ownStage(frame, wish.request.camera.lens, plan, outlookOf(plan, wish.request), wish.own.marks);
+      const stage = ownStage(
+        frame,
+        wish.request.camera.lens,
+        plan,
+        outlookOf(plan, wish.request),
+        wish.own.marks,
+        wish.request.figures,
+      );
       return show(rehearse(stage, plan, frames, null, isGlance), { unknown: unknownPixels(frame) });
     }
     const measured = openedSeconds === null && wish.reads ? wish.request : null;

@@ -1,3 +1,4 @@
+import { type KeptFigures, type OwnFigures, ownFigures } from "../assumed";
 import type { Lens } from "../optics";
 import { GENERIC_PHONE } from "./genericPhone";
 import type { CameraChoice, ClipOn, NamedPhone, PhoneLens, PhoneProfile } from "./phone";
@@ -15,6 +16,8 @@ export interface Camera extends Omit<PhoneProfile, "lenses"> {
   /** Widths in pixels at which it writes, largest first. */
   readonly widthsPx: readonly number[];
   readonly choice: CameraChoice;
+  /** What its owner has measured of what is assumed else. */
+  readonly figures: OwnFigures;
 }
 
 /** A binned pixel is this many pixels wide. */
@@ -65,7 +68,7 @@ function lensOf({ fNumbers, binned, ...lens }: PhoneLens, { fNumber, fullSize }:
  * clip-on; `choice` tells what it came to.
  */
 export function chosenCamera(
-  kit: { readonly phones: readonly NamedPhone[]; readonly clipOns: readonly ClipOn[] },
+  kit: { readonly phones: readonly NamedPhone[]; readonly clipOns: readonly ClipOn[]; readonly figures?: KeptFigures },
   wanted: CameraChoice | null,
 ): Camera {
   const { name, profile } = kit.phones.find((phone) => phone.name === wanted?.phone) ?? kit.phones[0] ?? GENERIC_PHONE;
@@ -91,5 +94,6 @@ export function chosenCamera(
     bareFocalLengthMm: bare.focalLengthMm,
     widthsPx: [1, 2, 4].map((part) => Math.round(bare.widthPx / part)),
     choice,
+    figures: ownFigures(kit.figures ?? []),
   };
 }

@@ -95,11 +95,16 @@ describe("what a run takes", () => {
   });
 
   it("fits into a battery up to just the frames that it carries", () => {
-    const onBattery = framesOnBattery(20, 10.35, 2);
+    const onBattery = framesOnBattery(20, 10.35, 2, {});
     const used = (count: number) =>
       runCost(plan(`${count} x 10s every 10.35s | delay 2s`, { writeSeconds: 0 })).batteryPercent;
     expect(used(onBattery)).toBeLessThanOrEqual(20);
     expect(used(onBattery + 1)).toBeGreaterThan(20);
-    expect(framesOnBattery(0, 1, 10)).toBe(0);
+    // One that takes twice as much, as its owner has found, carries half as many.
+    expect(framesOnBattery(20, 10.35, 2, { "battery-hour": 28, "battery-frame": 0.04 }) / onBattery).toBeCloseTo(
+      0.5,
+      2,
+    );
+    expect(framesOnBattery(0, 1, 10, {})).toBe(0);
   });
 });

@@ -1,8 +1,9 @@
+import { ASSUMED } from "../assumed";
 import { DARK_DOUBLING_CELSIUS } from "../sensor";
 
-/** A phone's sensor that works without a rest comes to lie so far above the air, and by 1/e of that in so many seconds; assumed. */
-const RISE_CELSIUS = 12;
-const WARMING_SECONDS = 400;
+/** A phone's sensor that works without a rest comes to lie so far above the air, and by all but 1/e of that in so many seconds. */
+const RISE_CELSIUS = ASSUMED["warmth-rise"].value;
+const WARMING_SECONDS = ASSUMED["warmth-time"].value;
 
 /**
  * How far a sensor lies above the air, °C: it warms while the shutter is open and cools while it is not.

@@ -1,3 +1,4 @@
+import type { OwnFigures } from "../assumed";
 import type { Camera } from "../camera";
 import { filterTransmission, isOnLadder, nearestRung, stackedFilterStops } from "../light";
 import type { Lens } from "../optics";
@@ -21,6 +22,7 @@ export type CaptureCamera = Pick<
   | "lossStops"
   | "vignettingStops"
   | "bareFocalLengthMm"
+  | "figures"
 >;
 
 /** A shutter time as the phone says it and as it keeps it, and the ISO with it. */
@@ -59,6 +61,8 @@ export interface CapturePlan {
   readonly files: FileChoice;
   readonly stack: StackMethod | null;
   readonly phone: string;
+  /** What its owner has measured of what is assumed else. */
+  readonly figures: OwnFigures;
   /** As the run begins; it warms while the shutter is open. */
   readonly sensorCelsius: number;
   /** The warmth whose dark current is the mean of all frames'. */
@@ -166,6 +170,7 @@ export function planCapture(recipe: Recipe, camera: CaptureCamera, conditions: C
     files: filesOf(recipe),
     stack: recipe.stack,
     phone: camera.phone,
+    figures: camera.figures,
     sensorCelsius,
     darkCelsius: sensorCelsius,
     sensorSeed: seedOf(`${camera.phone}/${lens.name}`),

@@ -1,3 +1,4 @@
+import { ALL_ASSUMED, type OwnFigures } from "../assumed";
 import type { SceneAir } from "../scene/air";
 import type { SavedScene } from "./savedScene";
 
@@ -15,10 +16,12 @@ export interface SceneFacts extends Omit<SavedScene, "metered" | "own"> {
   readonly starAltitudeDeg: number;
   /** The air at the shot's hour; null where nobody knows the hour. */
   readonly air: SceneAir | null;
+  /** What a person has measured of what is assumed else. */
+  readonly figures: OwnFigures;
 }
 
 /** What of a scene a person says; the rest comes by itself. */
-export function saidOf({ skyEv: _sky, starAltitudeDeg: _altitude, air: _air, ...said }: SceneFacts) {
+export function saidOf({ skyEv: _sky, starAltitudeDeg: _altitude, air: _air, figures: _figures, ...said }: SceneFacts) {
   return said;
 }
 
@@ -64,6 +67,7 @@ export const STILL_PLACE: SceneFacts = {
   place: null,
   ground: null,
   air: null,
+  figures: ALL_ASSUMED,
   drawnWay: null,
   windowSeconds: 600,
   freeMegabytes: 20_000,

@@ -14,6 +14,8 @@ const SHOWN: Record<keyof SceneFacts, boolean> = {
   place: true,
   ground: true,
   air: true,
+  // Waves forget their pattern as measured.
+  figures: true,
   drawnWay: true,
   // Lamps behind stand where the scene has them; stars stand where the aim looks.
   backgroundM: false,

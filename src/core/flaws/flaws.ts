@@ -1,6 +1,7 @@
+import { ASSUMED } from "../assumed";
 import type { CapturePlan, PlannedFrame } from "../capture";
 import { nearestRung } from "../light";
-import { shakeScale } from "../motion";
+import { shakeScale, usualSupport } from "../motion";
 import { blurDiscMm } from "../optics";
 import { hash32, hashUnit, normalFromBits } from "../random";
 import type { FrameFlaws } from "../scene";
@@ -24,10 +25,12 @@ export const AS_IT_SHOULD_BE: FlawedSettings = {
 };
 
 /** A phone on something that holds it still, which nobody touches. */
-export const HELD_STILL: Hold = { support: "tripod", ownSupport: null, isTouched: false, gustMps: 0 };
+export const HELD_STILL: Hold = {
+  support: usualSupport("tripod"),
+  isTouched: false,
+  gustMps: 0,
+};
 
-/** What a phone's lamp gives at one metre, lux seconds; assumed. */
-const FLASH_LUX_SECONDS = 15;
 /** Focus that hunts in the dark stops anywhere from here on, metres, twice as far with each step as likely as not. */
 const HUNTS_FROM_M = 0.35;
 const HUNTS_OVER_STOPS = 5;
@@ -105,7 +108,7 @@ export function flawedFrame(
     frame: { ...frame, ...own },
     flaws: {
       kernels: [disc, shake].filter((kernel) => kernel !== null),
-      flashLuxSeconds: settings.flash === "off" ? 0 : FLASH_LUX_SECONDS,
+      flashLuxSeconds: settings.flash === "off" ? 0 : ASSUMED.flash.value,
     },
   };
 }

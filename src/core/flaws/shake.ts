@@ -1,11 +1,9 @@
-import { SUPPORTS, type Support, type SupportKind, SWAY_SECONDS } from "../motion";
+import { type Support, SWAY_SECONDS } from "../motion";
 import { hashUnit } from "../random";
 
 /** What holds a phone, who touches it, and what blows. */
 export interface Hold {
-  readonly support: SupportKind;
-  /** A person's own measured support; null for the usual one. */
-  readonly ownSupport: Support | null;
+  readonly support: Support;
   /** Whether a finger presses the screen; a remote leaves it alone. */
   readonly isTouched: boolean;
   readonly gustMps: number;
@@ -27,8 +25,8 @@ const GUST_TONES = [0.8, 1, 1.27];
  * @param seed The same seed shakes in the same directions.
  */
 export function shakeWay(hold: Hold, opensSeconds: number, seconds: number, seed: number): ShakeWay {
-  const { support, ownSupport, isTouched, gustMps } = hold;
-  const { settleSeconds, touchPx, gustPxPerMps } = { ...SUPPORTS[support], ...ownSupport };
+  const { support, isTouched, gustMps } = hold;
+  const { settleSeconds, touchPx, gustPxPerMps } = support;
   const turn = (tone: number, of: number) => 2 * Math.PI * hashUnit(seed, tone, of);
   const towards = turn(0, 1);
   const ringing = isTouched && settleSeconds > 0 ? touchPx : 0;

@@ -33,7 +33,9 @@ export {
   SWAY_SECONDS,
   settleDelaySeconds,
   shakeScale,
+  supportOf,
   touchBlurPx,
+  usualSupport,
   windBlurPx,
   windBlurWithinPx,
 } from "./shake";
@@ -46,4 +48,4 @@ export {
   starRate,
   starTrailPx,
 } from "./stars";
-export { shutterForContrast, WATERS, type WaterKind, waterContrast } from "./water";
+export { memorySeconds, shutterForContrast, WATERS, type WaterKind, waterContrast } from "./water";

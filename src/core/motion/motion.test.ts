@@ -31,7 +31,9 @@ import {
   shutterForContrast,
   starRate,
   starTrailPx,
+  supportOf,
   touchBlurPx,
+  usualSupport,
   waterContrast,
   windBlurPx,
   windBlurWithinPx,
@@ -169,32 +171,38 @@ describe("holding still", () => {
     expect(handHeldSeconds("hand", 25, 3)).toBeCloseTo(8 / 25, 10);
     expect(handHeldSeconds("braced", 25, 3)).toBeGreaterThan(8 / 25);
     expect(handHeldSeconds("tripod", 25, 3)).toBeNull();
-    expect(settleDelaySeconds("stick", null)).toBeGreaterThan(settleDelaySeconds("tripod", null));
-    expect(settleDelaySeconds("tripod", null)).toBeLessThan(2);
+    expect(settleDelaySeconds(usualSupport("stick"))).toBeGreaterThan(settleDelaySeconds(usualSupport("tripod")));
+    expect(settleDelaySeconds(usualSupport("tripod"))).toBeLessThan(2);
   });
 
   it("waits until less than half a pixel of the touch is left, by a person's own support where it was measured", () => {
     // 12 px ring down to 0.5 px in 0.3 s · ln 24.
-    expect(settleDelaySeconds("tripod", null)).toBeCloseTo(0.3 * Math.log(24), 10);
+    expect(settleDelaySeconds(usualSupport("tripod"))).toBeCloseTo(0.3 * Math.log(24), 10);
     const own = { settleSeconds: 0.9, gustPxPerMps: 0.2 };
-    expect(settleDelaySeconds("tripod", own)).toBeCloseTo(3 * settleDelaySeconds("tripod", null), 10);
-    expect(settleDelaySeconds("hand", null)).toBe(0);
+    expect(settleDelaySeconds(supportOf({ support: "tripod", ownSupport: own, figures: {} }))).toBeCloseTo(
+      3 * settleDelaySeconds(usualSupport("tripod")),
+      10,
+    );
+    expect(settleDelaySeconds(usualSupport("hand"))).toBe(0);
+    // By how far a press was found to move it.
+    const pressed = supportOf({ support: "tripod", ownSupport: null, figures: { "touch-tripod": 3 } });
+    expect(settleDelaySeconds(pressed)).toBeCloseTo(0.3 * Math.log(6), 10);
     expect(offeredDelaySeconds([10, 2, 5], 2.1)).toBe(5);
     expect(offeredDelaySeconds([0, 2], 2)).toBe(2);
     expect(offeredDelaySeconds([0, 2], 2.9)).toBeNull();
   });
 
   it("is moved by gusts more on a stick than on a tripod, and not at all in the time that is left to it", () => {
-    expect(windBlurPx("stick", null, 5)).toBeGreaterThan(windBlurPx("stand", null, 5));
-    expect(windBlurPx("stand", null, 5)).toBeGreaterThan(windBlurPx("tripod", null, 5));
-    const whole = windBlurPx("stick", null, 6);
-    expect(windBlurWithinPx("stick", null, 6, 10)).toBe(whole);
-    expect(windBlurWithinPx("stick", null, 6, 0.01)).toBeLessThan(0.1 * whole);
-    expect(windBlurWithinPx("stick", { settleSeconds: 1, gustPxPerMps: 0.1 }, 6, 10)).toBeCloseTo(0.6, 10);
+    expect(windBlurPx(usualSupport("stick"), 5)).toBeGreaterThan(windBlurPx(usualSupport("stand"), 5));
+    expect(windBlurPx(usualSupport("stand"), 5)).toBeGreaterThan(windBlurPx(usualSupport("tripod"), 5));
+    const whole = windBlurPx(usualSupport("stick"), 6);
+    expect(windBlurWithinPx(usualSupport("stick"), 6, 10)).toBe(whole);
+    expect(windBlurWithinPx(usualSupport("stick"), 6, 0.01)).toBeLessThan(0.1 * whole);
+    expect(windBlurWithinPx({ ...usualSupport("stick"), gustPxPerMps: 0.1 }, 6, 10)).toBeCloseTo(0.6, 10);
   });
 
   it("rings less the later it opens and the longer it stays open, and hardly at all in an instant", () => {
-    const blur = (opens: number, shutter: number) => touchBlurPx("tripod", null, opens, shutter);
+    const blur = (opens: number, shutter: number) => touchBlurPx(usualSupport("tripod"), opens, shutter);
     expect(blur(2, 1)).toBeLessThan(blur(0.1, 1) / 100);
     expect(blur(0, 30)).toBeLessThan(blur(0, 1));
     expect(blur(0, 1 / 1000)).toBeLessThan(0.1);
@@ -206,7 +214,7 @@ describe("holding still", () => {
       sum += (12 * Math.exp(-(0.1 + s) / 0.3) * Math.sin(200 * s)) ** 2;
     }
     expect(Math.abs(blur(0.1, 2) / Math.sqrt(sum / steps) - 1)).toBeLessThan(0.02);
-    expect(touchBlurPx("hand", null, 0, 1)).toBe(0);
+    expect(touchBlurPx(usualSupport("hand"), 0, 1)).toBe(0);
   });
 
   it("is pressed ahead by the delay and the phone's own lag", () => {

@@ -1,9 +1,12 @@
+import { ALL_ASSUMED, figureOf, type OwnFigures } from "../assumed";
 import { GENERIC_MAIN_LENS, type Lens } from "../optics";
 
 /** What holds the phone, as far as its shake goes. Shake is an angle: it is told in pixels of a usual main camera. */
 export interface Support {
   /** Time in which the ringing after a touch falls to 1/e, seconds. */
   readonly settleSeconds: number;
+  /** How far a press moves it at first, pixels. */
+  readonly touchPx: number;
   /** Blur by wind, such pixels rms for each m/s of gust. */
   readonly gustPxPerMps: number;
 }
@@ -15,18 +18,40 @@ const USUAL_PX_PER_RAD = (GENERIC_MAIN_LENS.focalLengthMm * 1000) / GENERIC_MAIN
 export const shakeScale = ({ focalLengthMm, pitchUm }: Pick<Lens, "focalLengthMm" | "pitchUm">): number =>
   (focalLengthMm * 1000) / pitchUm / USUAL_PX_PER_RAD;
 
-/** Kinds of supports with usual values: how long they ring after a touch, how far it moves them, how wind shakes them. */
+/** Kinds of supports: how long they ring after a touch, seconds, and what is assumed of how far it moves them and how wind shakes them. */
 export const SUPPORTS = {
-  hand: { name: "in the hand", settleSeconds: 0, touchPx: 0, gustPxPerMps: 0 },
-  braced: { name: "braced hand", settleSeconds: 0, touchPx: 0, gustPxPerMps: 0 },
-  tripod: { name: "tripod", settleSeconds: 0.3, touchPx: 12, gustPxPerMps: 0.05 },
-  stand: { name: "light stand", settleSeconds: 0.6, touchPx: 20, gustPxPerMps: 0.16 },
-  stick: { name: "stick on a railing", settleSeconds: 1, touchPx: 30, gustPxPerMps: 0.3 },
+  hand: { name: "in the hand", settleSeconds: 0, touch: null, gust: null },
+  braced: { name: "braced hand", settleSeconds: 0, touch: null, gust: null },
+  tripod: { name: "tripod", settleSeconds: 0.3, touch: "touch-tripod", gust: "gust-tripod" },
+  stand: { name: "light stand", settleSeconds: 0.6, touch: "touch-stand", gust: "gust-stand" },
+  stick: { name: "stick on a railing", settleSeconds: 1, touch: "touch-stick", gust: "gust-stick" },
 } as const;
 /** What holds the phone. */
 export type SupportKind = keyof typeof SUPPORTS;
 /** All of them. */
 export const SUPPORT_KINDS = Object.keys(SUPPORTS) as [SupportKind, ...SupportKind[]];
+
+/** What holds a phone, of all that is known: a person's own support, else their own figures for its kind, else what is assumed. */
+export function supportOf({
+  support,
+  ownSupport,
+  figures,
+}: {
+  readonly support: SupportKind;
+  readonly ownSupport: Pick<Support, "settleSeconds" | "gustPxPerMps"> | null;
+  readonly figures: OwnFigures;
+}): Support {
+  const { settleSeconds, touch, gust } = SUPPORTS[support];
+  return {
+    settleSeconds: ownSupport?.settleSeconds ?? settleSeconds,
+    touchPx: touch === null ? 0 : figureOf(figures, touch),
+    gustPxPerMps: ownSupport?.gustPxPerMps ?? (gust === null ? 0 : figureOf(figures, gust)),
+  };
+}
+
+/** A support of a kind of which nothing is measured. */
+export const usualSupport = (support: SupportKind): Support =>
+  supportOf({ support, ownSupport: null, figures: ALL_ASSUMED });
 
 const BRACED_STOPS = 1.5;
 const LEAST_SHAKE_PX = 0.5;
@@ -50,12 +75,9 @@ export function handHeldSeconds(support: SupportKind, equivalentMm: number, stab
 
 /**
  * Shortest delay after a touch that leaves less than half a pixel of ringing, seconds: A0·e^(-t/τ).
- *
- * @param own A person's own measured support of that kind, or null for the usual one.
  */
-export function settleDelaySeconds(kind: SupportKind, own: Support | null): number {
-  const { settleSeconds, touchPx } = SUPPORTS[kind];
-  return touchPx > LEAST_SHAKE_PX ? (own?.settleSeconds ?? settleSeconds) * Math.log(touchPx / LEAST_SHAKE_PX) : 0;
+export function settleDelaySeconds({ settleSeconds, touchPx }: Support): number {
+  return touchPx > LEAST_SHAKE_PX ? settleSeconds * Math.log(touchPx / LEAST_SHAKE_PX) : 0;
 }
 
 /**
@@ -64,13 +86,10 @@ export function settleDelaySeconds(kind: SupportKind, own: Support | null): numb
  * shows.
  */
 export function touchBlurPx(
-  kind: SupportKind,
-  own: Support | null,
+  { settleSeconds: tau, touchPx }: Support,
   opensSeconds: number,
   shutterSeconds: number,
 ): number {
-  const { settleSeconds, touchPx } = SUPPORTS[kind];
-  const tau = own?.settleSeconds ?? settleSeconds;
   if (touchPx === 0 || tau === 0) return 0;
   const left = touchPx * Math.exp(-opensSeconds / tau);
   const rms = left * Math.sqrt((tau / (4 * shutterSeconds)) * (1 - Math.exp((-2 * shutterSeconds) / tau)));
@@ -84,11 +103,8 @@ export function offeredDelaySeconds(delaysSeconds: readonly number[], neededSeco
 }
 
 /** Blur by gusts on a support once the shutter outlasts the sway, pixels rms. */
-export function windBlurPx(kind: SupportKind, own: Support | null, gustMps: number): number {
-  return (own?.gustPxPerMps ?? SUPPORTS[kind].gustPxPerMps) * gustMps;
-}
+export const windBlurPx = ({ gustPxPerMps }: Support, gustMps: number): number => gustPxPerMps * gustMps;
 
 /** Blur by gusts within a shutter time, pixels rms. */
-export function windBlurWithinPx(kind: SupportKind, own: Support | null, gustMps: number, seconds: number): number {
-  return windBlurPx(kind, own, gustMps) * shareOfSway(seconds);
-}
+export const windBlurWithinPx = (support: Support, gustMps: number, seconds: number): number =>
+  windBlurPx(support, gustMps) * shareOfSway(seconds);

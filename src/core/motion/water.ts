@@ -1,11 +1,16 @@
-/** How fast kinds of water forget their pattern, seconds. Fitted to what practitioners find. */
+import { figureOf, type OwnFigures } from "../assumed";
+
+/** Kinds of water, by how fast they forget their pattern. */
 export const WATERS = {
-  rapids: { name: "rapids and falls", tauSeconds: 0.03 },
-  chop: { name: "small waves", tauSeconds: 0.1 },
-  swell: { name: "swell", tauSeconds: 0.3 },
+  rapids: { name: "rapids and falls" },
+  chop: { name: "small waves" },
+  swell: { name: "swell" },
 } as const;
 /** A kind of water, by how fast its pattern forgets itself. */
 export type WaterKind = keyof typeof WATERS;
+
+/** Time in which the pattern of a kind of water forgets itself, seconds. */
+export const memorySeconds = (water: WaterKind, own: OwnFigures): number => figureOf(own, water);
 
 /**
  * Contrast left in a pattern that forgets itself over `tauSeconds`, averaged over the open shutter, 0 to 1:

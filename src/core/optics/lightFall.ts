@@ -1,4 +1,4 @@
-import { LIFTED_SHARE } from "../assumed";
+import { ASSUMED } from "../assumed";
 
 /** What of a lens decides how its light falls off towards the corners. */
 export interface FallingLens {
@@ -51,7 +51,7 @@ export function lightFallOf(of: FallingLens, view: Placed & { readonly height: n
     const square = at * step;
     const natural = (1 + square / focalSquared) ** -2;
     fallen[at] = natural * 2 ** ((-vignettingStops * square) / halfDiagonalSquared);
-    lift[at] = natural ** -LIFTED_SHARE;
+    lift[at] = natural ** -ASSUMED["corner-lift"].value;
   }
   return { step, fallen, lift };
 }

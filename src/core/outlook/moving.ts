@@ -1,3 +1,4 @@
+import { figureOf } from "../assumed";
 import { type CapturePlan, openSpanSeconds, periodAfter, shutterOf } from "../capture";
 import { overlapChance } from "../conditions";
 import type { SceneFacts } from "../facts";
@@ -81,11 +82,8 @@ export interface SweepOutlook {
   readonly subjectPx: number;
 }
 
-/** How far a practised hand misses the speed of what it follows, as a share of it. */
-const SWEEP_MISS = 0.03;
-
 /** The turn that follows a mover, and what it does: the background moves by f·tan(ωt); null without a mover. */
-export function sweepOutlook(plan: CapturePlan, { mover }: SceneFacts): SweepOutlook | null {
+export function sweepOutlook(plan: CapturePlan, { mover, figures }: SceneFacts): SweepOutlook | null {
   if (mover === null) return null;
   const { lens } = plan;
   const across = mover.speedMps * Math.cos((mover.headingDegFromPerpendicular * Math.PI) / 180);
@@ -95,6 +93,6 @@ export function sweepOutlook(plan: CapturePlan, { mover }: SceneFacts): SweepOut
   return {
     degPerSecond: (radPerSecond * 180) / Math.PI,
     streakShare: streakMm / sensorSizeMm(lens).widthMm,
-    subjectPx: (SWEEP_MISS * streakMm * 1000) / lens.pitchUm,
+    subjectPx: (figureOf(figures, "sweep-miss") * streakMm * 1000) / lens.pitchUm,
   };
 }

@@ -1,6 +1,7 @@
+import { figureOf } from "../assumed";
 import { type CapturePlan, openSpanSeconds, shutterOf } from "../capture";
 import type { SceneFacts } from "../facts";
-import { handHeldSeconds, shakeScale, touchBlurPx, windBlurWithinPx } from "../motion";
+import { handHeldSeconds, shakeScale, supportOf, touchBlurPx, windBlurWithinPx } from "../motion";
 import { blurDiscMm, equivalentFocalMm } from "../optics";
 
 /** What makes still things unsharp, in pixels of the fused picture. */
@@ -20,9 +21,6 @@ export interface SoftnessOutlook {
 /** Blur that passes for sharp on a screen: a 1,500th of the picture's diagonal. */
 export const screenSharpPx = ({ lens }: CapturePlan): number => Math.hypot(lens.widthPx, lens.heightPx) / 1500;
 
-/** A hand that holds a phone as still as it can wanders by about this angle between frames, degrees a second. */
-const HAND_WANDERS_DEG_PER_SECOND = 0.5;
-
 function focusBlurPx({ focus, lens }: CapturePlan, subjectM: number | null): number {
   if (focus === null || focus.kind === "lock" || subjectM === null) return 0;
   const { focalLengthMm, fNumber, pitchUm } = lens;
@@ -34,24 +32,25 @@ function focusBlurPx({ focus, lens }: CapturePlan, subjectM: number | null): num
 
 /** How soft still things come out. */
 export function softnessOutlook(plan: CapturePlan, facts: SceneFacts): SoftnessOutlook {
-  const { support, ownSupport, stabilisationStops, gustMps, release, subjectM } = facts;
+  const { support, stabilisationStops, gustMps, release, subjectM, figures } = facts;
+  const held = supportOf(facts);
   const { lens, frames, stack } = plan;
   const longest = shutterOf(plan, plan.frames - 1).deliveredSeconds;
   const equivalent = equivalentFocalMm(lens);
-  const held = handHeldSeconds(support, equivalent, stabilisationStops);
-  const handPx = held === null ? 0 : (longest / held) * screenSharpPx(plan);
+  const inHand = handHeldSeconds(support, equivalent, stabilisationStops);
+  const handPx = inHand === null ? 0 : (longest / inHand) * screenSharpPx(plan);
   const first = shutterOf(plan, 0).deliveredSeconds;
   const scale = shakeScale(lens);
-  const touchPx = release === "remote" ? 0 : scale * touchBlurPx(support, ownSupport, plan.firstOpensSeconds, first);
+  const touchPx = release === "remote" ? 0 : scale * touchBlurPx(held, plan.firstOpensSeconds, first);
   // Frames that are fused as they lie hold the sway of all of them, however short each is.
   const swaySeconds = frames === 1 || stack === null ? longest : openSpanSeconds(plan);
-  const gustPx = scale * windBlurWithinPx(support, ownSupport, gustMps, swaySeconds);
+  const gustPx = scale * windBlurWithinPx(held, gustMps, swaySeconds);
   const focusPx = focusBlurPx(plan, subjectM);
   const perDegree = (lens.focalLengthMm * 1000 * Math.PI) / 180 / lens.pitchUm;
   const alignmentPx =
-    held === null || frames === 1 || stack === null
+    inHand === null || frames === 1 || stack === null
       ? 0
-      : HAND_WANDERS_DEG_PER_SECOND * openSpanSeconds(plan) * perDegree;
+      : figureOf(figures, "hand-wander") * openSpanSeconds(plan) * perDegree;
   return {
     handPx,
     touchPx,

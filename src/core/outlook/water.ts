@@ -1,6 +1,6 @@
 import { type CapturePlan, periodAfter, shutterOf } from "../capture";
 import type { SceneFacts } from "../facts";
-import { WATERS, waterContrast } from "../motion";
+import { memorySeconds, waterContrast } from "../motion";
 import { lawOf } from "../stack";
 
 /**
@@ -30,9 +30,9 @@ export interface WaterOutlook {
 }
 
 /** What a run leaves of the water's pattern; null without water, and for ways to fuse that keep single frames' crests. */
-export function waterOutlook(plan: CapturePlan, { water }: SceneFacts): WaterOutlook | null {
+export function waterOutlook(plan: CapturePlan, { water, figures }: SceneFacts): WaterOutlook | null {
   if (water === null) return null;
-  const { tauSeconds } = WATERS[water];
+  const tauSeconds = memorySeconds(water, figures);
   const { frames, stack } = plan;
   const shutterSeconds = shutterOf(plan, 0).deliveredSeconds;
   if (frames === 1 || stack === null) return { contrastLeft: waterContrast(tauSeconds, shutterSeconds) };

@@ -1,6 +1,7 @@
 import { chosenCamera } from "../camera";
 import { planCapture, plannedFrames } from "../capture";
 import { AS_IT_SHOULD_BE, flawedFrame, HELD_STILL } from "../flaws";
+import { usualSupport } from "../motion";
 import { parseRecipe } from "../recipe";
 import { partOf, sceneNamed, setPart, simulateFrame, viewOf } from "../scene";
 import { edgeWidths, sharpnessOf } from "./edgeWidths";
@@ -60,7 +61,7 @@ test("a touched phone's frame is told from one whose delay let it come to rest",
   const taken = (text: string) => {
     const plan = planCapture(parseRecipe(text).recipe, camera, { pressedAtMs: 0, sensorCelsius: 15, seed: 5 })!;
     const [frame] = plannedFrames(plan);
-    const hold = { ...HELD_STILL, support: "stick", isTouched: true } as const;
+    const hold = { ...HELD_STILL, support: usualSupport("stick"), isTouched: true };
     const flawed = flawedFrame(plan, frame!, AS_IT_SHOULD_BE, hold, camera.isoLadder, view.pitchUm);
     const shot = simulateFrame(stage, flawed.plan, flawed.frame, flawed.flaws);
     return sharpnessOf({ ...shot, samples: shot.data })!;

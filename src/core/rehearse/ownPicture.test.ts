@@ -1,7 +1,7 @@
 import { chosenCamera } from "../camera";
 import { type CapturePlan, planCapture, plannedFrames } from "../capture";
 import { usualScene } from "../intent";
-import { starTrailPx, WATERS, waterContrast } from "../motion";
+import { memorySeconds, starTrailPx, waterContrast } from "../motion";
 import { outlookOf } from "../outlook";
 import { decodeSrgb } from "../picture";
 import { parseRecipe } from "../recipe";
@@ -33,7 +33,7 @@ function frameBy(line: string, data?: Uint8Array): OwnFrame {
 }
 const again = (frame: OwnFrame, line: string, marks = NOTHING) => {
   const plan = planOf(line);
-  return taken(plan, ownStage(frame, camera.lens, plan, outlookOf(plan, facts), marks));
+  return taken(plan, ownStage(frame, camera.lens, plan, outlookOf(plan, facts), marks, {}));
 };
 const light = (code: number) => decodeSrgb(code / 255);
 
@@ -85,7 +85,7 @@ describe("a person's own picture", () => {
     const lens = { ...camera.lens, widthPx: 200, heightPx: 150 };
     const noisy = (line: string) => {
       const plan = { ...planOf(line), lens };
-      return spread(taken(plan, ownStage(grey, lens, plan, outlookOf(plan, facts), NOTHING)));
+      return spread(taken(plan, ownStage(grey, lens, plan, outlookOf(plan, facts), NOTHING, {})));
     };
     // Two stops less light: twice the relative shot noise.
     expect(noisy("1/60 | iso 800 | wb 4000K") / noisy("1/15 | iso 200 | wb 4000K")).toBeGreaterThan(1.7);
@@ -113,7 +113,7 @@ describe("what is drawn on a picture", () => {
   };
 
   it.each([0.5, 2])("smooths a region's water over %d s as the law says", (seconds) => {
-    const { tauSeconds } = WATERS.swell;
+    const tauSeconds = memorySeconds("swell", {});
     const line = `${seconds}s | iso 50 | ${(Math.log2(seconds * 30) - 3).toFixed(2)} stops | wb 4000K`;
     const marks: OwnMarks = { ...NOTHING, regions: [{ kind: "water", water: "swell", outline: whole }] };
     const plan = planOf(line);
@@ -136,7 +136,7 @@ describe("what is drawn on a picture", () => {
     const marks: OwnMarks = { ...NOTHING, regions: [{ kind: "crowd", outline }] };
     const plan = planOf("15 x 1/15 every 4s | iso 200 | wb 4000K -> median");
     const crowded = { ...usualScene("emptied-place"), crowd: { occupancy: 0.1, dwellSeconds: 1 } };
-    const shown = taken(plan, ownStage(frame, camera.lens, plan, outlookOf(plan, crowded), marks));
+    const shown = taken(plan, ownStage(frame, camera.lens, plan, outlookOf(plan, crowded), marks, {}));
     const at = (x: number, y: number) => shown[3 * (y * WIDTH + x) + 1]!;
     expect(Math.abs(at(46, 40) - at(20, 40))).toBeLessThan(8);
     expect(Math.abs(at(70, 10) - at(20, 40))).toBeLessThan(4);
@@ -171,7 +171,7 @@ describe("what is drawn on a picture", () => {
     const aim = { latitudeDeg: 0, azimuthDeg: 90, tiltDeg: 0 };
     const marks: OwnMarks = { ...NOTHING, aim, regions: [{ kind: "sky", outline: whole }] };
     const plan = planOf("30 x 30s | iso 1600 | wb 4000K -> lighten");
-    const { passes } = ownStage(frame, camera.lens, plan, outlookOf(plan, facts), marks);
+    const { passes } = ownStage(frame, camera.lens, plan, outlookOf(plan, facts), marks, {});
     const [streak] = passes!(0, 300);
     const length = Math.hypot(streak!.x1 - streak!.x0, streak!.y1 - streak!.y0);
     const scale = camera.lens.widthPx / WIDTH;

@@ -1,5 +1,6 @@
+import type { OwnFigures } from "../assumed";
 import { type CapturePlan, periodAfter, shutterOf } from "../capture";
-import { WATERS, type WaterKind, waterContrast } from "../motion";
+import { memorySeconds, type WaterKind, waterContrast } from "../motion";
 import { type Lens, shownShare } from "../optics";
 import { meanWaterContrast, type Outlook } from "../outlook";
 import { LINEAR } from "../picture";
@@ -53,8 +54,9 @@ export function waterLeft(
   water: WaterKind,
   { shutterSeconds }: Pick<OwnFrame, "shutterSeconds">,
   plan: CapturePlan,
+  own: OwnFigures,
 ): number {
-  const { tauSeconds } = WATERS[water];
+  const tauSeconds = memorySeconds(water, own);
   const of = {
     frames: plan.frames,
     shutterSeconds: shutterOf(plan, 0).deliveredSeconds,
@@ -101,15 +103,23 @@ function viewOfFrame({ width, height }: OwnFrame, lens: Lens): View {
  * the plan leaves them, stars leave trails, and the drawn lamps pass.
  *
  * @param outlook Of the same plan, for what it leaves of water and people.
+ * @param own What the person has measured of how fast water forgets its pattern.
  */
-export function ownStage(frame: OwnFrame, lens: Lens, plan: CapturePlan, outlook: Outlook, marks: OwnMarks): Stage {
+export function ownStage(
+  frame: OwnFrame,
+  lens: Lens,
+  plan: CapturePlan,
+  outlook: Outlook,
+  marks: OwnMarks,
+  own: OwnFigures,
+): Stage {
   const view = viewOfFrame(frame, lens);
   const pixels = view.width * view.height;
   // The picture has its lens's corners already; a frame of it has them once.
   const shown = shownShare(plan, view);
   let light: Float32Array = Float32Array.from(lightOf(frame, lens), (each, at) => each / shown[Math.floor(at / 3)]!);
   for (const region of marks.regions) {
-    if (region.kind === "water") light = smoothed(light, view, region, waterLeft(region.water, frame, plan));
+    if (region.kind === "water") light = smoothed(light, view, region, waterLeft(region.water, frame, plan, own));
     else if (region.kind === "crowd") light = emptied(light, view, region, peopleLeft(outlook));
   }
   const skies = marks.regions.filter((region) => region.kind === "sky");

@@ -1,4 +1,4 @@
-import type { WaterKind } from "../motion";
+import { memorySeconds, type WaterKind } from "../motion";
 import { directionAt, type View } from "./camera";
 import { meetScene } from "./cast";
 import { FLOWS } from "./flows";
@@ -15,7 +15,13 @@ const KIND: WaterKind = "rapids";
 
 /** The foam of one exposure: its pattern's mean, cell by cell of a tile. */
 export const openFoam = (scene: PreparedScene, opensSeconds: number, shutterSeconds: number): Float32Array | null =>
-  scene.falls.length > 0 ? meanWaves(KIND, scene.seed + 5, opensSeconds, shutterSeconds) : null;
+  scene.falls.length > 0
+    ? meanWaves(
+        { kind: KIND, memorySeconds: memorySeconds(KIND, scene.figures), seed: scene.seed + 5 },
+        opensSeconds,
+        shutterSeconds,
+      )
+    : null;
 
 /** Adds to a band of still light what the foam of one exposure makes of falling water. */
 export function addFoam(

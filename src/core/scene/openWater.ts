@@ -216,4 +216,4 @@ export const openWater = (
   water: WaterLight | null,
   opensSeconds: number,
   shutterSeconds: number,
-): Float32Array | null => water && timeAtSlopes(water.kind, water.seed, opensSeconds, shutterSeconds, SLOPES, USUAL);
+): Float32Array | null => water && timeAtSlopes(water, opensSeconds, shutterSeconds, SLOPES, USUAL);

@@ -1,3 +1,4 @@
+import { ALL_ASSUMED } from "../assumed";
 import { blackBodyRgb } from "../light";
 import { DEG_PER_RAD } from "../units";
 import { meetStanding } from "./cast";
@@ -27,7 +28,7 @@ const SOLIDS: readonly Surface["kind"][] = ["block", "frustum", "ellipsoid", "di
 export function prepareScene(scene: Scene): PreparedScene {
   const known = preparedScenes.get(scene);
   if (known) return known;
-  const { seed, lampGain, skylightGain, shineGain, subject, visibilityMetres } = scene;
+  const { seed, figures = ALL_ASSUMED, lampGain, skylightGain, shineGain, subject, visibilityMetres } = scene;
   const { sees, ...shape } = shapeOf(scene);
   const lux = lampGain * scene.fillLux;
   const prepared: PreparedScene = {
@@ -47,6 +48,7 @@ export function prepareScene(scene: Scene): PreparedScene {
     subject,
     visibilityMetres,
     seed,
+    figures,
   };
   preparedScenes.set(scene, prepared);
   return prepared;

@@ -1,3 +1,4 @@
+import type { OwnFigures } from "../assumed";
 import type { Rgb } from "../light";
 import type { PreparedRidge } from "./hill";
 import type { LampField } from "./lampLight";
@@ -36,4 +37,6 @@ export interface PreparedScene {
   readonly subject: RegionName | null;
   readonly visibilityMetres: number;
   readonly seed: number;
+  /** What a person has measured of how fast water forgets its pattern. */
+  readonly figures: OwnFigures;
 }

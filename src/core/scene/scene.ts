@@ -1,3 +1,4 @@
+import type { OwnFigures } from "../assumed";
 import type { Rgb } from "../light";
 import type { WaterKind } from "../motion";
 
@@ -303,6 +304,8 @@ export interface Scene {
   readonly camera: SceneCamera;
   readonly sky: SceneSky;
   readonly surfaces: readonly Surface[];
+  /** What a person has measured of how fast its water forgets its pattern; as its kinds do where it is left out. */
+  readonly figures?: OwnFigures | undefined;
   /** The region that a shot's EV is said of; null where it is all that stands. */
   readonly subject: RegionName | null;
   readonly lamps: readonly StreetLamp[];

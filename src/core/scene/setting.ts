@@ -43,6 +43,7 @@ export function sceneForShot(placed: Scene, shot: Found, sky: ShotSky | null, le
     surfaces: set.surfaces.map((surface) => asFound(surface, shot)),
     traffic: [...set.traffic, ...walkers(place, shot)],
     focusMetres: shot.subjectM,
+    figures: shot.figures,
   };
 }
 

@@ -1,4 +1,4 @@
-import type { WaterKind } from "../motion";
+import { memorySeconds } from "../motion";
 import { directionAt, project, type View } from "./camera";
 import { meetScene } from "./cast";
 import { moonAsLamp } from "./moon";
@@ -9,13 +9,12 @@ import { castAway, fresnel, throughAir } from "./shade";
 import { COUNT, SLOPES, STEP, USUAL } from "./slopes";
 import type { SolidIndex } from "./solidIndex";
 import { newHit } from "./solids";
+import type { Waves } from "./waves";
 
 const hit = newHit();
 
 /** The light that water would mirror at each of its slopes, on a coarse grid of the picture. */
-export interface WaterLight {
-  readonly kind: WaterKind;
-  readonly seed: number;
+export interface WaterLight extends Waves {
   readonly heightMetres: number;
   /** Pixels between two columns or rows of the grid, and how many there are. */
   readonly stepPx: number;
@@ -141,6 +140,7 @@ export function gatherWaterLight(scene: PreparedScene, view: View, near: SolidIn
   for (let point = 0; point < columns * rows; point++) airOver(scene, view, stepPx, firstRowPx, columns, point, table);
   return {
     kind: water.waves,
+    memorySeconds: memorySeconds(water.waves, scene.figures),
     seed: scene.seed,
     heightMetres: water.heightMetres,
     stepPx,

@@ -1,5 +1,5 @@
 import { LastOnes } from "../lastOnes";
-import { WATERS, type WaterKind } from "../motion";
+import type { WaterKind } from "../motion";
 import { hashUnit } from "../random";
 
 /** Cells of a tile of waves, each way. */
@@ -136,20 +136,25 @@ function instantsOf(tauSeconds: number, seed: number, opens: number, shutterSeco
  */
 const SLOPES_KEEP = 1.6;
 
+/** Waves of a kind, how long they remember their pattern, and which of them. */
+export interface Waves {
+  readonly kind: WaterKind;
+  readonly memorySeconds: number;
+  readonly seed: number;
+}
+
 /**
  * How long an exposure's water has stood at each of the slopes, cell by cell of a tile: shares of the time that add up to 1.
  *
  * @param slopes Rising, in units of their root mean square; between two of them the time is shared.
  */
 export function timeAtSlopes(
-  kind: WaterKind,
-  seed: number,
+  { kind, memorySeconds: ownSeconds, seed }: Waves,
   opensSeconds: number,
   shutterSeconds: number,
   slopes: readonly number[],
   usual: readonly number[],
 ): Float32Array {
-  const ownSeconds = WATERS[kind].tauSeconds;
   const tauSeconds = SLOPES_KEEP * ownSeconds;
   const { times, patterns } = instantsOf(tauSeconds, seed, opensSeconds, shutterSeconds, ownSeconds);
   const count = slopes.length;
@@ -175,8 +180,11 @@ export function timeAtSlopes(
 }
 
 /** Mean over an exposure of the waves' height, cell by cell, of variance 1 in an instant. */
-export function meanWaves(kind: WaterKind, seed: number, opensSeconds: number, shutterSeconds: number): Float32Array {
-  const { tauSeconds } = WATERS[kind];
+export function meanWaves(
+  { kind, memorySeconds: tauSeconds, seed }: Waves,
+  opensSeconds: number,
+  shutterSeconds: number,
+): Float32Array {
   const { times, patterns } = instantsOf(tauSeconds, seed, opensSeconds, shutterSeconds, tauSeconds);
   const cells = TILE_CELLS * TILE_CELLS;
   const out = new Float32Array(cells);

@@ -15,6 +15,12 @@ export function shotRequest(
   const shape = shot.aim?.crop ?? WHOLE_SENSOR;
   const framedCamera = framed(camera, shape);
   const filterStops = filters.map(({ stops }) => stops);
-  const request: SolveRequest = { ...sceneOf(shot, plan), intent: shot.intent, camera: framedCamera, filterStops };
+  const request: SolveRequest = {
+    ...sceneOf(shot, plan),
+    figures: camera.figures,
+    intent: shot.intent,
+    camera: framedCamera,
+    filterStops,
+  };
   return { filters, shape, framedCamera, request };
 }

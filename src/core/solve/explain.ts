@@ -1,6 +1,7 @@
+import { assumedWord, figureOf } from "../assumed";
 import { groundOf, isOfStars, isoText, percent, pixels, type SolveRequest, stops } from "../intent";
 import { LAMP_CLASSES } from "../light";
-import { longestStarShutter } from "../motion";
+import { longestStarShutter, memorySeconds, SUPPORTS } from "../motion";
 import { METER_TO_CLIP_STOPS, type Outlook } from "../outlook";
 import { readableDuration, roughDuration } from "../recipe";
 import { lawOf } from "../stack";
@@ -30,6 +31,7 @@ function lightFigures(request: SolveRequest, { base, sky, noise, plan }: Outlook
   const white = base.stopsUnderWhite < 0;
   const before = plan.filterStops + request.camera.lossStops;
   const bracket = plan.recipe.bracketStops !== null;
+  const warmer = plan.darkCelsius - plan.sensorCelsius;
   const lifted =
     base.liftStops < LEAST_LIFT_STOPS
       ? ""
@@ -66,8 +68,7 @@ function lightFigures(request: SolveRequest, { base, sky, noise, plan }: Outlook
       value: white
         ? "none, it is white"
         : `${noise.midTone.toFixed(0)}, shadows ${noise.shadow.toFixed(noise.shadow < 10 ? 1 : 0)}`,
-      because:
-        "In mid-tones and three stops under them: shot, dark, reading and pattern noise of this sensor, after fusing. 20 is clean, 8 usable.",
+      because: `In mid-tones and three stops under them: shot, dark, reading and pattern noise of this sensor and the rounding of its file, after fusing.${warmer < 0.5 ? "" : ` A sensor that works is ${plain(warmer, 0)} °C warmer (assumed).`} 20 is clean, 8 usable.`,
       demands: ["noise", "clean", "surfaces-clip"],
     },
   ];
@@ -106,7 +107,7 @@ function trailFigures({ trails, plan }: Outlook): FigureWithoutTone[] {
 }
 
 /** What moves through the picture, and what it leaves. */
-function moverFigures({ mover, intent }: SolveRequest, o: Outlook): FigureWithoutTone[] {
+function moverFigures({ mover, intent, figures }: SolveRequest, o: Outlook): FigureWithoutTone[] {
   const drafts: FigureWithoutTone[] = [];
   if (mover && o.mover) {
     const whole = o.mover.leavesTheFrame
@@ -134,7 +135,7 @@ function moverFigures({ mover, intent }: SolveRequest, o: Outlook): FigureWithou
       id: "sweep",
       label: "Turn with it",
       value: `${o.sweep.degPerSecond.toFixed(0)}° a second`,
-      because: `The background streaks over ${percent(o.sweep.streakShare)} of the width; the subject is sharp to ${pixels(o.sweep.subjectPx)} if you keep its speed within 3 %.`,
+      because: `The background streaks over ${percent(o.sweep.streakShare)} of the width; the subject is sharp to ${pixels(o.sweep.subjectPx)} if you keep its speed within ${percent(figureOf(figures, "sweep-miss"))}${assumedWord(figures, "sweep-miss")}.`,
       demands: ["streaks", "swept", "speed", "followed"],
     });
   if (o.traffic)
@@ -149,15 +150,14 @@ function moverFigures({ mover, intent }: SolveRequest, o: Outlook): FigureWithou
 }
 
 /** Water, and people who pass. */
-function placeFigures(o: Outlook): FigureWithoutTone[] {
+function placeFigures({ water, figures }: SolveRequest, o: Outlook): FigureWithoutTone[] {
   const drafts: FigureWithoutTone[] = [];
-  if (o.water)
+  if (o.water && water !== null)
     drafts.push({
       id: "water",
       label: "Water pattern left",
       value: percent(o.water.contrastLeft),
-      because:
-        "From the time over which this water forgets its pattern. Texture keeps 30 to 65 %, silk less than 20 %.",
+      because: `From the ${readableDuration(memorySeconds(water, figures))} over which this water forgets its pattern${assumedWord(figures, water)}. Texture keeps 30 to 65 %, silk less than 20 %.`,
       demands: ["water"],
     });
   if (o.people?.veil != null)
@@ -240,12 +240,14 @@ function subjectFigures(request: SolveRequest, o: Outlook): FigureWithoutTone[] 
 
 function handlingFigures(request: SolveRequest, { softness, cost, plan }: Outlook): FigureWithoutTone[] {
   const { handPx, touchPx, gustPx, focusPx, alignmentPx, totalPx } = softness;
+  const { figures, support, ownSupport } = request;
+  const { touch, gust } = SUPPORTS[support];
   const parts = [
     ["hand", handPx],
-    ["press", touchPx],
-    ["gusts", gustPx],
+    [`press${touch === null ? "" : assumedWord(figures, touch)}`, touchPx],
+    [`gusts${gust === null || ownSupport !== null ? "" : assumedWord(figures, gust)}`, gustPx],
     ["focus", focusPx],
-    ["frames that are not aligned", alignmentPx],
+    [`frames that are not aligned${assumedWord(figures, "hand-wander")}`, alignmentPx],
   ] as const;
   const named = parts.filter(([, px]) => px >= 0.05).map(([name, px]) => `${name} ${pixels(px)}`);
   return [
@@ -267,7 +269,7 @@ function handlingFigures(request: SolveRequest, { softness, cost, plan }: Outloo
       id: "cost",
       label: "Storage and battery",
       value: `${Math.ceil(cost.megabytes)} MB, ${cost.batteryPercent < 0.05 ? "under 0.1" : cost.batteryPercent.toFixed(1)} %`,
-      because: "By the size of a frame of this kind, and what screen, sensor and writing take.",
+      because: `By the size of a frame of this kind, and what screen, sensor and writing take${assumedWord(figures, "battery-hour", "battery-frame")}.`,
       demands: ["storage", "battery"],
     },
   ];
@@ -279,7 +281,7 @@ export function explain(request: SolveRequest, { outlook, demands }: Judgement):
     ...lightFigures(request, outlook),
     ...trailFigures(outlook),
     ...moverFigures(request, outlook),
-    ...placeFigures(outlook),
+    ...placeFigures(request, outlook),
     ...subjectFigures(request, outlook),
     ...handlingFigures(request, outlook),
   ];

@@ -1,6 +1,6 @@
 import { frameMegabytes, framesOnBattery } from "../capture";
 import { intentOf, isOfStars, type RecipeShape, type SolveRequest } from "../intent";
-import { offeredDelaySeconds, settleDelaySeconds } from "../motion";
+import { offeredDelaySeconds, settleDelaySeconds, supportOf } from "../motion";
 import { hyperfocalMetres } from "../optics";
 import type { Focus, Recipe, WhiteBalance } from "../recipe";
 import type { StackMethod } from "../stack";
@@ -33,9 +33,10 @@ const STACK_OF: Record<RecipeShape, StackMethod | null> = {
 };
 
 /** The delay that lets a press die away: from what the phone offers, or its longest where none is long enough. */
-export function delayFor({ intent, camera, support, ownSupport, release }: SolveRequest): number | null {
+export function delayFor(request: SolveRequest): number | null {
+  const { intent, camera, release } = request;
   if (release === "remote" || intentOf(intent).release === "at-once") return null;
-  const offered = offeredDelaySeconds(camera.delaysSeconds, settleDelaySeconds(support, ownSupport));
+  const offered = offeredDelaySeconds(camera.delaysSeconds, settleDelaySeconds(supportOf(request)));
   const delay = offered ?? Math.max(0, ...camera.delaysSeconds);
   return delay > 0 ? delay : null;
 }
@@ -48,12 +49,12 @@ function periodFor({ camera, crowd }: SolveRequest, shape: RecipeShape, shutterS
 
 /** How many frames of a shape the time there is, the battery and the storage leave room for; one at least. */
 export function framesThatFit(request: SolveRequest, shape: RecipeShape, shutterSeconds: number): number {
-  const { windowSeconds, batteryPercent, freeMegabytes, schools, camera } = request;
+  const { windowSeconds, batteryPercent, freeMegabytes, schools, camera, figures } = request;
   const period = periodFor(request, shape, shutterSeconds) ?? shutterSeconds + camera.writeSeconds;
   const before = (delayFor(request) ?? 0) + camera.shutterLagSeconds;
   // The pause after the last frame is not waited for.
   const inTime = Math.floor((windowSeconds - before - shutterSeconds) / period) + 1;
-  const onBattery = framesOnBattery(batteryPercent, period, before + shutterSeconds - period);
+  const onBattery = framesOnBattery(batteryPercent, period, before + shutterSeconds - period, figures);
   const inStorage = Math.floor(freeMegabytes / frameMegabytes(schools.files, camera.lens));
   return Math.max(1, Math.min(inTime, onBattery, inStorage, MOST_FRAMES));
 }

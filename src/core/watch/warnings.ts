@@ -285,7 +285,7 @@ function ahead({ planned, frames }: WatchedRun): { readonly count: number; reado
 function battery(run: WatchedRun): MaybeWarning {
   const { count, seconds } = ahead(run);
   if (!run.phone || count === 0) return null;
-  const needs = COLD_FACTOR * batteryUsedPercent(count, seconds);
+  const needs = COLD_FACTOR * batteryUsedPercent(count, seconds, run.plan.figures);
   const has = run.phone.batteryPercent - BATTERY_LEFT_PERCENT;
   if (has >= needs) return null;
   const lasts = Math.max(0, Math.floor((count * has) / needs));

@@ -1,3 +1,4 @@
+import { ALL_ASSUMED } from "@/core/assumed";
 import { batteryUsedPercent, warmedBy } from "@/core/capture";
 
 const FULL_PERCENT = 100;
@@ -34,7 +35,7 @@ export class PhoneBody {
   /** A frame was taken: so long from the one before, and open for that share of it. */
   took(seconds: number, duty: number): void {
     this.aboveAirCelsius = warmedBy(this.aboveAirCelsius, seconds, duty);
-    this.batteryPercent = Math.max(0, this.batteryPercent - batteryUsedPercent(1, seconds));
+    this.batteryPercent = Math.max(0, this.batteryPercent - batteryUsedPercent(1, seconds, ALL_ASSUMED));
     this.restedAtMs = Date.now();
   }
 

@@ -1,9 +1,9 @@
 import { z } from "zod";
 import { lens, phoneProfile, shotCamera } from "@/contracts/phone";
 import { sceneFile } from "@/contracts/sceneFile";
+import { ASSUMPTION_IDS } from "@/core/assumed";
 import { type Camera, chosenCamera } from "@/core/camera";
 import { HELD_STILL } from "@/core/flaws";
-import { SUPPORT_KINDS } from "@/core/motion";
 import { sceneNamed } from "@/core/scene";
 import type { PhoneStage } from "./standIn";
 
@@ -19,6 +19,7 @@ const camera = phoneProfile.omit({ lenses: true }).extend({
   bareFocalLengthMm: z.number().positive(),
   widthsPx: z.array(z.int().positive()).min(1).max(20),
   choice: shotCamera,
+  figures: z.partialRecord(z.enum(ASSUMPTION_IDS), z.number()),
 });
 
 /** Where a stand-in stands and which camera of the kit it is. A real phone has no need of it: the protocol has no such address. */
@@ -29,8 +30,11 @@ export const stageRequest = z.strictObject({
   /** What holds it, who touches it, and what blows; nothing moves it where that is left out. */
   hold: z
     .strictObject({
-      support: z.enum(SUPPORT_KINDS),
-      ownSupport: z.object({ settleSeconds: z.number().min(0), gustPxPerMps: z.number().min(0) }).nullable(),
+      support: z.strictObject({
+        settleSeconds: z.number().min(0),
+        touchPx: z.number().min(0),
+        gustPxPerMps: z.number().min(0),
+      }),
       isTouched: z.boolean(),
       gustMps: z.number().min(0).max(100),
     })

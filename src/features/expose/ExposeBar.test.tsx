@@ -12,6 +12,7 @@ const kit: KitReply = {
   phones: [],
   clipOns: [],
   supports: [],
+  figures: [],
   filters: [
     { id: crypto.randomUUID(), name: "Eight", notation: "factor", value: 8 },
     { id: crypto.randomUUID(), name: "Also eight", notation: "stops", value: 3 },

@@ -38,6 +38,7 @@ const request: SolveRequest = {
     lossStops: 0,
     vignettingStops: 0,
     bareFocalLengthMm: GENERIC_MAIN_LENS.focalLengthMm,
+    figures: {},
   },
 };
 const box = fieldBox(940, 520, 2);

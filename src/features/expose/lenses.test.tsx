@@ -8,7 +8,7 @@ import { show } from "@/ui/testing/show";
 import { LensTable } from "./LensTable";
 import { comparedFields, lensChoices } from "./lensChoices";
 
-const kit: KitReply = { phones: [], filters: [], clipOns: [], supports: [] };
+const kit: KitReply = { phones: [], filters: [], clipOns: [], supports: [], figures: [] };
 const camera = chosenCamera(kit, null);
 const request = { ...usualScene("still-view"), intent: "still-view" as const, camera, filterStops: [] };
 const fieldsOf = (line: string) => comparedFields(request, parseRecipe(line).recipe, kit, camera);

@@ -27,12 +27,13 @@ export function KitFile({ kit }: { readonly kit: KitReply }) {
       return notice({ tone: "wrong", text: `${given.name}: ${where}: ${issue?.message} Your kit is as it was.` });
     }
     take(checked.data);
-    const { phones, filters, clipOns, supports } = checked.data;
+    const { phones, filters, clipOns, supports, figures } = checked.data;
     const what = [
       counted(phones.length, "phone"),
       counted(filters.length, "filter"),
       counted(clipOns.length, "clip-on"),
       counted(supports.length, "support"),
+      ...(figures.length > 0 ? [counted(figures.length, "measured figure")] : []),
     ];
     notice({ tone: "said", text: `${what.join(", ")} from ${given.name}.` });
   };

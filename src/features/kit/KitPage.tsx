@@ -7,6 +7,7 @@ import { phoneRequest } from "@/contracts/kit";
 import { GENERIC_PHONE } from "@/core/camera";
 import { useKit } from "@/features/api/queries";
 import { Action } from "@/ui/Action";
+import { AssumedFigures } from "./AssumedFigures";
 import { KitFile } from "./KitFile";
 import { PhoneForm } from "./PhoneForm";
 import { SmallKit } from "./SmallKit";
@@ -40,6 +41,7 @@ export function KitPage() {
           Kit
         </Box>
         <SmallKit kit={kit} />
+        <AssumedFigures figures={kit.figures} />
         <KitFile kit={kit} />
       </Box>
       <Box px={{ base: "24px", md: "32px" }} py="20px">

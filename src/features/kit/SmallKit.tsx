@@ -4,7 +4,7 @@ import { z } from "zod";
 import { clipOnRequest, filterRequest, type KitReply, supportRequest } from "@/contracts/kit";
 import { typed } from "@/contracts/typed";
 import { filterStops } from "@/core/light";
-import { SUPPORT_KINDS, SUPPORTS } from "@/core/motion";
+import { SUPPORT_KINDS, SUPPORTS, usualSupport } from "@/core/motion";
 import { parseRecipe } from "@/core/recipe";
 import { signed } from "@/core/words";
 import { type ItemField, ItemList } from "./ItemList";
@@ -92,7 +92,7 @@ export function SmallKit({ kit }: { readonly kit: KitReply }) {
         fields={[
           { key: "kind", label: "Kind", placeholder: "", usual: "tripod", choices: SUPPORT_NAMES },
           number("settleSeconds", "Settling, s", String(SUPPORTS.tripod.settleSeconds)),
-          number("gustPxPerMps", "Sway, px per m/s", String(SUPPORTS.tripod.gustPxPerMps)),
+          number("gustPxPerMps", "Sway, px per m/s", String(usualSupport("tripod").gustPxPerMps)),
         ]}
         figures={({ kind, settleSeconds, gustPxPerMps }) =>
           `${SUPPORTS[kind].name}, ${settleSeconds} s, ${gustPxPerMps} px`

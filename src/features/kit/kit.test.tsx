@@ -5,6 +5,7 @@ import { completedProfile } from "@/contracts/olderPhone";
 import { GENERIC_PHONE, type PhoneProfile } from "@/core/camera";
 import { sendJson } from "@/features/api/client";
 import { giveFile, settled, show } from "@/ui/testing/show";
+import { AssumedFigures } from "./AssumedFigures";
 import { KitFile } from "./KitFile";
 import { PhoneForm } from "./PhoneForm";
 import { durationsIn, measuredShuttersIn, numbersIn } from "./readList";
@@ -19,6 +20,7 @@ const kit: KitReply = {
   filters: [{ id: id(), name: "Eight", notation: "factor", value: 8 }],
   clipOns: [{ id: id(), name: "Tele", focalFactor: 2, lossStops: 0.3, vignettingStops: 1.2 }],
   supports: [{ id: id(), name: "Shoe", kind: "tripod", settleSeconds: 0.2, gustPxPerMps: 0.02 }],
+  figures: [{ id: id(), name: "battery-hour", value: 9 }],
 };
 const fill = (label: string, text: string) =>
   fireEvent.change(screen.getByLabelText(label), { target: { value: text } });
@@ -204,14 +206,16 @@ describe("a kit's file", () => {
     await giveFile("Kit file", file);
   };
 
-  it("brings all four lists and says how many of each", async () => {
-    const { phones, filters, clipOns, supports } = kit;
-    const lists = { phones, filters, clipOns, supports };
+  it("brings all lists and says how many of each", async () => {
+    const { phones, filters, clipOns, supports, figures } = kit;
+    const lists = { phones, filters, clipOns, supports, figures };
     const bare = Object.fromEntries(
       Object.entries(lists).map(([list, items]) => [list, items.map(({ id: _, ...item }) => item)]),
     );
     await give(JSON.stringify(bare));
-    expect(await screen.findByText("0 phones, 1 filter, 1 clip-on, 1 support from mine.json.")).toBeTruthy();
+    expect(
+      await screen.findByText("0 phones, 1 filter, 1 clip-on, 1 support, 1 measured figure from mine.json."),
+    ).toBeTruthy();
     expect(sent.mock.lastCall?.slice(0, 3)).toEqual(["POST", "/api/kit", bare]);
   });
 
@@ -226,6 +230,43 @@ describe("a kit's file", () => {
     await give(text);
     expect(await screen.findByText(said)).toBeTruthy();
     expect(sent).not.toHaveBeenCalled();
+  });
+});
+
+describe("assumed figures", () => {
+  const figure = (label: string) => screen.getByLabelText<HTMLInputElement>(label);
+  const type = (label: string, text: string) => {
+    fireEvent.change(figure(label), { target: { value: text } });
+    fireEvent.blur(figure(label));
+  };
+
+  it("say what is assumed and what was measured; one is typed, changed, and given back", async () => {
+    show(<AssumedFigures figures={kit.figures} />);
+    const water = "Memory of small waves, s";
+    expect(figure(water)).toMatchObject({ value: "", placeholder: "0.1" });
+    expect(screen.getByText("Measured; 14 is assumed.")).toBeTruthy();
+    type(water, "0.17");
+    const body = { name: "chop", value: 0.17 };
+    await waitFor(() => expect(sent.mock.lastCall?.slice(0, 3)).toEqual(["PUT", "/api/kit/figures", body]));
+    const battery = "Battery, screen on, % an hour";
+    type(battery, "11");
+    const changed = { name: "battery-hour", value: 11, was: { name: "battery-hour", value: 9 } };
+    await waitFor(() => expect(sent.mock.lastCall?.[2]).toEqual(changed));
+    type(battery, "");
+    const [own] = kit.figures;
+    await waitFor(() => expect(sent.mock.lastCall?.slice(0, 2)).toEqual(["DELETE", `/api/kit/figures/${own!.id}`]));
+  });
+
+  it("refuse what nobody measures, say between what it lies, and keep the text", async () => {
+    show(<AssumedFigures figures={[]} />);
+    for (const text of ["200", "-1", "much"]) {
+      type("Battery, screen on, % an hour", text);
+      expect((await screen.findByRole("alert")).textContent).toMatch(/goes from 0 to 100 % an hour|Write a number/);
+      expect(figure("Battery, screen on, % an hour").value).toBe(text);
+    }
+    expect(sent).not.toHaveBeenCalled();
+    // Nothing of the simulated phone alone is asked for.
+    expect(screen.queryByLabelText(/flash/)).toBeNull();
   });
 });
 

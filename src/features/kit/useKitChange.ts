@@ -1,6 +1,7 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { KIT_ITEMS, type KitItem, type KitList, type KitReply } from "@/contracts/kit";
 import { doneReply } from "@/contracts/replies";
+import { ASSUMED, type AssumptionId } from "@/core/assumed";
 import { errorText, sendJson } from "@/features/api/client";
 import { shownIn, useChange } from "@/features/api/useChange";
 import { notice } from "@/ui/Notice";
@@ -30,6 +31,10 @@ const draftOf = <List extends KitList>(list: List) => ({
   ],
 });
 
+/** What an item is called where it is spoken of. */
+const spoken = <List extends KitList>(list: List, { name }: KitItem<List>): string =>
+  list === "figures" ? ASSUMED[name as AssumptionId].name : name;
+
 /** What can be done to the kit; each change says what it did. */
 export function useKitChange(): KitChange {
   const client = useQueryClient();
@@ -40,14 +45,14 @@ export function useKitChange(): KitChange {
     onError: (error) => notice({ tone: "wrong", text: errorText(error) }),
   });
   return {
-    save: (list, item, was) => void change(draftOf(list), { part: item, was, said: `${item.name} is saved.` }),
+    save: (list, item, was) => void change(draftOf(list), { part: item, was, said: `${spoken(list, item)} is saved.` }),
     remove: (list, item) => {
       mutate({ method: "DELETE", url: `/api/kit/${list}/${item.id}` });
       const { id: _, ...before } = item;
       const again = KIT_ITEMS[list].parse(before) as KitItem<typeof list>;
       notice({
         tone: "said",
-        text: `${item.name} is out of the kit.`,
+        text: list === "figures" ? `${spoken(list, item)} is as assumed.` : `${item.name} is out of the kit.`,
         undo: () => void change(draftOf(list), { part: again }),
       });
     },

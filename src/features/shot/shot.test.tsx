@@ -29,6 +29,7 @@ const kit: KitReply = {
   ],
   clipOns: [{ id: id(), name: "Tele", focalFactor: 2, lossStops: 0, vignettingStops: 1 }],
   supports: [],
+  figures: [],
 };
 
 describe("the bar of the camera", () => {
@@ -62,7 +63,7 @@ describe("the bar of the camera", () => {
   });
 
   it("stands for the generic phone while the kit is empty", () => {
-    bar(null, { phones: [], filters: [], clipOns: [], supports: [] });
+    bar(null, { phones: [], filters: [], clipOns: [], supports: [], figures: [] });
     expect(screen.queryByLabelText("Phone")).toBeNull();
     expect(within(screen.getByLabelText("Lens")).getAllByRole("option")).toHaveLength(profile.lenses.length);
   });

@@ -1,3 +1,4 @@
+import { assumedWord, figureOf } from "../../assumed";
 import type { Demand } from "../demand";
 import { percent, pixels, stops, time } from "../phrases";
 import type { SolveRequest } from "../request";
@@ -59,7 +60,7 @@ export function frozenDemands(): Demand[] {
 }
 
 /** A sharp subject before a streaked background. */
-export function sweepDemands(): Demand[] {
+export function sweepDemands({ figures }: SolveRequest): Demand[] {
   const streaks: Demand = {
     id: "streaks",
     quiet: true,
@@ -85,10 +86,10 @@ export function sweepDemands(): Demand[] {
     hard: true,
     least: LEAST,
     most: 2 * SWEPT_PX,
-    source: "A practised hand keeps the speed of what it follows within three hundredths.",
+    source: `How well a hand keeps the speed of what it follows${assumedWord(figures, "sweep-miss")}.`,
     read: (o) => o.sweep?.subjectPx ?? null,
     said: (value, _, met) =>
-      `The subject is sharp to ${pixels(value)} if your turn keeps its speed within 3 %${met ? "" : ": too soft"}.`,
+      `The subject is sharp to ${pixels(value)} if your turn keeps its speed within ${percent(figureOf(figures, "sweep-miss"))}${met ? "" : ": too soft"}.`,
     edge: {
       axis: "shutter",
       name: (seconds) => `you keep up to ${time(seconds)}`,

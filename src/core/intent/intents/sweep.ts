@@ -36,7 +36,7 @@ export const sweep = {
   demands: (request) => [
     ...surfaceDemands(request, ground(request.sceneEv), "soft"),
     ...skyDemand(request, false),
-    ...sweepDemands(),
+    ...sweepDemands(request),
     ...acrossDemand(request),
     ...noiseDemands(),
     ...roomDemands(request),

@@ -15,6 +15,7 @@ export const plainCamera: CaptureCamera = {
   lossStops: 0,
   vignettingStops: 0,
   bareFocalLengthMm: GENERIC_MAIN_LENS.focalLengthMm,
+  figures: {},
 };
 
 /** A lit place in which nothing moves. */

@@ -16,6 +16,7 @@ export const testCamera: SolveCamera = {
   lossStops: 0,
   vignettingStops: 0,
   bareFocalLengthMm: GENERIC_MAIN_LENS.focalLengthMm,
+  figures: {},
 };
 
 /** A lit street on a tripod in which nothing moves. */
