@@ -12,7 +12,7 @@ export interface Assumption {
   readonly within: readonly [least: number, most: number];
 }
 
-const BY_A_SUPPORT =
+const BY_PRESSES =
   "Take frames after a press with 0 and 2 s of delay, and read the blur at 1:1; or enter a support of your own.";
 
 /** All of them. Touch and gusts are pixels of the usual main camera (6.4 mm, 2.4 µm): shake is an angle. */
@@ -22,7 +22,7 @@ export const ASSUMED = {
     unit: "px",
     name: "A press on a tripod",
     because: "How far a finger moves the picture at first. Decides the delay.",
-    measure: BY_A_SUPPORT,
+    measure: BY_PRESSES,
     within: [0, 500],
   },
   "touch-stand": {
@@ -30,7 +30,7 @@ export const ASSUMED = {
     unit: "px",
     name: "A press on a light stand",
     because: "How far a finger moves the picture at first. Decides the delay.",
-    measure: BY_A_SUPPORT,
+    measure: BY_PRESSES,
     within: [0, 500],
   },
   "touch-stick": {
@@ -38,7 +38,7 @@ export const ASSUMED = {
     unit: "px",
     name: "A press on a stick",
     because: "How far a finger moves the picture at first. Decides the delay.",
-    measure: BY_A_SUPPORT,
+    measure: BY_PRESSES,
     within: [0, 500],
   },
   "gust-tripod": {

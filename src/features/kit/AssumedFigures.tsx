@@ -73,7 +73,7 @@ function FigureRow({ id, own }: { readonly id: AssumptionId; readonly own: Figur
 /** Figures that decide something and have no published source: each is assumed until its owner has measured it. */
 export function AssumedFigures({ figures }: { readonly figures: readonly Figure[] }) {
   return (
-    <Box as="section" aria-label="Assumed figures" mb="28px">
+    <Box as="section" aria-label="Assumed figures" mt="44px" mb="28px">
       <Box as="h2" fontSize="title" fontWeight={600}>
         Assumed figures
       </Box>
@@ -81,11 +81,11 @@ export function AssumedFigures({ figures }: { readonly figures: readonly Figure[
         Nobody has published these. Put in what you have measured, and everything goes by that; empty a field to go
         back.
       </Box>
-      <Box as="ul" listStyleType="none">
+      <Grid as="ul" listStyleType="none" templateColumns={{ base: "1fr", xl: "1fr 1fr" }} columnGap="36px">
         {ASSUMPTION_IDS.map((id) => (
           <FigureRow key={id} id={id} own={figures.find(({ name }) => name === id)} />
         ))}
-      </Box>
+      </Grid>
     </Box>
   );
 }

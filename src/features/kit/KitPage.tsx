@@ -41,7 +41,6 @@ export function KitPage() {
           Kit
         </Box>
         <SmallKit kit={kit} />
-        <AssumedFigures figures={kit.figures} />
         <KitFile kit={kit} />
       </Box>
       <Box px={{ base: "24px", md: "32px" }} py="20px">
@@ -96,6 +95,7 @@ export function KitPage() {
             have measured.
           </Box>
         )}
+        <AssumedFigures figures={kit.figures} />
       </Box>
     </Grid>
   );
