@@ -5,6 +5,7 @@ import { usualSupport } from "../motion";
 import { parseRecipe } from "../recipe";
 import { partOf, sceneNamed, setPart, simulateFrame, viewOf } from "../scene";
 import { edgeWidths, sharpnessOf } from "./edgeWidths";
+import { lumaOf } from "./luma";
 
 const [WIDTH, HEIGHT] = [240, 144];
 
@@ -27,7 +28,7 @@ const line = (dx: number, dy: number) =>
 test("edges are as wide as light was moved across them, and no wider the other way", () => {
   for (const length of [6, 14, 24]) {
     const widths = Object.fromEntries(
-      edgeWidths(discs(line(length, 0))).map(({ directionDeg, px }) => [directionDeg, px]),
+      edgeWidths(lumaOf(discs(line(length, 0)))).map(({ directionDeg, px }) => [directionDeg, px]),
     );
     expect(Math.abs(widths[0]! - length)).toBeLessThan(0.25 * length);
     // Round edges that are drawn along themselves soften a little too.
@@ -36,21 +37,22 @@ test("edges are as wide as light was moved across them, and no wider the other w
 });
 
 test("a shake is told with its direction; a sharp picture and one out of focus have none", () => {
-  expect(sharpnessOf(discs([[0, 0]]))).toMatchObject({ shake: null });
-  expect(sharpnessOf(discs([[0, 0]]))!.px).toBeLessThan(2.5);
-  expect(sharpnessOf(discs(line(0, 12)))!.shake).toMatchObject({ directionDeg: 90 });
+  expect(sharpnessOf(lumaOf(discs([[0, 0]])))).toMatchObject({ shake: null });
+  expect(sharpnessOf(lumaOf(discs([[0, 0]])))!.px).toBeLessThan(2.5);
+  expect(sharpnessOf(lumaOf(discs(line(0, 12))))!.shake).toMatchObject({ directionDeg: 90 });
   // Up to the right: rows run downwards.
-  expect(sharpnessOf(discs(line(9, -9)))!.shake).toMatchObject({ directionDeg: 45 });
-  expect(sharpnessOf(discs(line(9, 9)))!.shake).toMatchObject({ directionDeg: 135 });
+  expect(sharpnessOf(lumaOf(discs(line(9, -9))))!.shake).toMatchObject({ directionDeg: 45 });
+  expect(sharpnessOf(lumaOf(discs(line(9, 9))))!.shake).toMatchObject({ directionDeg: 135 });
   const round = Array.from({ length: 24 }, (_, at) => [5 * Math.cos(at / 3.8), 5 * Math.sin(at / 3.8)] as const);
-  const blurred = sharpnessOf(discs(round))!;
+  const blurred = sharpnessOf(lumaOf(discs(round)))!;
   expect(blurred.shake).toBeNull();
   expect(blurred.px).toBeGreaterThan(5);
 });
 
 test("what has no edges tells nothing, and what is no picture is refused", () => {
-  expect(sharpnessOf({ width: 40, height: 40, samples: new Uint8Array(4800).fill(90) })).toBeNull();
-  expect(() => edgeWidths({ width: 4, height: 4, samples: new Uint8Array(5) })).toThrow(RangeError);
+  expect(sharpnessOf(lumaOf({ width: 40, height: 40, samples: new Uint8Array(4800).fill(90) }))).toBeNull();
+  expect(() => lumaOf({ width: 4, height: 4, samples: new Uint8Array(5) })).toThrow(RangeError);
+  expect(() => edgeWidths({ width: 4, height: 4, luma: new Uint8Array(5) })).toThrow(RangeError);
 });
 
 test("a touched phone's frame is told from one whose delay let it come to rest", () => {
@@ -64,7 +66,7 @@ test("a touched phone's frame is told from one whose delay let it come to rest",
     const hold = { ...HELD_STILL, support: usualSupport("stick"), isTouched: true };
     const flawed = flawedFrame(plan, frame!, AS_IT_SHOULD_BE, hold, camera.isoLadder, view.pitchUm);
     const shot = simulateFrame(stage, flawed.plan, flawed.frame, flawed.flaws);
-    return sharpnessOf({ ...shot, samples: shot.data })!;
+    return sharpnessOf(lumaOf({ ...shot, samples: shot.data }))!;
   };
   const [rested, touched] = [taken("1 x 1s | iso 50 | delay 10s"), taken("1 x 1s | iso 50")];
   expect(rested.shake).toBeNull();

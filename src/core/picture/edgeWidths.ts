@@ -1,4 +1,4 @@
-import type { MeteredPicture } from "./metering";
+import type { LumaPicture } from "./luma";
 
 /** Directions in which edges are looked across: their steps, pixels to the right and down. */
 const DIRECTIONS = [
@@ -15,8 +15,9 @@ const LEAST_RISE = 60;
 const DIP = 5;
 /** Wider edges than this are shades, pixels to either side. */
 const MOST_REACH = 64;
-/** Every other row and column is looked at: edges are longer than that. */
+/** Every other row and column is looked at, and fewer of large pictures: edges are longer than that. */
 const EVERY = 2;
+const MOST_PLACES = 4e5;
 /** Fewer edges than this tell nothing of a direction. */
 const LEAST_EDGES = 60;
 /** Of a picture's edges some lie in haze, shade or out of focus; the sharpest fifth says how sharp it is. */
@@ -29,14 +30,6 @@ export interface EdgeWidth {
   /** Counterclockwise from the picture's right, 0 to 180. */
   readonly directionDeg: number;
   readonly px: number;
-}
-
-function lumaOf({ width, height, samples }: MeteredPicture): Uint8Array {
-  const luma = new Uint8Array(width * height);
-  // Rec. 709 weights of encoded values, in 256ths.
-  for (let at = 0, from = 0; at < luma.length; at++, from += 3)
-    luma[at] = (54 * samples[from]! + 183 * samples[from + 1]! + 19 * samples[from + 2]!) >> 8;
-  return luma;
 }
 
 /** How many steps of `step` a rise goes on from a pixel, at most `most`. */
@@ -88,18 +81,17 @@ function widthAcross(
  * @see Marziliano et al., "A no-reference perceptual blur metric", ICIP (2002), for widths of edges as a measure of blur.
  * @throws RangeError when the samples are not width times height pixels.
  */
-export function edgeWidths(picture: MeteredPicture): EdgeWidth[] {
-  const { width, height, samples } = picture;
-  if (samples.length !== 3 * width * height || samples.length === 0)
-    throw new RangeError(`${samples.length} samples are not ${width} x ${height} pixels`);
-  const luma = lumaOf(picture);
+export function edgeWidths({ width, height, luma }: LumaPicture): EdgeWidth[] {
+  if (luma.length !== width * height || luma.length === 0)
+    throw new RangeError(`${luma.length} samples are not ${width} x ${height} pixels`);
+  const every = Math.max(EVERY, Math.round(Math.sqrt((width * height) / MOST_PLACES)));
   return DIRECTIONS.flatMap(({ dx, dy, deg }) => {
     const step = dy * width + dx;
     const across = dx * width - dy;
     const length = Math.hypot(dx, dy);
     const widths: number[] = [];
-    for (let y = 2; y < height - 2; y += EVERY) {
-      for (let x = 2; x < width - 2; x += EVERY) {
+    for (let y = 2; y < height - 2; y += every) {
+      for (let x = 2; x < width - 2; x += every) {
         const at = y * width + x;
         const slope = luma[at + step]! - luma[at - step]!;
         const steep = Math.abs(slope);
@@ -141,7 +133,7 @@ const UNSHAKEN_TIMES = 1.3;
 const QUARTER_TURN_DEG = 90;
 
 /** How sharp a picture is; null where it has too few edges to tell. A shake widens edges one way and leaves those across it. */
-export function sharpnessOf(picture: MeteredPicture): Sharpness | null {
+export function sharpnessOf(picture: LumaPicture): Sharpness | null {
   const widths = edgeWidths(picture).sort((one, other) => one.px - other.px);
   const [sharpest] = widths;
   const widest = widths.at(-1);

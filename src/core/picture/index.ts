@@ -2,6 +2,7 @@ export { type EdgeWidth, edgeWidths, type Sharpness, sharpnessOf } from "./edgeW
 export { JPEG_VARIANCE, ROUNDING_VARIANCE } from "./fileRounding";
 export { type FrameGroup, type FrameSettings, groupBySettings, inTakenOrder } from "./groups";
 export { LINEAR } from "./linearBytes";
+export { type LumaPicture, lumaOf } from "./luma";
 export { exposureErrors, type MeteredPicture, type MeteringMode } from "./metering";
 export {
   halvedPixels,

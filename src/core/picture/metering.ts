@@ -13,6 +13,8 @@ const CENTRE_REACH = 0.45;
 const SPOT_REACH = 0.18;
 const ZONES_ACROSS = 8;
 const ZONES_DOWN = 6;
+/** Of larger pictures every so-manieth row and column is read: no meter of a phone sees as many pixels. */
+const MOST_READ = 8e5;
 /** Share of the zones left out at either end, so that neither a lamp nor a black corner decides. */
 const TRIMMED = 0.1;
 
@@ -47,27 +49,32 @@ export function exposureErrors({ width, height, samples }: MeteredPicture): Read
   const zoneSums = new Float64Array(zones);
   const zoneCounts = new Float64Array(zones);
   const perSquare = -1 / (CENTRE_REACH ** 2 * ((width / 2) ** 2 + (height / 2) ** 2));
+  const step = Math.max(1, Math.floor(Math.sqrt((width * height) / MOST_READ)));
+  // The weight of a pixel is that of its column times that of its row.
+  const across = Float64Array.from({ length: width }, (_, x) => Math.exp(perSquare * (x + 0.5 - width / 2) ** 2));
+  const zoneOf = Uint8Array.from({ length: width }, (_, x) => Math.floor((x * ZONES_ACROSS) / width));
   const spotSquare = Math.max(1, (SPOT_REACH * Math.min(width, height)) / 2) ** 2;
   let centreSum = 0;
   let centreWeight = 0;
   let spotSum = 0;
   let spotCount = 0;
-  for (let y = 0; y < height; y++) {
+  for (let y = 0; y < height; y += step) {
     const down = (y + 0.5 - height / 2) ** 2;
+    const rowWeight = Math.exp(perSquare * down);
     const zoneRow = ZONES_ACROSS * Math.floor((y * ZONES_DOWN) / height);
-    for (let x = 0; x < width; x++) {
+    for (let x = 0; x < width; x += step) {
       const at = 3 * (y * width + x);
       const light =
         0.2126 * LINEAR[samples[at]!]! + 0.7152 * LINEAR[samples[at + 1]!]! + 0.0722 * LINEAR[samples[at + 2]!]!;
       const square = down + (x + 0.5 - width / 2) ** 2;
-      const weight = Math.exp(perSquare * square);
+      const weight = rowWeight * across[x]!;
       centreSum += weight * light;
       centreWeight += weight;
       if (square <= spotSquare) {
         spotSum += light;
         spotCount++;
       }
-      const zone = zoneRow + Math.floor((x * ZONES_ACROSS) / width);
+      const zone = zoneRow + zoneOf[x]!;
       zoneSums[zone] = zoneSums[zone]! + light;
       zoneCounts[zone] = zoneCounts[zone]! + 1;
     }

@@ -65,18 +65,20 @@ export function clipMarks(red: number, green: number, blue: number): number {
  */
 export function clippedShares(samples: Samples): ClippedShares {
   const pixels = pixelsIn(samples);
+  // Codes that a screen shows as its highest and as its lowest.
   const codes = screenCodes(samples);
+  const [white, black] = [codes.indexOf(255), codes.lastIndexOf(0)];
   let clippedAny = 0;
   let clippedAll = 0;
   let crushedAll = 0;
   for (let index = 0; index < samples.length; index += 3) {
-    const red = codes[samples[index]!]!;
-    const green = codes[samples[index + 1]!]!;
-    const blue = codes[samples[index + 2]!]!;
-    if (red === 255 || green === 255 || blue === 255) {
+    const red = samples[index]!;
+    const green = samples[index + 1]!;
+    const blue = samples[index + 2]!;
+    if (red >= white || green >= white || blue >= white) {
       clippedAny++;
-      if (red === 255 && green === 255 && blue === 255) clippedAll++;
-    } else if (red === 0 && green === 0 && blue === 0) crushedAll++;
+      if (red >= white && green >= white && blue >= white) clippedAll++;
+    } else if (red <= black && green <= black && blue <= black) crushedAll++;
   }
   return { clippedAny: clippedAny / pixels, clippedAll: clippedAll / pixels, crushedAll: crushedAll / pixels };
 }

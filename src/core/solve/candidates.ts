@@ -153,8 +153,9 @@ function isosAround(request: SolveRequest, isoLadder: readonly number[], atLowes
   const keeps = lowest * 2 ** (METER_TO_CLIP_STOPS - highlightStops - atLowest);
   const kept = Math.min(at, Math.max(0, rungsUnder(isoLadder, keeps) - 1));
   const draws = lamps.length > 0 && mover !== null && wanted <= lowest * 2 ** LIFTED_FOR_TRAILS;
-  // Many frames need no higher ISO than the lowest where that is near enough.
-  const near = at <= 1 ? [0] : [at - 1, at];
+  // Many frames need no higher ISO than the lowest where that is near enough; who wants many anyway may have them brighter.
+  const isWanted = request.schools.frames === "many";
+  const near = at > 1 ? [at - 1, at] : isWanted ? [0, at, Math.min(at + 1, isoLadder.length - 1)] : [0];
   return [...new Set([...(draws ? [0] : []), kept, ...near])].sort((a, b) => a - b).map((rung) => isoLadder[rung]!);
 }
 
@@ -223,7 +224,8 @@ export function* candidatesOf(request: SolveRequest): Generator<Candidate> {
       for (const shape of intent.shapes) {
         const single = shape === "one" || shape === "sequence" || shape === "burst";
         if (!single && atLowest > METER_TO_CLIP_STOPS) continue;
-        if ((shape === "mean" || shape === "lighten") && atLowest < target.stops - MULTI_FRAME_STOPS) continue;
+        if ((shape === "mean" || shape === "lighten") && schools.frames !== "many" && missing > MULTI_FRAME_STOPS)
+          continue;
         // Of what fails the nearest to it is told.
         const fails = single && trial.failsByShutter({ shape, shutterSeconds, iso: lowest, filterStops, frames: 1 });
         for (const iso of single && !fails && showing.length > 0 ? showing : around) {

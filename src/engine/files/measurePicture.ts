@@ -1,5 +1,5 @@
 import type { MeasureReply } from "@/contracts/replies";
-import { clippedShares, exposureErrors, sharpnessOf } from "@/core/picture";
+import { clippedShares, exposureErrors, lumaOf, sharpnessOf } from "@/core/picture";
 import { decodePicture, metadataOf, readHeader } from "./decode";
 
 /**
@@ -13,7 +13,7 @@ export async function measurePicture(path: string): Promise<MeasureReply> {
   const { clippedAny, crushedAll } = clippedShares(samples);
   const { shutterSeconds, iso, fNumber, recipeLine } = await metadataOf(path);
   const errors = exposureErrors({ width, height, samples });
-  const sharpness = sharpnessOf({ width, height, samples });
+  const sharpness = sharpnessOf(lumaOf({ width, height, samples }));
   const { px: sharpPx = null, shake = null } = sharpness ?? {};
   return { errors, sharpPx, shake, clippedAny, crushedAll, shutterSeconds, iso, fNumber, recipeLine };
 }

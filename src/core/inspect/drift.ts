@@ -1,0 +1,99 @@
+import type { LumaPicture } from "../picture";
+import { type ComplexSquare, transform } from "./fft";
+
+/** A picture made small and square: what two frames of one place are laid over each other by. */
+export interface DriftMark {
+  /** Of the square, samples: a power of two. */
+  readonly side: number;
+  /** Pixels of the picture to a sample. */
+  readonly scale: number;
+  readonly data: Uint8Array;
+}
+
+/** How far a frame lies from another, pixels to the right and down. */
+export interface Drift {
+  readonly x: number;
+  readonly y: number;
+}
+
+const SIDE = 512;
+/** Frequencies of more than this part of the highest are noise; less of them makes the peak a round hill. */
+const KEPT_FREQUENCY = 0.35;
+/** Two frames of one place have this part of their frequencies in common; of two places with a few lamps less. */
+const LEAST_COMMON = 0.3;
+
+/** The middle of a picture by blocks of whole pixels; null where it is too small to tell anything. */
+export function driftMark({ width, height, luma }: LumaPicture): DriftMark | null {
+  const shorter = Math.min(width, height);
+  if (shorter < 64) return null;
+  const scale = Math.max(1, Math.floor(shorter / SIDE));
+  const side = 2 ** Math.floor(Math.log2(Math.min(SIDE, shorter / scale)));
+  const [left, top] = [Math.floor((width - side * scale) / 2), Math.floor((height - side * scale) / 2)];
+  const data = new Uint8Array(side * side);
+  for (let y = 0; y < side; y++)
+    for (let x = 0; x < side; x++) {
+      let sum = 0;
+      for (let dy = 0; dy < scale; dy++) {
+        const from = (top + y * scale + dy) * width + left + x * scale;
+        for (let dx = 0; dx < scale; dx++) sum += luma[from + dx]!;
+      }
+      data[y * side + x] = sum / (scale * scale);
+    }
+  return { side, scale, data };
+}
+
+/** A mark's spectrum, its mean taken off and its edges faded. */
+function spectrumOf({ side, data }: DriftMark): ComplexSquare {
+  const fade = Float64Array.from({ length: side }, (_, at) => Math.sin((Math.PI * (at + 0.5)) / side) ** 2);
+  const mean = data.reduce((sum, code) => sum + code, 0) / data.length;
+  const re = Float64Array.from(data, (code, at) => (code - mean) * fade[at % side]! * fade[Math.floor(at / side)]!);
+  const square = { side, re, im: new Float64Array(re.length) };
+  transform(square, -1);
+  return square;
+}
+
+/** The top of a hill between three heights, in steps from the middle one, as of a Gaussian. */
+function topOf(before: number, peak: number, after: number): number {
+  const [a, b, c] = [before, peak, after].map((height) => Math.log(Math.max(1e-12, height))) as [
+    number,
+    number,
+    number,
+  ];
+  const bend = a - 2 * b + c;
+  return bend < 0 ? Math.max(-0.5, Math.min(0.5, (a - c) / (2 * bend))) : 0;
+}
+
+/**
+ * How far a frame has drifted from another of the same place, by phase correlation; null where nothing fits, or the sizes differ.
+ *
+ * @see Kuglin & Hines (1975), The phase correlation image alignment method
+ */
+export function driftBetween(from: DriftMark, to: DriftMark): Drift | null {
+  const { side, scale } = from;
+  if (to.side !== side || to.scale !== scale) return null;
+  const [one, other] = [spectrumOf(from), spectrumOf(to)];
+  const cross = { side, re: new Float64Array(side * side), im: new Float64Array(side * side) };
+  let total = 0;
+  const widest = (KEPT_FREQUENCY * side) / 2;
+  for (let at = 0; at < cross.re.length; at++) {
+    const [x, y] = [at % side, Math.floor(at / side)];
+    const [fx, fy] = [x > side / 2 ? x - side : x, y > side / 2 ? y - side : y];
+    const re = other.re[at]! * one.re[at]! + other.im[at]! * one.im[at]!;
+    const im = other.im[at]! * one.re[at]! - other.re[at]! * one.im[at]!;
+    const weight = Math.exp(-(fx * fx + fy * fy) / (2 * (widest / 2) ** 2)) / Math.max(1e-9, Math.hypot(re, im));
+    cross.re[at] = re * weight;
+    cross.im[at] = im * weight;
+    total += weight * Math.hypot(re, im);
+  }
+  transform(cross, 1);
+  const hill = cross.re;
+  let best = 0;
+  for (let at = 0; at < hill.length; at++) if (hill[at]! > hill[best]!) best = at;
+  if (!(hill[best]! > LEAST_COMMON * total)) return null;
+  const [px, py] = [best % side, Math.floor(best / side)];
+  const heightAt = (x: number, y: number) => hill[((y + side) % side) * side + ((x + side) % side)]!;
+  const x = px + topOf(heightAt(px - 1, py), hill[best]!, heightAt(px + 1, py));
+  const y = py + topOf(heightAt(px, py - 1), hill[best]!, heightAt(px, py + 1));
+  const signed = (at: number) => scale * (at > side / 2 ? at - side : at);
+  return { x: signed(x), y: signed(y) };
+}

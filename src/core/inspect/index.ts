@@ -1,0 +1,6 @@
+export { type Drift, type DriftMark, driftBetween, driftMark } from "./drift";
+export type { ImageNoise } from "./imageNoise";
+export { inspectPicture, type PictureFigures } from "./inspectPicture";
+export { type FrameBracket, type FrameSequence, type FrameSet, frameSets, type TimedFrame } from "./sequences";
+export { MAP_ACROSS, MAP_DOWN } from "./sharpnessMap";
+export type { Smear } from "./smear";
