@@ -82,8 +82,22 @@ describe("aevumen simulate, inspect and stack", () => {
     expect(files()).toHaveLength(3);
     expect((await exifr.parse(files()[0]!, { reviveValues: false })).ISO).toBe(100);
 
-    const inspected = aevumen("inspect", files()[0]!, "--json");
-    const [row] = JSON.parse(inspected.stdout);
+    const text = join(folder, "no-picture.jpg");
+    writeFileSync(text, "2 s was too bright");
+    const inspected = aevumen("inspect", files()[2]!, text, files()[0]!, files()[1]!, "--json");
+    const { files: rows, sequences, refused } = JSON.parse(inspected.stdout);
+    const [row] = rows;
+    // The rest goes on, in the order they were taken.
+    expect(inspected.status).toBe(1);
+    expect(refused).toEqual([{ file: text, reason: expect.stringContaining("not a picture") }]);
+    expect(rows.map(({ file }: { file: string }) => file)).toEqual(files());
+    expect(sequences).toMatchObject([{ kind: "sequence", files: files(), periodSeconds: 1, missing: 0 }]);
+    for (const { drift } of rows.slice(1)) expect(Math.hypot(drift.x, drift.y)).toBeLessThan(0.3);
+    const table = aevumen("inspect", ...files(), "--csv");
+    expect(table.status).toBe(0);
+    const [head, ...lines] = table.stdout.trim().split(/\r?\n/);
+    expect(head).toContain("noiseGreen");
+    expect(lines).toHaveLength(3);
     expect(row).toMatchObject({ width: 408, height: 306, depth: 8, iso: 100, shutterSeconds: 0.25, recipeLine: line });
     expect(row.clippedAny).toBeGreaterThan(0);
     expect(row.clippedAny).toBeLessThan(0.2);

@@ -51,7 +51,7 @@ const COMMANDS: Record<string, Command> = {
     load: async () => (await import("./phone")).phoneCommand,
   },
   inspect: {
-    usage: "inspect FILE...                                      measure pictures",
+    usage: "inspect FILE... [--csv]                              measure pictures, find sequences",
     load: async () => (await import("./inspect")).inspectCommand,
   },
   stack: {

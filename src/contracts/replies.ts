@@ -3,11 +3,11 @@ import { savedScene } from "@/core/facts/savedScene";
 import { INTENT_IDS } from "@/core/intent/ids";
 import { BIN_COUNT } from "@/core/picture/statistics";
 import { beforeRun } from "./beforeRun";
+import { frameChoice } from "./frameFigures";
 import { HAND_WAYS, handFrame } from "./handFrame";
 import { ownPicture } from "./own";
 import { shotCamera } from "./phone";
 import { runMark } from "./runMark";
-
 import { shotAim } from "./scene";
 import { nightOverrides, siteRequest } from "./site";
 import { refusedFile, stackInput, stackParameters } from "./stack";
@@ -93,6 +93,7 @@ export const frameReply = z.object({
   /** Bytes of its raw copy; null where it has none. */
   rawBytes: z.number().nullable(),
   warning: z.string().nullable(),
+  choice: frameChoice,
   arrival: z.number(),
 });
 

@@ -12,6 +12,7 @@ import {
 } from "drizzle-orm/pg-core";
 import { z } from "zod";
 import { beforeRun } from "@/contracts/beforeRun";
+import { FRAME_CHOICES, frameFigures } from "@/contracts/frameFigures";
 import { HAND_STATES, HAND_WAYS } from "@/contracts/handFrame";
 import { completedProfile } from "@/contracts/olderPhone";
 import { ownPicture } from "@/contracts/own";
@@ -251,6 +252,11 @@ export const frames = pgTable(
     rawBytes: doublePrecision("raw_bytes"),
     /** What the decoder found wrong with it; such a frame is only fused when somebody says so. */
     warning: text("warning"),
+    /** What was measured of it; null before that. */
+    figures: storedJson("figures", frameFigures),
+    measuredAt: instant("measured_at"),
+    /** What somebody thinks of it; null while what is proposed holds. */
+    choice: storedWord("choice", FRAME_CHOICES),
     /** In the order of arrival, over all runs. */
     arrival: bigserial("arrival", { mode: "number" }).notNull(),
     createdAt: createdAt(),

@@ -215,7 +215,7 @@ describe("importing", () => {
     const result = await drop(runId, "mixed.zip", zip);
     expect(result.taken).toBe(2);
     expect(result.refused.map(({ name }) => name)).toEqual(["noise.jpg", "cut.jpg"]);
-    expect(result.refused[0]?.reason).toBe("This is not a picture that can be read (JPEG, PNG or TIFF).");
+    expect(result.refused[0]?.reason).toBe("This is not a picture that can be read (JPEG, PNG, TIFF or WebP).");
     expect(readdirSync(join(data, "store/unfinished"))).toEqual([]);
   });
 

@@ -42,6 +42,13 @@ export const PICTURE_FORMATS = {
       start(0x4d, 0x4d, 0x00, 0x2b),
     ],
   },
+  webp: {
+    name: "WebP",
+    mediaType: "image/webp",
+    endings: [".webp"],
+    // Behind the length of its RIFF container. @see RFC 9649, section 2.4
+    begins: [{ at: 8, bytes: [0x57, 0x45, 0x42, 0x50] }],
+  },
 } as const satisfies Record<string, PictureFormat>;
 /** A kind of picture file. */
 export type PictureFormatId = keyof typeof PICTURE_FORMATS;

@@ -4,3 +4,4 @@ export { inspectPicture, type PictureFigures } from "./inspectPicture";
 export { type FrameBracket, type FrameSequence, type FrameSet, frameSets, type TimedFrame } from "./sequences";
 export { MAP_ACROSS, MAP_DOWN } from "./sharpnessMap";
 export type { Smear } from "./smear";
+export { type SharpFigures, type Softness, softnessText, whySoft } from "./whySoft";

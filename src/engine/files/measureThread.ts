@@ -2,6 +2,7 @@ import { parentPort } from "node:worker_threads";
 import sharp from "sharp";
 import type { MeasureReply } from "@/contracts/replies";
 import { serveThread } from "../thread";
+import { measureFrame } from "./frameFigures";
 import { measurePicture } from "./measurePicture";
 import { plainReason } from "./pictureFailure";
 
@@ -16,6 +17,7 @@ sharp.concurrency(1);
 sharp.cache(false);
 
 const measureThread = {
+  figures: measureFrame,
   measure: (path: string): Promise<MeasureThreadReply> =>
     measurePicture(path).then(
       (measured): MeasureThreadReply => ({ kind: "measured", measured }),

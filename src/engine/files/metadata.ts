@@ -50,17 +50,26 @@ function captureTime(tags: Record<string, unknown>): Date | null {
   return Number.isNaN(at.getTime()) ? null : at;
 }
 
+/** "Exif" and two zeros. */
+const EXIF_BEGINNING_BYTES = 6;
+
+/** Its tags by name; null where there are none that can be read. */
+async function tagsOf(source: string | Buffer | undefined): Promise<Record<string, unknown> | null> {
+  if (source === undefined) return null;
+  return exifr
+    .parse(source, { pick: TAGS, reviveValues: false, translateValues: false })
+    .then((found: Record<string, unknown> | undefined) => found ?? null)
+    .catch(() => null);
+}
+
 /** Reads a picture's metadata. Damaged or absent metadata is no reason to refuse a picture: it reads as nothing. */
 export async function readMetadata(path: string): Promise<PictureMetadata> {
-  const tags: Record<string, unknown> = await exifr
-    .parse(path, { pick: TAGS, reviveValues: false, translateValues: false })
-    .then((found: Record<string, unknown> | undefined) => found ?? {})
-    .catch(() => ({}));
-  const xmp = await sharp(path, { failOn: "none" })
+  const header = await sharp(path, { failOn: "none" })
     .metadata()
-    .then((meta) => meta.xmp?.toString("utf8") ?? "")
-    .catch(() => "");
-  const recipe = recipeFromXmp(xmp);
+    .catch(() => null);
+  // Of containers that the reader of tags does not know the decoder hands them out, behind their own beginning.
+  const tags = (await tagsOf(path)) ?? (await tagsOf(header?.exif?.subarray(EXIF_BEGINNING_BYTES))) ?? {};
+  const recipe = recipeFromXmp(header?.xmp?.toString("utf8") ?? "");
   return {
     ...NOTHING,
     takenAt: captureTime(tags),

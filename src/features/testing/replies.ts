@@ -32,6 +32,7 @@ export const frameReply = (name: string, change: Partial<FrameReply> = {}): Fram
   recipeLine: null,
   rawBytes: null,
   warning: null,
+  choice: null,
   arrival: 1,
   ...change,
 });

@@ -11,6 +11,7 @@ const READERS: Record<PictureFormatId, PictureReader> = {
   jpeg: throughSharp(MOST_PIXELS),
   png: throughSharp(MOST_PIXELS),
   tiff: throughSharp(MOST_PIXELS),
+  webp: throughSharp(MOST_PIXELS),
 };
 
 /** The first bytes of a file, which tell its kind. */

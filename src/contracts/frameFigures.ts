@@ -1,0 +1,67 @@
+import { z } from "zod";
+import { MAP_ACROSS, MAP_DOWN } from "@/core/inspect/sharpnessMap";
+
+const share = z.number().min(0).max(1);
+const direction = z.object({ directionDeg: z.number(), px: z.number() });
+
+/** What was measured of a frame, or why it could not be. */
+export const frameFigures = z.discriminatedUnion("kind", [
+  z.object({
+    kind: z.literal("measured"),
+    exposureError: z.object({ centre: z.number(), matrix: z.number(), spot: z.number() }),
+    clippedAny: share,
+    clippedAll: share,
+    crushedAll: share,
+    noise: z.object({ red: z.number(), green: z.number(), blue: z.number(), level: z.number() }).nullable(),
+    sharpPx: z.number().nullable(),
+    edgeShake: direction.nullable(),
+    /** Row by row from the top; see `sharpnessMap`. */
+    sharpness: z
+      .array(z.number())
+      .length(MAP_ACROSS * MAP_DOWN)
+      .readonly(),
+    points: z.number(),
+    smear: z
+      .object({
+        fwhmPx: z.number(),
+        elongation: z.number(),
+        directionDeg: z.number(),
+        lengthPx: z.number(),
+        agreement: z.number(),
+      })
+      .nullable(),
+    hotPixels: z.number(),
+  }),
+  z.object({ kind: z.literal("unreadable"), reason: z.string() }),
+]);
+/** What was measured of a frame, or why it could not be. */
+export type FrameFigures = z.infer<typeof frameFigures>;
+
+/** What somebody thinks of a frame: taken in, left out, the best of its like; null for what is proposed. */
+export const FRAME_CHOICES = ["in", "out", "best"] as const;
+export const frameChoice = z.enum(FRAME_CHOICES).nullable();
+/** What somebody thinks of a frame. */
+export type FrameChoice = z.infer<typeof frameChoice>;
+
+/** Frames and what is thought of them. */
+export const choicesRequest = z.strictObject({
+  choices: z
+    .array(z.strictObject({ id: z.uuid(), choice: frameChoice }))
+    .min(1, "Choose at least one frame.")
+    .max(2000, "At most 2,000 frames at once."),
+});
+
+/** From where on figures are asked for; all of them without it. */
+export const figuresQuery = z.strictObject({ since: z.iso.datetime().optional() });
+
+/** A run's figures as far as they are measured, and how it goes on. */
+export const figuresReply = z.object({
+  figures: z.array(z.object({ id: z.uuid(), figures: frameFigures })),
+  /** Whether more are measured already than this answer holds. */
+  more: z.boolean(),
+  /** From where on to ask for more. */
+  until: z.iso.datetime().nullable(),
+  /** Frames that are still to be measured. */
+  left: z.number(),
+  secondsLeft: z.number().nullable(),
+});

@@ -1,0 +1,66 @@
+import { and, asc, count, eq, gte, inArray, isNotNull, isNull, sql } from "drizzle-orm";
+import type { FrameChoice, FrameFigures } from "@/contracts/frameFigures";
+import type { Db } from "./database";
+import { frames } from "./schema";
+
+/** Frames of a run that nobody has measured yet, in the order of arrival. */
+export async function findUnmeasured(db: Db, runId: string, most: number) {
+  return db
+    .select({ id: frames.id, hash: frames.hash })
+    .from(frames)
+    .where(and(eq(frames.runId, runId), isNull(frames.figures)))
+    .orderBy(asc(frames.arrival))
+    .limit(most);
+}
+
+/** How many of a run's frames are still to be measured. */
+export async function countUnmeasured(db: Db, runId: string): Promise<number> {
+  const [found] = await db
+    .select({ left: count() })
+    .from(frames)
+    .where(and(eq(frames.runId, runId), isNull(frames.figures)));
+  return found!.left;
+}
+
+/** Keeps what was measured of a frame. */
+export async function keepFigures(db: Db, id: string, figures: FrameFigures): Promise<void> {
+  await db.update(frames).set({ figures, measuredAt: new Date() }).where(eq(frames.id, id));
+}
+
+/** Figures of a run's frames that were measured since an instant, the oldest first. */
+export async function listFigures(db: Db, runId: string, since: Date | null, most: number) {
+  const rows = await db
+    .select({ id: frames.id, figures: frames.figures, measuredAt: frames.measuredAt })
+    .from(frames)
+    .where(
+      and(
+        eq(frames.runId, runId),
+        isNotNull(frames.figures),
+        since === null ? undefined : gte(frames.measuredAt, since),
+      ),
+    )
+    .orderBy(asc(frames.measuredAt), asc(frames.arrival))
+    .limit(most);
+  return rows.map(({ id, figures, measuredAt }) => ({ id, figures: figures!, measuredAt: measuredAt! }));
+}
+
+/** Keeps what somebody thinks of a run's frames; how many of them there were. */
+export async function chooseFrames(
+  db: Db,
+  runId: string,
+  choices: readonly { readonly id: string; readonly choice: FrameChoice }[],
+): Promise<number> {
+  return db.transaction(async (tx) => {
+    let chosen = 0;
+    for (const choice of new Set(choices.map((each) => each.choice))) {
+      const ids = choices.filter((each) => each.choice === choice).map(({ id }) => id);
+      const changed = await tx
+        .update(frames)
+        .set({ choice: choice ?? sql`null` })
+        .where(and(eq(frames.runId, runId), inArray(frames.id, ids)))
+        .returning({ id: frames.id });
+      chosen += changed.length;
+    }
+    return chosen;
+  });
+}
