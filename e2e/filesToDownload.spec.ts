@@ -51,6 +51,7 @@ test("own files are dropped, sorted, fused and downloaded, each value right", as
   await page
     .getByLabel("Files to fuse")
     .setInputFiles(frames.map((buffer, i) => asFile(`DSC_${[3, 1, 4, 2, 5][i]}.jpg`, buffer)));
+  await page.getByText("Sheet", { exact: true }).click();
   await expect(page.getByText("5 frames · 2 s · ISO 50 · 600 × 400", { exact: false })).toBeVisible();
   const names = await page.getByRole("button", { name: /kept$/ }).allTextContents();
   expect(names).toEqual(["DSC_1.jpg", "DSC_2.jpg", "DSC_3.jpg", "DSC_4.jpg", "DSC_5.jpg"]);
@@ -114,6 +115,7 @@ test("a frame can be left out and taken in again", async ({ page }) => {
   await page
     .getByLabel("Files to fuse")
     .setInputFiles([asFile("a.jpg", await frame(1)), asFile("b.jpg", await frame(2))]);
+  await page.getByText("Sheet", { exact: true }).click();
   await page.getByRole("button", { name: "a.jpg, kept" }).click();
   await expect(page.getByRole("button", { name: "Fuse 1 frame", exact: true })).toBeVisible();
   await page.getByRole("button", { name: "a.jpg, left out" }).click();

@@ -101,6 +101,7 @@ test("a run by hand is timed, heard and logged; its files are found in the log b
 
   // Sift has the batch, and leaves out what the log calls spoiled.
   await page.getByRole("link", { name: "Sift" }).click();
+  await page.getByText("Sheet", { exact: true }).click();
   await expect(page.getByRole("button", { name: /frame-0002.jpg, left out/ })).toBeVisible();
   await expect(page.getByRole("button", { name: "Fuse 3 frames" })).toBeVisible();
 });

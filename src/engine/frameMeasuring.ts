@@ -51,8 +51,10 @@ function measurer() {
   };
 }
 
+const begun = (): Progress => ({ beganMs: Date.now(), done: 0 });
+
 /** Measures all of a run's frames that are not measured yet, as many at once as there are threads. */
-async function measureAll(db: Db, runId: string, progress: Progress): Promise<void> {
+export async function measureFrames(db: Db, runId: string, progress: Progress = begun()): Promise<void> {
   const waiting: { id: string; hash: string }[] = [];
   const taken = new Set<string>();
   const next = async () => {
@@ -88,9 +90,9 @@ export async function measureRun(
 ): Promise<{ readonly left: number; readonly secondsLeft: number | null }> {
   const left = await countUnmeasured(db, runId);
   if (left > 0 && !underWay.has(runId)) {
-    const progress: Progress = { beganMs: Date.now(), done: 0 };
+    const progress = begun();
     underWay.set(runId, progress);
-    void measureAll(db, runId, progress)
+    void measureFrames(db, runId, progress)
       .catch((error: unknown) => {
         // The database is out of reach; whoever asks again begins again.
         if (!isOutOfReach(error)) console.error("Measuring frames ended:", error);

@@ -22,6 +22,7 @@ import { OSSARY_QUAY } from "../../../demo/ossaryQuay";
 import { openDatabase } from "../application";
 import { PIPELINE_VERSION } from "../defaults";
 import { dataFolder } from "../folders";
+import { measureFrames } from "../frameMeasuring";
 import { runStackJob } from "../jobs/stackJob";
 import { FolderHeldError } from "../owner";
 import { linkedPhone } from "../phone/linked";
@@ -145,6 +146,7 @@ async function seed(): Promise<void> {
   const shot = rowOf(doneShot);
   const finished = await createOuting(db, { name: done.name, siteId: site.id, date: doneDate, shot });
   const runId = await shoot(database, finished.shotId, doneShot.recipeLine, takenAt);
+  await measureFrames(db, runId);
   for (const [index, method] of doneShot.methods.entries()) {
     await fuse(db, finished.shotId, runId, method);
     showProgress("Fusing them", index + 1, doneShot.methods.length);

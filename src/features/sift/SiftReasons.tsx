@@ -3,7 +3,7 @@
 import { Box, Flex } from "@chakra-ui/react";
 import { Layers } from "lucide-react";
 import { DateTime } from "luxon";
-import { useState } from "react";
+import { type ReactNode, useState } from "react";
 import type { FrameReply, RunReply } from "@/contracts/replies";
 import { groupBySettings } from "@/core/picture";
 import { type StackMethod, USUAL_METHOD } from "@/core/stack";
@@ -27,6 +27,8 @@ interface SiftReasonsProps {
   readonly proposed: StackMethod | null;
   readonly busy: boolean;
   readonly onStack: (frameIds: readonly string[], method: StackMethod) => void;
+  /** What is said of the frame that is looked at. */
+  readonly children?: ReactNode;
 }
 
 const SOURCE_NAMES = { hand: "By hand", files: "Own files" } as const;
@@ -45,6 +47,7 @@ export function SiftReasons({
   proposed,
   busy,
   onStack,
+  children,
 }: SiftReasonsProps) {
   const [method, setMethod] = useState<StackMethod | null>(null);
   const sent = uploads.filter(({ state }) => state === "taken" || state === "refused").length;
@@ -76,6 +79,7 @@ export function SiftReasons({
           onChoose={onChoose}
         />
       )}
+      {children}
       {chosen && (
         <>
           <Readout
@@ -85,7 +89,7 @@ export function SiftReasons({
             because={
               kept.length < chosen.frames.length
                 ? `${chosen.frames.length - kept.length} left out.`
-                : "Click a picture to leave it out."
+                : "o leaves a frame out, b marks the best; Shift and a drag brush over many."
             }
           />
           {damaged > 0 && (

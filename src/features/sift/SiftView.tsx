@@ -3,86 +3,86 @@
 import { Box, Flex } from "@chakra-ui/react";
 import { FolderPlus } from "lucide-react";
 import { useRef } from "react";
-import { useDropzone } from "react-dropzone";
-import type { FrameReply } from "@/contracts/replies";
+import type { DropzoneState } from "react-dropzone";
 import { pictureFormatsText } from "@/core/formats";
-import type { RunWithFrames } from "@/features/api/queries";
+import { PictureView } from "@/features/picture/PictureView";
+import { usePicture } from "@/features/picture/usePicture";
 import { Action } from "@/ui/Action";
 import { useSize } from "@/ui/useSize";
 import { FrameSheet } from "./FrameSheet";
+import type { MeasureId } from "./measures";
+import type { Arrangement } from "./SiftTools";
+import { Strand } from "./Strand";
 import { UploadList } from "./UploadList";
 import type { Upload } from "./useImport";
-
-const NO_FRAMES: readonly FrameReply[] = [];
+import type { Sifted } from "./useSifted";
 
 interface SiftViewProps {
-  readonly run: RunWithFrames | null;
-  /** Frames that are not to be fused. */
-  readonly dropped: ReadonlySet<string>;
+  readonly sifted: Sifted;
+  readonly arrangement: Arrangement;
+  readonly measure: MeasureId;
   readonly uploads: readonly Upload[];
-  readonly onToggle: (frameId: string) => void;
-  readonly onFiles: (files: readonly File[]) => void;
+  /** Takes dropped files. */
+  readonly drop: DropzoneState;
 }
 
-/** Frames as pictures in groups of equal settings; the whole area takes dropped files. */
-export function SiftView({ run, dropped, uploads, onToggle, onFiles }: SiftViewProps) {
-  const { getRootProps, getInputProps, isDragActive, open } = useDropzone({
-    onDrop: onFiles,
-    noClick: true,
-    noKeyboard: true,
-  });
-  const frames = run?.frames ?? NO_FRAMES;
+/** The frame that is looked at, large, and all of them on their strand under it. */
+function StrandView({ sifted, measure }: { readonly sifted: Sifted; readonly measure: MeasureId }) {
+  const { current } = sifted;
+  const picture = usePicture(current?.hash ?? null);
+  if (!current) return null;
+  return (
+    <Flex direction="column" flex="1" minH="0">
+      <Flex flex="1" minH="0" direction="column" position="relative">
+        <PictureView picture={picture} hash={current.hash} name={current.name} />
+      </Flex>
+      <Strand sifted={sifted} measure={measure} />
+    </Flex>
+  );
+}
+
+/** Frames on their strand, or as pictures in groups of equal settings; the whole area takes dropped files. */
+export function SiftView({ sifted, arrangement, measure, uploads, drop }: SiftViewProps) {
+  const { frames, dropped, onToggle } = sifted;
+  const { getRootProps, getInputProps, isDragActive, open } = drop;
   const scroller = useRef<HTMLDivElement>(null);
   const [sized, { width }] = useSize<HTMLDivElement>();
   return (
     <Flex {...getRootProps()} direction="column" flex="1" minH="0" position="relative">
       <input {...getInputProps()} aria-label="Files to fuse" />
-      <Flex
-        px="16px"
-        py="8px"
-        gap="14px"
-        align="center"
-        borderBottomWidth="1px"
-        borderColor="line"
-        flexShrink="0"
-        wrap="wrap"
-      >
-        <Action look={run ? "plain" : "main"} onClick={open}>
-          <FolderPlus size={16} /> Add files
-        </Action>
-        <Box fontSize="note" color="ash">
-          or drop {pictureFormatsText("or", "ZIP")} anywhere here. Originals are kept as they are.
-        </Box>
-      </Flex>
-      <Box ref={scroller} flex="1" minH="0" overflowY="auto" px="16px" py="12px">
-        {uploads.length > 0 && <UploadList uploads={uploads} />}
-        {frames.length === 0 && uploads.length === 0 && (
-          <Flex
-            direction="column"
-            height="100%"
-            align="flex-start"
-            justify="center"
-            px={{ base: 0, md: "8%" }}
-            gap="10px"
-          >
-            <Box as="h2" fontSize="heading" fontWeight={560}>
-              Drop your frames here.
-            </Box>
-            <Box color="ash" maxW="52ch" fontSize="lead">
-              Up to 2,000 files at once, from any phone. They are sorted by the time they were taken, grouped by their
-              settings, and what cannot be read is named with the reason.
-            </Box>
-            <Action look="main" mt="6px" onClick={open}>
-              <FolderPlus size={16} /> Choose files
-            </Action>
-          </Flex>
-        )}
-        <Box ref={sized}>
-          {frames.length > 0 && width > 0 && (
-            <FrameSheet frames={frames} dropped={dropped} scroller={scroller} width={width} onToggle={onToggle} />
+      {frames.length > 0 && arrangement === "strand" && uploads.length === 0 ? (
+        <StrandView sifted={sifted} measure={measure} />
+      ) : (
+        <Box ref={scroller} flex="1" minH="0" overflowY="auto" px="16px" py="12px">
+          {uploads.length > 0 && <UploadList uploads={uploads} />}
+          {frames.length === 0 && uploads.length === 0 && (
+            <Flex
+              direction="column"
+              height="100%"
+              align="flex-start"
+              justify="center"
+              px={{ base: 0, md: "8%" }}
+              gap="10px"
+            >
+              <Box as="h2" fontSize="heading" fontWeight={560}>
+                Drop your frames here.
+              </Box>
+              <Box color="ash" maxW="52ch" fontSize="lead">
+                Up to 2,000 files at once, {pictureFormatsText("or", "ZIP")}, from any phone. They are sorted by the
+                time they were taken, grouped by their settings, and what cannot be read is named with the reason.
+              </Box>
+              <Action look="main" mt="6px" onClick={open}>
+                <FolderPlus size={16} /> Choose files
+              </Action>
+            </Flex>
           )}
+          <Box ref={sized}>
+            {frames.length > 0 && width > 0 && (
+              <FrameSheet frames={frames} dropped={dropped} scroller={scroller} width={width} onToggle={onToggle} />
+            )}
+          </Box>
         </Box>
-      </Box>
+      )}
       {isDragActive && (
         <Flex
           position="absolute"

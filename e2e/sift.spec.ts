@@ -1,0 +1,89 @@
+import sharp from "sharp";
+import { expect, type Page, test } from "./page";
+
+const [WIDTH, HEIGHT] = [320, 240];
+const COUNT = 300;
+/** Frames that were bumped: their lamps are drawn out. */
+const SHAKEN = [40, 41, 173];
+const BROKEN = [7, 250];
+
+/** A night of lamps that are drawn out by so many pixels to the right, with noise of its own. */
+function night(drawnOut: number, seed: number): Buffer {
+  const light = new Float64Array(WIDTH * HEIGHT).fill(24);
+  for (let lamp = 0; lamp < 40; lamp++) {
+    const [x, y] = [20 + ((lamp * 97) % (WIDTH - 50)), 20 + ((lamp * 61) % (HEIGHT - 40))];
+    for (let dy = -4; dy <= 4; dy++)
+      for (let dx = -4; dx <= 4 + drawnOut; dx++) {
+        const along = dx < 0 ? dx : Math.max(0, dx - drawnOut);
+        light[(y + dy) * WIDTH + x + dx]! += (150 * Math.exp(-(along ** 2 + dy ** 2) / 2)) / (1 + 0.2 * drawnOut);
+      }
+  }
+  let state = seed;
+  return Buffer.from(
+    Uint8Array.from({ length: 3 * WIDTH * HEIGHT }, (_, at) => {
+      state = (state * 1664525 + 1013904223) >>> 0;
+      return Math.min(255, light[Math.floor(at / 3)]! + 6 * (state / 2 ** 32 - 0.5));
+    }),
+  );
+}
+
+async function frames(): Promise<{ name: string; mimeType: string; buffer: Buffer }[]> {
+  const still = await Promise.all([1, 2, 3].map((seed) => picture(night(0, seed))));
+  const shaken = await picture(night(7, 9));
+  return Promise.all(
+    Array.from({ length: COUNT }, async (_, index) => {
+      const source = SHAKEN.includes(index) ? shaken : still[index % 3]!;
+      const at = new Date(Date.parse("2026-11-24T18:00:00Z") + 3000 * index).toISOString();
+      const time = `2026:11:24 ${at.slice(11, 19)}`;
+      const exif = { IFD2: { DateTimeOriginal: time, ExposureTime: "2/1", ISOSpeedRatings: "50" } };
+      const whole = await sharp(source).keepMetadata().withExif(exif).jpeg({ quality: 95 }).toBuffer();
+      const buffer = BROKEN.includes(index) ? whole.subarray(0, whole.length / 3) : whole;
+      return { name: `IMG_${String(index).padStart(4, "0")}.jpg`, mimeType: "image/jpeg", buffer };
+    }),
+  );
+}
+
+const picture = (raw: Buffer) =>
+  sharp(raw, { raw: { width: WIDTH, height: HEIGHT, channels: 3 } })
+    .png()
+    .toBuffer();
+
+const strand = (page: Page) => page.getByRole("slider", { name: /The strand of/ });
+
+test("a mixed folder of 300 is measured; the shaken ones are found, left out and stay so", async ({ page }) => {
+  await page.goto("/");
+  await page.getByRole("button", { name: "Fuse my own files" }).click();
+  const notes = { name: "notes.txt", mimeType: "text/plain", buffer: Buffer.from("2 s was too bright") };
+  await page.getByLabel("Files to fuse").setInputFiles([...(await frames()), notes]);
+  const whole = COUNT - BROKEN.length;
+  await expect(page.getByText("3 files were not taken")).toBeVisible({ timeout: 120_000 });
+  await expect(page.getByRole("slider", { name: `The strand of ${whole} frames` })).toBeVisible();
+  await expect(page.getByText(/^Measured \d+ of/)).toBeHidden({ timeout: 120_000 });
+  const belongs = page.getByRole("region", { name: "What belongs together" });
+  await expect(belongs).toContainText(`A sequence of ${whole}, one every 3 s.`);
+  await expect(belongs).toContainText(`${BROKEN.length} frames are missing`);
+
+  await page.getByRole("combobox", { name: "Frames stand by" }).selectOption("shake or trailing");
+  await strand(page).focus();
+  await page.keyboard.press("Home");
+  await expect(page.getByText("As sharp as the others.")).toBeVisible();
+  for (const index of SHAKEN) {
+    // From the first on; what is broken is not there.
+    await page.keyboard.press("Home");
+    const steps = index - BROKEN.filter((broken) => broken < index).length;
+    for (let ten = 0; ten < Math.floor(steps / 10); ten++) await page.keyboard.press("PageDown");
+    for (let one = 0; one < steps % 10; one++) await page.keyboard.press("ArrowRight");
+    const name = `IMG_${String(index).padStart(4, "0")}.jpg`;
+    await expect(page.getByRole("region", { name: `Frame ${name}` })).toContainText("Shaken: its points and edges");
+    await page.keyboard.press("o");
+    await expect(page.getByText(`${name} is left out.`)).toBeVisible();
+  }
+  await expect(page.getByRole("button", { name: `Fuse ${whole - SHAKEN.length} frames` })).toBeVisible();
+  await page.keyboard.press("Home");
+  await page.keyboard.press("b");
+  await expect(page.getByText("IMG_0000.jpg is the best.")).toBeVisible();
+
+  await page.reload();
+  await expect(page.getByRole("button", { name: `Fuse ${whole - SHAKEN.length} frames` })).toBeVisible();
+  await expect(page.getByRole("button", { name: "The best" })).toBeVisible();
+});

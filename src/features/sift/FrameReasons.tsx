@@ -1,0 +1,125 @@
+"use client";
+
+import { Box, Flex } from "@chakra-ui/react";
+import { Check, Star, X } from "lucide-react";
+import { DateTime } from "luxon";
+import type { FrameFigures } from "@/contracts/frameFigures";
+import type { FrameReply } from "@/contracts/replies";
+import { softnessText, whySoft } from "@/core/inspect";
+import { readableDuration } from "@/core/recipe";
+import { plain, signed } from "@/core/words";
+import { Action } from "@/ui/Action";
+
+interface FrameReasonsProps {
+  readonly frame: FrameReply;
+  readonly figures: FrameFigures | undefined;
+  /** Figures of the others of the same settings. */
+  readonly others: readonly FrameFigures[];
+  readonly isOut: boolean;
+  /** What somebody said of it while it was taken. */
+  readonly isSpoiled: boolean;
+  readonly onToggle: () => void;
+  readonly onBest: () => void;
+}
+
+type Measured = Extract<FrameFigures, { kind: "measured" }>;
+const isMeasured = (figures: FrameFigures): figures is Measured => figures.kind === "measured";
+
+/** Settings of a frame and when it was taken, in one line. */
+function settingsText({ shutterSeconds, iso, fNumber, camera, takenAt }: FrameReply): string {
+  return [
+    shutterSeconds === null ? null : readableDuration(shutterSeconds),
+    iso === null ? null : `ISO ${iso}`,
+    fNumber === null ? null : `f/${fNumber}`,
+    camera,
+    takenAt === null ? "time unknown" : DateTime.fromISO(takenAt).toFormat("HH:mm:ss"),
+  ]
+    .filter(Boolean)
+    .join(" · ");
+}
+
+/** What was measured, each with its name. */
+function rowsOf(figures: Measured): readonly (readonly [string, string])[] {
+  const { exposureError, clippedAny, clippedAll, crushedAll, noise, sharpPx, smear, points, hotPixels } = figures;
+  return [
+    [
+      "From the meter",
+      `${signed(exposureError.centre)} stops (matrix ${signed(exposureError.matrix)}, spot ${signed(exposureError.spot)})`,
+    ],
+    ["Clipped", `${plain(100 * clippedAny, 2)} %, all channels ${plain(100 * clippedAll, 2)} %`],
+    ["Black", `${plain(100 * crushedAll, 2)} %`],
+    ...(noise
+      ? ([["Noise", `${[noise.red, noise.green, noise.blue].map((each) => plain(each)).join(", ")} codes`]] as const)
+      : []),
+    ...(sharpPx === null ? [] : ([["Sharpest edges", `${plain(sharpPx)} px`]] as const)),
+    ...(smear
+      ? ([
+          ["Stars and lamps", `${points}, ${plain(smear.fwhmPx)} px wide`],
+          ["Drawn out", `${plain(smear.lengthPx)} px at ${plain(smear.directionDeg, 0)}°`],
+        ] as const)
+      : []),
+    ["Hot pixels", String(hotPixels)],
+  ];
+}
+
+/** One frame: what it was taken with, what is measured of it, why it is soft; and what one thinks of it. */
+export function FrameReasons(props: FrameReasonsProps) {
+  const { frame, figures, others, isOut, isSpoiled, onToggle, onBest } = props;
+  const isBest = frame.choice === "best";
+  return (
+    <Box as="section" aria-label={`Frame ${frame.name}`} pb="10px" borderBottomWidth="1px" borderColor="line">
+      <Box fontWeight={600} fontSize="lead" truncate title={frame.name}>
+        {frame.name}
+      </Box>
+      <Box fontFamily="mono" fontSize="label" color="ash" mb="6px">
+        {settingsText(frame)}
+      </Box>
+      <Flex gap="8px" mb="8px">
+        <Action onClick={onToggle} aria-pressed={isOut} minH="34px">
+          {isOut ? <Check size={15} /> : <X size={15} />} {isOut ? "Take it in" : "Leave it out"}
+        </Action>
+        <Action onClick={onBest} aria-pressed={isBest} minH="34px" color={isBest ? "lamp" : undefined}>
+          <Star size={15} /> {isBest ? "The best" : "Best of all"}
+        </Action>
+      </Flex>
+      {frame.warning !== null && (
+        <Box color="coral" fontSize="note">
+          {frame.warning}
+        </Box>
+      )}
+      {isSpoiled && (
+        <Box color="coral" fontSize="note">
+          It was said to be spoiled while it was taken.
+        </Box>
+      )}
+      {frame.recipeLine !== null && (
+        <Box fontFamily="mono" fontSize="label" mb="6px" overflowWrap="anywhere">
+          {frame.recipeLine}
+        </Box>
+      )}
+      {figures === undefined && <Box color="ash">It is being measured…</Box>}
+      {figures?.kind === "unreadable" && <Box color="coral">{figures.reason}</Box>}
+      {figures?.kind === "measured" && (
+        <>
+          {others.length > 1 && (
+            <Box fontSize="note" mb="6px">
+              {softnessText(whySoft(figures, others.filter(isMeasured)))}
+            </Box>
+          )}
+          <Box as="dl" fontSize="note">
+            {rowsOf(figures).map(([name, value]) => (
+              <Flex key={name} justify="space-between" gap="10px" py="2px">
+                <Box as="dt" color="ash">
+                  {name}
+                </Box>
+                <Box as="dd" textAlign="right" fontVariantNumeric="tabular-nums">
+                  {value}
+                </Box>
+              </Flex>
+            ))}
+          </Box>
+        </>
+      )}
+    </Box>
+  );
+}

@@ -1,0 +1,126 @@
+"use client";
+
+import { useCallback, useLayoutEffect, useMemo, useRef, useState } from "react";
+import type { FrameFigures } from "@/contracts/frameFigures";
+import type { FrameReply } from "@/contracts/replies";
+import { type FrameSet, frameSets } from "@/core/inspect";
+import { counted } from "@/core/words";
+import type { RunWithFrames } from "@/features/api/queries";
+import { spoiledFrames } from "@/features/api/runMarks";
+import { measuredValue } from "./measures";
+import { useChoices } from "./useChoices";
+import { type RunFigures, useFigures } from "./useFigures";
+
+const NO_FRAMES: readonly FrameReply[] = [];
+const NOBODY: ReadonlySet<string> = new Set();
+const NO_FIGURES: readonly FrameFigures[] = [];
+/** A frame is set beside so many others of its settings: those nearest to it. */
+const BESIDE = 12;
+
+/** The frames of a batch, what is known and thought of them, and the one that is looked at. */
+export interface Sifted {
+  readonly frames: readonly FrameReply[];
+  readonly kept: readonly FrameReply[];
+  /** Frames that are not to be fused. */
+  readonly dropped: ReadonlySet<string>;
+  /** What somebody said is spoiled, while it was taken or in the log. */
+  readonly spoiled: ReadonlySet<string>;
+  readonly figures: RunFigures;
+  readonly sets: readonly FrameSet[];
+  readonly current: FrameReply | null;
+  readonly onCurrent: (id: string) => void;
+  /** Figures of the frames of the same settings that were taken about the same time. */
+  readonly others: readonly FrameFigures[];
+  readonly brushed: ReadonlySet<string>;
+  readonly onBrush: (ids: ReadonlySet<string>) => void;
+  /** Takes a frame in or leaves it out, and all that are brushed with it. */
+  readonly onToggle: (id: string) => void;
+  /** Says that a frame is the best, or that it is not. */
+  readonly onBest: (frame: FrameReply) => void;
+  readonly step: (by: number) => void;
+}
+
+function othersOf(
+  { id, width, height, shutterSeconds, iso }: FrameReply,
+  frames: readonly FrameReply[],
+  figures: ReadonlyMap<string, FrameFigures>,
+): readonly FrameFigures[] {
+  const alike = frames.filter(
+    (frame) =>
+      frame.width === width && frame.height === height && frame.shutterSeconds === shutterSeconds && frame.iso === iso,
+  );
+  const at = alike.findIndex((frame) => frame.id === id);
+  return alike
+    .slice(Math.max(0, at - BESIDE / 2), at + BESIDE / 2 + 1)
+    .flatMap((frame) => (frame.id === id ? [] : [figures.get(frame.id)]))
+    .filter((each) => each !== undefined);
+}
+
+/** What is thought of frames: one is left out where somebody says so, or where it is doubtful and nobody takes it in. */
+function useDropped(frames: readonly FrameReply[], spoiled: ReadonlySet<string>): ReadonlySet<string> {
+  return useMemo(
+    () =>
+      new Set(
+        frames.flatMap(({ id, warning, choice }) => {
+          const isOut = choice === null ? warning !== null || spoiled.has(id) : choice === "out";
+          return isOut ? [id] : [];
+        }),
+      ),
+    [frames, spoiled],
+  );
+}
+
+/** A batch to be sifted. */
+export function useSifted(run: RunWithFrames | null): Sifted {
+  const [currentId, setCurrentId] = useState<string | null>(null);
+  const [brushed, setBrushed] = useState<ReadonlySet<string>>(NOBODY);
+  const frames = run?.frames ?? NO_FRAMES;
+  const spoiled = useMemo(() => (run ? spoiledFrames(run) : NOBODY), [run]);
+  const dropped = useDropped(frames, spoiled);
+  const kept = useMemo(() => frames.filter(({ id }) => !dropped.has(id)), [frames, dropped]);
+  const figures = useFigures(run?.run.id ?? null, frames.length);
+  const sets = useMemo(
+    () =>
+      frameSets(frames.map((frame) => ({ ...frame, lightStops: measuredValue("light", figures.byId.get(frame.id)) }))),
+    [frames, figures],
+  );
+  const current = frames.find(({ id }) => id === currentId) ?? frames[0] ?? null;
+  const others = useMemo(
+    () => (current ? othersOf(current, frames, figures.byId) : NO_FIGURES),
+    [current, frames, figures],
+  );
+  const choose = useChoices(run?.run.id ?? null);
+  const latest = useRef({ frames, dropped, brushed });
+  useLayoutEffect(() => {
+    latest.current = { frames, dropped, brushed };
+  });
+  const onToggle = useCallback(
+    (id: string) => {
+      const { frames: all, dropped: out, brushed: together } = latest.current;
+      const choice = out.has(id) ? "in" : "out";
+      const ids = together.has(id) ? all.flatMap((frame) => (together.has(frame.id) ? [frame.id] : [])) : [id];
+      const what = ids.length === 1 ? (all.find((frame) => frame.id === id)?.name ?? "") : counted(ids.length, "frame");
+      choose(
+        ids.map((each) => ({ id: each, choice })),
+        `${what} ${ids.length === 1 ? "is" : "are"} ${choice === "in" ? "taken in" : "left out"}.`,
+      );
+    },
+    [choose],
+  );
+  const onBest = (frame: FrameReply) => {
+    const choice = frame.choice === "best" ? "in" : "best";
+    // What was it before is one of them again.
+    const before = frames.filter((other) => other.choice === "best" && other.id !== frame.id);
+    choose(
+      [{ id: frame.id, choice } as const, ...before.map(({ id }) => ({ id, choice: "in" as const }))],
+      choice === "best" ? `${frame.name} is the best.` : `${frame.name} is one of them again.`,
+    );
+  };
+  const step = (by: number) => {
+    const at = frames.findIndex(({ id }) => id === current?.id);
+    const next = frames[Math.max(0, Math.min(frames.length - 1, at + by))];
+    if (next) setCurrentId(next.id);
+  };
+  const known = { frames, kept, dropped, spoiled, figures, sets, current, others, brushed };
+  return { ...known, onCurrent: setCurrentId, onBrush: setBrushed, onToggle, onBest, step };
+}
