@@ -80,8 +80,10 @@ test("a mixed folder of 300 is measured; the shaken ones are found, left out and
   }
   await expect(page.getByRole("button", { name: `Fuse ${whole - SHAKEN.length} frames` })).toBeVisible();
   await page.keyboard.press("Home");
+  const kept = page.waitForResponse((response) => response.url().endsWith("/choices"));
   await page.keyboard.press("b");
   await expect(page.getByText("IMG_0000.jpg is the best.")).toBeVisible();
+  expect((await kept).status()).toBe(200);
 
   await page.reload();
   await expect(page.getByRole("button", { name: `Fuse ${whole - SHAKEN.length} frames` })).toBeVisible();
