@@ -34,8 +34,13 @@ async function ask(url: string, init?: RequestInit): Promise<unknown> {
 }
 
 /** Fetches and checks a reply. @throws ProblemError with words for the person. */
-export async function getJson<Schema extends z.ZodType>(url: string, schema: Schema): Promise<z.infer<Schema>> {
-  return schema.parse(await ask(url));
+export async function getJson<Schema extends z.ZodType>(
+  url: string,
+  schema: Schema,
+  /** Ends the request where nobody waits for it any more. */
+  signal?: AbortSignal,
+): Promise<z.infer<Schema>> {
+  return schema.parse(await ask(url, signal && { signal }));
 }
 
 /** Sends JSON and checks the reply. @throws ProblemError with words for the person. */

@@ -4,7 +4,7 @@ import { Box, Flex } from "@chakra-ui/react";
 import { Expand, Minus, Plus, ScanSearch, TriangleAlert } from "lucide-react";
 import { type ReactNode, useEffect, useMemo, useRef, useState } from "react";
 import { pyramidLevels } from "@/core/picture";
-import { previewOf } from "@/features/api/pictures";
+import { previewOf, thumbnailUrl } from "@/features/api/pictures";
 import { Action } from "@/ui/Action";
 import { onKeys, usePageKeys } from "@/ui/keys";
 import { useRoles } from "@/ui/theme/inPage";
@@ -21,6 +21,8 @@ interface PictureViewProps {
   readonly picture: PictureState;
   readonly hash: string;
   readonly name: string;
+  /** Whether it is only stepped past: its small picture is enough then. */
+  readonly isPassing?: boolean;
 }
 
 function ToolButton({
@@ -91,7 +93,7 @@ function useShownTiles(hash: string, picture: PictureState, size: { width: numbe
 }
 
 /** A picture to be looked at: fit or pixel by pixel, by wheel, drag and keys, with its clipped and crushed parts marked. */
-export function PictureView({ picture, hash, name }: PictureViewProps) {
+export function PictureView({ picture, hash, name, isPassing = false }: PictureViewProps) {
   const [box, size] = useSize<HTMLDivElement>();
   const [marked, setMarked] = useState(false);
   const ink = useRoles();
@@ -118,7 +120,7 @@ export function PictureView({ picture, hash, name }: PictureViewProps) {
       <Box ref={box} flex="1" minH="0" position="relative" bg={zoom.isFit ? "transparent" : "mount"} overflow="hidden">
         {!there && (
           <Box asChild position="absolute" inset="0" width="100%" height="100%" objectFit="contain">
-            <img {...previewOf(hash)} alt={there ? "" : name} />
+            <img {...(isPassing ? { src: thumbnailUrl(hash) } : previewOf(hash))} alt={there ? "" : name} />
           </Box>
         )}
         <Box asChild position="absolute" inset="0" cursor="grab" display={there ? "block" : "none"} touchAction="none">

@@ -15,7 +15,8 @@ export type PictureState =
 export function usePicture(hash: string | null): PictureState {
   const { data, error, refetch } = useQuery({
     queryKey: ["picture", hash],
-    queryFn: () => getJson(viewUrl(hash ?? ""), pictureViewReply),
+    // One that is stepped past is not opened.
+    queryFn: ({ signal }) => getJson(viewUrl(hash ?? ""), pictureViewReply, signal),
     enabled: hash !== null,
     // A stored picture never changes.
     staleTime: Number.POSITIVE_INFINITY,

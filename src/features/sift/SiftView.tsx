@@ -8,6 +8,7 @@ import { pictureFormatsText } from "@/core/formats";
 import { PictureView } from "@/features/picture/PictureView";
 import { usePicture } from "@/features/picture/usePicture";
 import { Action } from "@/ui/Action";
+import { useRested } from "@/ui/useRested";
 import { useSize } from "@/ui/useSize";
 import { FrameSheet } from "./FrameSheet";
 import type { MeasureId } from "./measures";
@@ -26,15 +27,26 @@ interface SiftViewProps {
   readonly drop: DropzoneState;
 }
 
+/** Whoever steps from frame to frame sees small pictures; one is opened where they rest. */
+const REST_MS = 150;
+const PASSING = { state: "loading" } as const;
+
 /** The frame that is looked at, large, and all of them on their strand under it. */
 function StrandView({ sifted, measure }: { readonly sifted: Sifted; readonly measure: MeasureId }) {
   const { current } = sifted;
-  const picture = usePicture(current?.hash ?? null);
+  const hash = current?.hash ?? null;
+  const rested = useRested(hash, REST_MS);
+  const picture = usePicture(rested);
   if (!current) return null;
   return (
     <Flex direction="column" flex="1" minH="0">
       <Flex flex="1" minH="0" direction="column" position="relative">
-        <PictureView picture={picture} hash={current.hash} name={current.name} />
+        <PictureView
+          picture={rested === hash ? picture : PASSING}
+          hash={current.hash}
+          name={current.name}
+          isPassing={rested !== hash}
+        />
       </Flex>
       <Strand sifted={sifted} measure={measure} />
     </Flex>
