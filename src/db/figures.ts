@@ -1,4 +1,4 @@
-import { and, asc, count, eq, gte, inArray, isNotNull, isNull, sql } from "drizzle-orm";
+import { and, asc, count, eq, gte, inArray, isNotNull, isNull } from "drizzle-orm";
 import type { FrameChoice, FrameFigures } from "@/contracts/frameFigures";
 import type { Db } from "./database";
 import { frames } from "./schema";
@@ -44,23 +44,26 @@ export async function listFigures(db: Db, runId: string, since: Date | null, mos
   return rows.map(({ id, figures, measuredAt }) => ({ id, figures: figures!, measuredAt: measuredAt! }));
 }
 
-/** Keeps what somebody thinks of a run's frames; how many of them there were. */
+/** Keeps what somebody thinks of a run's frames; nothing of it, and false, where one of them is not the run's. */
 export async function chooseFrames(
   db: Db,
   runId: string,
   choices: readonly { readonly id: string; readonly choice: FrameChoice }[],
-): Promise<number> {
+): Promise<boolean> {
+  const wanted = [...new Set(choices.map(({ id }) => id))];
   return db.transaction(async (tx) => {
-    let chosen = 0;
+    const [found] = await tx
+      .select({ known: count() })
+      .from(frames)
+      .where(and(eq(frames.runId, runId), inArray(frames.id, wanted)));
+    if (found!.known < wanted.length) return false;
     for (const choice of new Set(choices.map((each) => each.choice))) {
       const ids = choices.filter((each) => each.choice === choice).map(({ id }) => id);
-      const changed = await tx
+      await tx
         .update(frames)
-        .set({ choice: choice ?? sql`null` })
-        .where(and(eq(frames.runId, runId), inArray(frames.id, ids)))
-        .returning({ id: frames.id });
-      chosen += changed.length;
+        .set({ choice })
+        .where(and(eq(frames.runId, runId), inArray(frames.id, ids)));
     }
-    return chosen;
+    return true;
   });
 }

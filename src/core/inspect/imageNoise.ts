@@ -18,6 +18,8 @@ const BRIGHTEST = 140;
 /** The flattest parts tell of noise, and of nothing else; fewer than these tell nothing. */
 const FLATTEST = 0.12;
 const LEAST_TILES = 8;
+/** So many of a picture's parts are looked at. */
+const MOST_TILES = 2000;
 
 interface Tile {
   readonly at: number;
@@ -25,11 +27,12 @@ interface Tile {
   readonly relief: number;
 }
 
-/** Parts that are neither black nor bright, every other one, as a chessboard. */
+/** Parts that are neither black nor bright: every other one, as a chessboard, and fewer of large pictures. */
 function tilesOf(luma: Uint8Array, width: number, height: number): Tile[] {
   const tiles: Tile[] = [];
+  const apart = Math.max(2, Math.round((width * height) / TILE ** 2 / MOST_TILES));
   for (let y = 0; y + TILE <= height; y += TILE)
-    for (let x = ((y / TILE) % 2) * TILE; x + TILE <= width; x += 2 * TILE) {
+    for (let x = ((y / TILE) % apart) * TILE; x + TILE <= width; x += apart * TILE) {
       const at = y * width + x;
       let [least, most, all] = [255 * BLOCK * BLOCK, 0, 0];
       for (let by = 0; by < TILE; by += BLOCK)

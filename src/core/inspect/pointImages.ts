@@ -54,7 +54,7 @@ const SEEN_SIGMAS = 3;
 const LEAST_VARIANCE = 0.05;
 const MOST_VARIANCE = (REACH / 2) ** 2;
 
-/** Middle and spread of luma in each tile, read off every other pixel. */
+/** Middle and spread of luma in each tile, read off every third pixel and row. */
 function backgrounds(luma: Uint8Array, width: number, height: number) {
   const across = Math.ceil(width / TILE);
   const down = Math.ceil(height / TILE);
@@ -66,8 +66,8 @@ function backgrounds(luma: Uint8Array, width: number, height: number) {
       counts.fill(0);
       let all = 0;
       const [right, bottom] = [Math.min(width, (tx + 1) * TILE), Math.min(height, (ty + 1) * TILE)];
-      for (let y = ty * TILE; y < bottom; y += 2)
-        for (let x = tx * TILE; x < right; x += 2) {
+      for (let y = ty * TILE; y < bottom; y += 3)
+        for (let x = tx * TILE; x < right; x += 3) {
           const code = luma[y * width + x]!;
           counts[code] = counts[code]! + 1;
           all++;

@@ -17,7 +17,7 @@ const DIP = 5;
 const MOST_REACH = 64;
 /** Every other row and column is looked at, and fewer of large pictures: edges are longer than that. */
 const EVERY = 2;
-const MOST_PLACES = 4e5;
+const MOST_PLACES = 1.5e5;
 /** Fewer edges than this tell nothing of a direction. */
 const LEAST_EDGES = 60;
 /** Of a picture's edges some lie in haze, shade or out of focus; the sharpest fifth says how sharp it is. */

@@ -105,7 +105,7 @@ describe.each(SCENES.map((scene) => [scene.name, scene] as const))("test frames 
   it("are near enough after three at most, from eight stops too dark to some too bright", () => {
     const stage = setStage(scene, camera.lens, 64);
     const measured = ({ shutterSeconds, iso, filterStops }: TrySettings) => {
-      const line = `${readableDuration(shutterSeconds).replace(/\s/g, "")} | iso ${iso}${filterStops > 0 ? ` | nd ${filterStops} stops` : ""}`;
+      const line = `${readableDuration(shutterSeconds).replace(/\s/g, "")} | iso ${iso}${filterStops > 0 ? ` | ${filterStops} stops` : ""}`;
       const { recipe } = parseRecipe(line);
       const plan = planCapture(recipe, camera, SOME_TIME)!;
       const { width, height, data } = simulateFrame(stage, plan, plannedFrames(plan)[0]!);

@@ -105,8 +105,8 @@ function* optionsOf(change: number, settings: TrySettings, limits: TryLimits): G
     }
 }
 
-/** Nearer than this one setting is as good as another, stops, and what differs by less than this is as near. */
-const NEAR_STOPS = 0.1;
+/** Nearer than half a rung of thirds one setting is as good as another, stops, and what differs by less than this is as near. */
+const NEAR_STOPS = 0.17;
 const ALIKE_STOPS = 0.05;
 
 /** Whether one option is better: near enough with the least change, or else nearer. */

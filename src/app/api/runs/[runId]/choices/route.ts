@@ -11,7 +11,6 @@ export const PUT = route<{ runId: string }>(async (request, { runId }) => {
   if (!asked.success) return refusal(asked.error);
   const { db } = (await application()).database;
   if (!isId(runId) || !(await findRun(db, runId))) return notFound("run");
-  const { choices } = asked.data;
-  if ((await chooseFrames(db, runId, choices)) < choices.length) return notFound("frame");
+  if (!(await chooseFrames(db, runId, asked.data.choices))) return notFound("frame");
   return answer(doneReply, {});
 });
