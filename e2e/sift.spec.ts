@@ -75,13 +75,13 @@ test("a mixed folder of 300 is measured; the shaken ones are found, left out and
     for (let one = 0; one < steps % 10; one++) await page.keyboard.press("ArrowRight");
     const name = `IMG_${String(index).padStart(4, "0")}.jpg`;
     await expect(page.getByRole("region", { name: `Frame ${name}` })).toContainText("Shaken: its points and edges");
-    await page.keyboard.press("o");
+    await page.keyboard.press("l");
     await expect(page.getByText(`${name} is left out.`)).toBeVisible();
   }
   await expect(page.getByRole("button", { name: `Fuse ${whole - SHAKEN.length} frames` })).toBeVisible();
   await page.keyboard.press("Home");
   const kept = page.waitForResponse((response) => response.url().endsWith("/choices"));
-  await page.keyboard.press("b");
+  await page.keyboard.press("s");
   await expect(page.getByText("IMG_0000.jpg is the best.")).toBeVisible();
   expect((await kept).status()).toBe(200);
 

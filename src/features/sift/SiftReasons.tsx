@@ -89,7 +89,7 @@ export function SiftReasons({
             because={
               kept.length < chosen.frames.length
                 ? `${chosen.frames.length - kept.length} left out.`
-                : "o leaves a frame out, b marks the best; Shift and a drag brush over many."
+                : "l leaves a frame out, s marks the best; Shift and a drag brush over many."
             }
           />
           {damaged > 0 && (

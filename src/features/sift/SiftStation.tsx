@@ -43,8 +43,8 @@ export function SiftStation({ outingId, shotId }: { readonly outingId: string; r
   const sifted = useSifted(chosen);
   const { current, kept, dropped, spoiled, figures, onToggle, onBest, step } = sifted;
   usePageKeys({
-    b: () => current && onBest(current),
-    o: () => current && onToggle(current.id),
+    s: () => current && onBest(current),
+    l: () => current && onToggle(current.id),
     ArrowLeft: () => step(-1),
     ArrowRight: () => step(1),
   });
