@@ -1,3 +1,4 @@
+export { type BestFrame, bestOf } from "./best";
 export { type Drift, type DriftMark, driftBetween, driftMark } from "./drift";
 export type { ImageNoise } from "./imageNoise";
 export { inspectPicture, type PictureFigures } from "./inspectPicture";

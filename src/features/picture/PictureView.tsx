@@ -23,6 +23,8 @@ interface PictureViewProps {
   readonly name: string;
   /** Whether it is only stepped past: its small picture is enough then. */
   readonly isPassing?: boolean;
+  /** Drawn over it, in its own pixels. */
+  readonly evidence?: ReactNode;
 }
 
 function ToolButton({
@@ -93,7 +95,7 @@ function useShownTiles(hash: string, picture: PictureState, size: { width: numbe
 }
 
 /** A picture to be looked at: fit or pixel by pixel, by wheel, drag and keys, with its clipped and crushed parts marked. */
-export function PictureView({ picture, hash, name, isPassing = false }: PictureViewProps) {
+export function PictureView({ picture, hash, name, isPassing = false, evidence }: PictureViewProps) {
   const [box, size] = useSize<HTMLDivElement>();
   const [marked, setMarked] = useState(false);
   const ink = useRoles();
@@ -138,6 +140,15 @@ export function PictureView({ picture, hash, name, isPassing = false }: PictureV
             })}
           />
         </Box>
+        {evidence && view && there && (
+          <Box asChild position="absolute" inset="0" pointerEvents="none">
+            <svg width={size.width} height={size.height} aria-hidden="true">
+              <g transform={`translate(${zoom.transform.x} ${zoom.transform.y}) scale(${zoom.transform.k})`}>
+                {evidence}
+              </g>
+            </svg>
+          </Box>
+        )}
         {problem ? (
           <PictureNote wrong>
             {problem}

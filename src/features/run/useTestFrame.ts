@@ -1,15 +1,14 @@
 import { useQuery } from "@tanstack/react-query";
 import { useMemo } from "react";
 import { measureReply, type ShotReply } from "@/contracts/replies";
-import { intentOf } from "@/core/intent";
 import { stackedFilterStops } from "@/core/light";
 import { parseRecipe, printRecipe, type Recipe } from "@/core/recipe";
 import { motionBounds } from "@/core/solve";
-import { nextTry, type TrySettings } from "@/core/testFrame";
 import { getJson } from "@/features/api/client";
 import type { RunWithFrames } from "@/features/api/queries";
 import { meteredScene } from "@/features/shot/meteredScene";
 import { changedScene, shownScene } from "@/features/shot/shownScene";
+import { recipeWith, tryAfter } from "@/features/shot/tryAfter";
 import { useShotChange } from "@/features/shot/useShotChange";
 import { useShotRequest } from "@/features/shot/useShotRequest";
 
@@ -19,20 +18,6 @@ export function testLine(recipe: Recipe): string | null {
   if (sequence === null) return null;
   const one = { ...sequence, frames: 1, periodSeconds: null };
   return printRecipe({ ...recipe, sequence: one, bracketStops: null, rampStops: null, stack: null });
-}
-
-/** A recipe with other settings; frames that would overlap follow each other as soon as they can. */
-function withSettings(
-  recipe: Recipe,
-  { shutterSeconds, iso, filterStops }: TrySettings,
-  filters: Recipe["filters"] | null,
-) {
-  const { sequence } = recipe;
-  if (sequence === null) return recipe;
-  const period = sequence.periodSeconds;
-  const periodSeconds = period !== null && period < shutterSeconds ? null : period;
-  const changed = { ...recipe, iso, sequence: { ...sequence, shutterSeconds, periodSeconds } };
-  return stackedFilterStops(recipe.filters) === filterStops || filters === null ? changed : { ...changed, filters };
 }
 
 /** What a test frame that was just taken says, and what to set next; null while there is none. */
@@ -49,7 +34,7 @@ export function useTestFrame(shot: ShotReply | undefined, shotId: string, run: R
   const question = asked?.request;
   const bounds = useMemo(() => (question && frame ? motionBounds(question, whole) : null), [question, frame, whole]);
   if (!shot || !asked || !frame || !measured || !bounds) return null;
-  const { request, filters } = asked;
+  const { request } = asked;
   const { recipe } = parseRecipe(run!.run.recipeLine);
   const { camera } = request;
   const mode = request.schools.metering;
@@ -58,36 +43,19 @@ export function useTestFrame(shot: ShotReply | undefined, shotId: string, run: R
     iso: recipe.iso ?? camera.isoLadder[0]!,
     filterStops: stackedFilterStops(recipe.filters),
   };
-  const { stops, of } = intentOf(request.intent).target(request);
-  const next = nextTry(
-    { errorStops: measured.errors[mode], clippedAny: measured.clippedAny, crushedAll: measured.crushedAll },
-    stops,
-    settings,
-    {
-      shutterLadder: camera.shutterLadder,
-      isoLadder: camera.isoLadder,
-      leastShutterSeconds: bounds.leastSeconds,
-      mostShutterSeconds: bounds.mostSeconds,
-      mostIso: request.schools.isoCeiling ?? camera.isoLadder.at(-1)!,
-      filterStops: request.filterStops,
-      fuses: intentOf(request.intent).shapes.some(
-        (shape) => shape === "mean" || shape === "median" || shape === "lighten",
-      ),
-    },
-  );
+  const reading = {
+    errorStops: measured.errors[mode],
+    clippedAny: measured.clippedAny,
+    crushedAll: measured.crushedAll,
+  };
+  const after = tryAfter(asked, bounds, reading, settings);
   const light = meteredScene(measured, recipe, camera.lens.fNumber, camera.lossStops);
   return {
     measured,
     mode,
-    targetStops: stops,
-    ofSky: of === "sky",
-    next,
+    ...after,
     /** The recipe with what is proposed in it. */
-    taken: (own: Recipe): Recipe => {
-      if (!next) return own;
-      const filter = filters.find(({ stops: each }) => each === next.settings.filterStops);
-      return withSettings(own, next.settings, next.settings.filterStops === 0 ? [] : filter ? [filter.filter] : null);
-    },
+    taken: (own: Recipe): Recipe => recipeWith(asked, own, after.next),
     /** Aims Expose by what was metered. */
     tellExpose: () => {
       if (!light) return;

@@ -5,7 +5,7 @@ import { Check, Star, X } from "lucide-react";
 import { DateTime } from "luxon";
 import type { FrameFigures } from "@/contracts/frameFigures";
 import type { FrameReply } from "@/contracts/replies";
-import { softnessText, whySoft } from "@/core/inspect";
+import { type Softness, softnessText } from "@/core/inspect";
 import { readableDuration } from "@/core/recipe";
 import { plain, signed } from "@/core/words";
 import { Action } from "@/ui/Action";
@@ -13,8 +13,8 @@ import { Action } from "@/ui/Action";
 interface FrameReasonsProps {
   readonly frame: FrameReply;
   readonly figures: FrameFigures | undefined;
-  /** Figures of the others of the same settings. */
-  readonly others: readonly FrameFigures[];
+  /** Why it is soft beside its like; null before one can tell. */
+  readonly softness: Softness | null;
   readonly isOut: boolean;
   /** What somebody said of it while it was taken. */
   readonly isSpoiled: boolean;
@@ -23,7 +23,6 @@ interface FrameReasonsProps {
 }
 
 type Measured = Extract<FrameFigures, { kind: "measured" }>;
-const isMeasured = (figures: FrameFigures): figures is Measured => figures.kind === "measured";
 
 /** Settings of a frame and when it was taken, in one line. */
 function settingsText({ shutterSeconds, iso, fNumber, camera, takenAt }: FrameReply): string {
@@ -64,7 +63,7 @@ function rowsOf(figures: Measured): readonly (readonly [string, string])[] {
 
 /** One frame: what it was taken with, what is measured of it, why it is soft; and what one thinks of it. */
 export function FrameReasons(props: FrameReasonsProps) {
-  const { frame, figures, others, isOut, isSpoiled, onToggle, onBest } = props;
+  const { frame, figures, softness, isOut, isSpoiled, onToggle, onBest } = props;
   const isBest = frame.choice === "best";
   return (
     <Box as="section" aria-label={`Frame ${frame.name}`} pb="10px" borderBottomWidth="1px" borderColor="line">
@@ -101,9 +100,9 @@ export function FrameReasons(props: FrameReasonsProps) {
       {figures?.kind === "unreadable" && <Box color="coral">{figures.reason}</Box>}
       {figures?.kind === "measured" && (
         <>
-          {others.length > 1 && (
-            <Box fontSize="note" mb="6px">
-              {softnessText(whySoft(figures, others.filter(isMeasured)))}
+          {softness && (
+            <Box fontSize="note" mb="6px" color={softness.kind === "sharp" ? undefined : "coral"}>
+              {softnessText(softness)}
             </Box>
           )}
           <Box as="dl" fontSize="note">

@@ -7,8 +7,10 @@ import { parseRecipe } from "@/core/recipe";
 import { useFrames, useShot } from "@/features/api/queries";
 import { usePageKeys } from "@/ui/keys";
 import { Station } from "@/ui/Station";
+import { BestProposed } from "./BestProposed";
 import { FrameReasons } from "./FrameReasons";
 import type { MeasureId } from "./measures";
+import { NextTryReasons } from "./NextTryReasons";
 import { SetReasons } from "./SetReasons";
 import { SiftReasons } from "./SiftReasons";
 import { type Arrangement, SiftTools } from "./SiftTools";
@@ -87,13 +89,15 @@ export function SiftStation({ outingId, shotId }: { readonly outingId: string; r
             <FrameReasons
               frame={current}
               figures={figures.byId.get(current.id)}
-              others={sifted.others}
+              softness={sifted.softness}
               isOut={dropped.has(current.id)}
               isSpoiled={spoiled.has(current.id)}
               onToggle={() => onToggle(current.id)}
               onBest={() => onBest(current)}
             />
           )}
+          <BestProposed sifted={sifted} />
+          {current && <NextTryReasons shotId={shotId} frame={current} figures={figures.byId.get(current.id)} />}
           <SetReasons sets={sifted.sets} />
         </SiftReasons>
       }

@@ -10,6 +10,7 @@ import { usePicture } from "@/features/picture/usePicture";
 import { Action } from "@/ui/Action";
 import { useRested } from "@/ui/useRested";
 import { useSize } from "@/ui/useSize";
+import { Evidence } from "./Evidence";
 import { FrameSheet } from "./FrameSheet";
 import type { MeasureId } from "./measures";
 import type { Arrangement } from "./SiftTools";
@@ -33,7 +34,7 @@ const PASSING = { state: "loading" } as const;
 
 /** The frame that is looked at, large, and all of them on their strand under it. */
 function StrandView({ sifted, measure }: { readonly sifted: Sifted; readonly measure: MeasureId }) {
-  const { current } = sifted;
+  const { current, softness } = sifted;
   const hash = current?.hash ?? null;
   const rested = useRested(hash, REST_MS);
   const picture = usePicture(rested);
@@ -46,6 +47,7 @@ function StrandView({ sifted, measure }: { readonly sifted: Sifted; readonly mea
           hash={current.hash}
           name={current.name}
           isPassing={rested !== hash}
+          evidence={softness && <Evidence softness={softness} width={current.width} height={current.height} />}
         />
       </Flex>
       <Strand sifted={sifted} measure={measure} />

@@ -3,7 +3,7 @@
 import { useCallback, useLayoutEffect, useMemo, useRef, useState } from "react";
 import type { FrameFigures } from "@/contracts/frameFigures";
 import type { FrameReply } from "@/contracts/replies";
-import { type FrameSet, frameSets } from "@/core/inspect";
+import { type BestFrame, bestOf, type FrameSet, frameSets, type Softness, whySoft } from "@/core/inspect";
 import { counted } from "@/core/words";
 import type { RunWithFrames } from "@/features/api/queries";
 import { spoiledFrames } from "@/features/api/runMarks";
@@ -13,7 +13,6 @@ import { type RunFigures, useFigures } from "./useFigures";
 
 const NO_FRAMES: readonly FrameReply[] = [];
 const NOBODY: ReadonlySet<string> = new Set();
-const NO_FIGURES: readonly FrameFigures[] = [];
 /** A frame is set beside so many others of its settings: those nearest to it. */
 const BESIDE = 12;
 
@@ -29,8 +28,10 @@ export interface Sifted {
   readonly sets: readonly FrameSet[];
   readonly current: FrameReply | null;
   readonly onCurrent: (id: string) => void;
-  /** Figures of the frames of the same settings that were taken about the same time. */
-  readonly others: readonly FrameFigures[];
+  /** Why the one that is looked at is soft, beside those of its settings that were taken about the same time; null before one can tell. */
+  readonly softness: Softness | null;
+  /** What is proposed as the best of those that are kept; null where nothing tells. */
+  readonly proposed: BestFrame | null;
   readonly brushed: ReadonlySet<string>;
   readonly onBrush: (ids: ReadonlySet<string>) => void;
   /** Takes a frame in or leaves it out, and all that are brushed with it. */
@@ -54,6 +55,13 @@ function othersOf(
     .slice(Math.max(0, at - BESIDE / 2), at + BESIDE / 2 + 1)
     .flatMap((frame) => (frame.id === id ? [] : [figures.get(frame.id)]))
     .filter((each) => each !== undefined);
+}
+
+/** Why a frame is soft beside its like. */
+function softnessOf(frame: FrameReply, frames: readonly FrameReply[], { byId }: RunFigures): Softness | null {
+  const figures = byId.get(frame.id);
+  const others = othersOf(frame, frames, byId).filter((each) => each.kind === "measured");
+  return figures?.kind === "measured" && others.length > 1 ? whySoft(figures, others) : null;
 }
 
 /** What is thought of frames: one is left out where somebody says so, or where it is doubtful and nobody takes it in. */
@@ -85,9 +93,16 @@ export function useSifted(run: RunWithFrames | null): Sifted {
     [frames, figures],
   );
   const current = frames.find(({ id }) => id === currentId) ?? frames[0] ?? null;
-  const others = useMemo(
-    () => (current ? othersOf(current, frames, figures.byId) : NO_FIGURES),
-    [current, frames, figures],
+  const softness = useMemo(() => (current ? softnessOf(current, frames, figures) : null), [current, frames, figures]);
+  const proposed = useMemo(
+    () =>
+      bestOf(
+        kept.flatMap(({ id }) => {
+          const known = figures.byId.get(id);
+          return known?.kind === "measured" ? [{ id, figures: known }] : [];
+        }),
+      ),
+    [kept, figures],
   );
   const choose = useChoices(run?.run.id ?? null);
   const latest = useRef({ frames, dropped, brushed });
@@ -121,6 +136,6 @@ export function useSifted(run: RunWithFrames | null): Sifted {
     const next = frames[Math.max(0, Math.min(frames.length - 1, at + by))];
     if (next) setCurrentId(next.id);
   };
-  const known = { frames, kept, dropped, spoiled, figures, sets, current, others, brushed };
+  const known = { frames, kept, dropped, spoiled, figures, sets, current, softness, proposed, brushed };
   return { ...known, onCurrent: setCurrentId, onBrush: setBrushed, onToggle, onBest, step };
 }
