@@ -1,5 +1,6 @@
 export { type BestFrame, bestOf } from "./best";
 export { type Drift, type DriftMark, driftBetween, driftMark } from "./drift";
+export { expectedNoise } from "./expectedNoise";
 export type { ImageNoise } from "./imageNoise";
 export { inspectPicture, type PictureFigures } from "./inspectPicture";
 export { type FrameBracket, type FrameSequence, type FrameSet, frameSets, type TimedFrame } from "./sequences";

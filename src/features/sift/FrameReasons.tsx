@@ -5,8 +5,10 @@ import { Check, Star, X } from "lucide-react";
 import { DateTime } from "luxon";
 import type { FrameFigures } from "@/contracts/frameFigures";
 import type { FrameReply } from "@/contracts/replies";
-import { type Softness, softnessText } from "@/core/inspect";
-import { readableDuration } from "@/core/recipe";
+import { kelvinOf } from "@/core/capture";
+import { expectedNoise, type Softness, softnessText } from "@/core/inspect";
+import type { Lens } from "@/core/optics";
+import { parseRecipe, readableDuration } from "@/core/recipe";
 import { plain, signed } from "@/core/words";
 import { Action } from "@/ui/Action";
 
@@ -15,6 +17,8 @@ interface FrameReasonsProps {
   readonly figures: FrameFigures | undefined;
   /** Why it is soft beside its like; null before one can tell. */
   readonly softness: Softness | null;
+  /** The lens that it was taken with; undefined while nobody knows. */
+  readonly lens: Lens | undefined;
   readonly isOut: boolean;
   /** What somebody said of it while it was taken. */
   readonly isSpoiled: boolean;
@@ -37,8 +41,25 @@ function settingsText({ shutterSeconds, iso, fNumber, camera, takenAt }: FrameRe
     .join(" · ");
 }
 
+/** What a frame says nothing of: the air's warmth as it was taken. */
+const USUAL_CELSIUS = 15;
+
+/** Green noise that the sensor gives such a frame, codes; null where nobody knows how it was taken. */
+function expectedOf(frame: FrameReply, { noise }: Measured, lens: Lens | undefined): number | null {
+  if (!lens || !noise || frame.iso === null || frame.shutterSeconds === null) return null;
+  const { whiteBalance } = parseRecipe(frame.recipeLine ?? "").recipe;
+  return expectedNoise(lens, {
+    level: noise.level,
+    iso: frame.iso,
+    shutterSeconds: frame.shutterSeconds,
+    kelvin: kelvinOf(whiteBalance),
+    sensorCelsius: USUAL_CELSIUS,
+    sensorPixels: (lens.widthPx / frame.width) ** 2,
+  });
+}
+
 /** What was measured, each with its name. */
-function rowsOf(figures: Measured): readonly (readonly [string, string])[] {
+function rowsOf(figures: Measured, expected: number | null): readonly (readonly [string, string])[] {
   const { exposureError, clippedAny, clippedAll, crushedAll, noise, sharpPx, smear, points, hotPixels } = figures;
   return [
     [
@@ -48,7 +69,12 @@ function rowsOf(figures: Measured): readonly (readonly [string, string])[] {
     ["Clipped", `${plain(100 * clippedAny, 2)} %, all channels ${plain(100 * clippedAll, 2)} %`],
     ["Black", `${plain(100 * crushedAll, 2)} %`],
     ...(noise
-      ? ([["Noise", `${[noise.red, noise.green, noise.blue].map((each) => plain(each)).join(", ")} codes`]] as const)
+      ? ([
+          [
+            "Noise",
+            `${[noise.red, noise.green, noise.blue].map((each) => plain(each)).join(", ")} codes${expected === null ? "" : `; green by the sensor ${plain(expected)}`}`,
+          ],
+        ] as const)
       : []),
     ...(sharpPx === null ? [] : ([["Sharpest edges", `${plain(sharpPx)} px`]] as const)),
     ...(smear
@@ -63,7 +89,7 @@ function rowsOf(figures: Measured): readonly (readonly [string, string])[] {
 
 /** One frame: what it was taken with, what is measured of it, why it is soft; and what one thinks of it. */
 export function FrameReasons(props: FrameReasonsProps) {
-  const { frame, figures, softness, isOut, isSpoiled, onToggle, onBest } = props;
+  const { frame, figures, softness, lens, isOut, isSpoiled, onToggle, onBest } = props;
   const isBest = frame.choice === "best";
   return (
     <Box as="section" aria-label={`Frame ${frame.name}`} pb="10px" borderBottomWidth="1px" borderColor="line">
@@ -106,7 +132,7 @@ export function FrameReasons(props: FrameReasonsProps) {
             </Box>
           )}
           <Box as="dl" fontSize="note">
-            {rowsOf(figures).map(([name, value]) => (
+            {rowsOf(figures, expectedOf(frame, figures, lens)).map(([name, value]) => (
               <Flex key={name} justify="space-between" gap="10px" py="2px">
                 <Box as="dt" color="ash">
                   {name}

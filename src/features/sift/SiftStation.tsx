@@ -4,7 +4,7 @@ import { useMemo, useState } from "react";
 import { useDropzone } from "react-dropzone";
 import type { FrameReply } from "@/contracts/replies";
 import { parseRecipe } from "@/core/recipe";
-import { useFrames, useShot } from "@/features/api/queries";
+import { useFrames, useShot, useShotCamera } from "@/features/api/queries";
 import { usePageKeys } from "@/ui/keys";
 import { Station } from "@/ui/Station";
 import { BestProposed } from "./BestProposed";
@@ -25,6 +25,7 @@ const NO_FRAMES: readonly FrameReply[] = [];
 export function SiftStation({ outingId, shotId }: { readonly outingId: string; readonly shotId: string }) {
   const shot = useShot(shotId).data;
   const fuse = useFuse(outingId, shotId);
+  const camera = useShotCamera(shotId);
   const imports = useImport(shotId);
   const [runId, setRunId] = useState<string | null>(null);
   const [arrangement, setArrangement] = useState<Arrangement>("strand");
@@ -90,6 +91,7 @@ export function SiftStation({ outingId, shotId }: { readonly outingId: string; r
               frame={current}
               figures={figures.byId.get(current.id)}
               softness={sifted.softness}
+              lens={camera?.phone === current.camera ? camera.lens : undefined}
               isOut={dropped.has(current.id)}
               isSpoiled={spoiled.has(current.id)}
               onToggle={() => onToggle(current.id)}
