@@ -13,7 +13,7 @@ import { drawPicture } from "./drawPicture";
 import { levelAt, tilesIn } from "./tiles";
 import type { PictureState } from "./usePicture";
 import { useTiles } from "./useTiles";
-import { useZoom } from "./useZoom";
+import { useZoom, type ZoomLink } from "./useZoom";
 
 const STEP_PX = 60;
 
@@ -23,6 +23,8 @@ interface PictureViewProps {
   readonly name: string;
   /** Whether it is only stepped past: its small picture is enough then. */
   readonly isPassing?: boolean;
+  /** Of pictures that are looked at together. */
+  readonly link?: ZoomLink;
   /** Drawn over it, in its own pixels. */
   readonly evidence?: ReactNode;
 }
@@ -76,11 +78,25 @@ function PictureNote({ children, wrong = false }: { readonly children: ReactNode
   );
 }
 
+/** A value, or the last one there was. */
+function useLast<Value>(value: Value | null): Value | null {
+  const [last, setLast] = useState(value);
+  if (value !== null && value !== last) setLast(value);
+  return value ?? last;
+}
+
 /** The stack of sizes of a picture that is open, and the tiles that the screen shows of it. */
-function useShownTiles(hash: string, picture: PictureState, size: { width: number; height: number }) {
+function useShownTiles(
+  hash: string,
+  picture: PictureState,
+  size: { width: number; height: number },
+  link: ZoomLink | null,
+) {
   const canvas = useRef<HTMLCanvasElement>(null);
   const view = picture.state === "ready" ? picture.view : null;
-  const zoom = useZoom(canvas, size, view);
+  // The next picture of the same size is seen at the same place: two are blinked by going to and fro.
+  const shape = useLast(view);
+  const zoom = useZoom(canvas, size, shape, link);
   const levels = useMemo(() => (view ? pyramidLevels(view.width, view.height) : []), [view]);
   const ratio = typeof window === "undefined" ? 1 : window.devicePixelRatio || 1;
   const scale = zoom.transform.k * ratio;
@@ -91,15 +107,15 @@ function useShownTiles(hash: string, picture: PictureState, size: { width: numbe
     return level === coarse ? under : [...under, ...tilesIn(levels, level, zoom.transform, size)];
   }, [levels, coarse, level, zoom.transform, size]);
   const tiles = useTiles(hash, wanted);
-  return { canvas, view, zoom, scale, wanted, tiles };
+  return { canvas, view, shape, zoom, scale, wanted, tiles };
 }
 
 /** A picture to be looked at: fit or pixel by pixel, by wheel, drag and keys, with its clipped and crushed parts marked. */
-export function PictureView({ picture, hash, name, isPassing = false, evidence }: PictureViewProps) {
+export function PictureView({ picture, hash, name, isPassing = false, link, evidence }: PictureViewProps) {
   const [box, size] = useSize<HTMLDivElement>();
   const [marked, setMarked] = useState(false);
   const ink = useRoles();
-  const { canvas, view, zoom, scale, wanted, tiles } = useShownTiles(hash, picture, size);
+  const { canvas, view, shape, zoom, scale, wanted, tiles } = useShownTiles(hash, picture, size, link ?? null);
   const shown = wanted.map((place) => [place, tiles.at(place)] as const);
   const there = shown.some(([, tile]) => tile !== null);
   const missing = shown.some(([, tile]) => tile === null);
@@ -121,7 +137,17 @@ export function PictureView({ picture, hash, name, isPassing = false, evidence }
       {/* Around a picture that fits there is the page, no bars. */}
       <Box ref={box} flex="1" minH="0" position="relative" bg={zoom.isFit ? "transparent" : "mount"} overflow="hidden">
         {!there && (
-          <Box asChild position="absolute" inset="0" width="100%" height="100%" objectFit="contain">
+          <Box
+            asChild
+            position="absolute"
+            // Where its pixels will be, once one knows where that is.
+            left={shape ? `${zoom.transform.x}px` : 0}
+            top={shape ? `${zoom.transform.y}px` : 0}
+            width={shape ? `${zoom.transform.k * shape.width}px` : "100%"}
+            height={shape ? `${zoom.transform.k * shape.height}px` : "100%"}
+            maxWidth="none"
+            objectFit="contain"
+          >
             <img {...(isPassing ? { src: thumbnailUrl(hash) } : previewOf(hash))} alt={there ? "" : name} />
           </Box>
         )}

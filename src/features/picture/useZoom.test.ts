@@ -41,4 +41,32 @@ describe("zooming into a picture", () => {
     act(() => result.current.by(0.01));
     expect(result.current.isFit).toBe(true);
   });
+
+  it("takes linked pictures along, to the same place, and ends there", () => {
+    let transform: ReturnType<typeof fitTransform> | null = null;
+    const hooks: ReturnType<typeof linked>[] = [];
+    const moves: number[] = [];
+    function linked() {
+      const canvas = { current: document.createElement("canvas") };
+      return renderHook(() =>
+        useZoom(canvas, box, picture, {
+          transform,
+          onMove: (next) => {
+            transform = next;
+            moves.push(next.k);
+          },
+        }),
+      );
+    }
+    hooks.push(linked(), linked());
+    const [one, other] = hooks as [ReturnType<typeof linked>, ReturnType<typeof linked>];
+    act(() => one.result.current.toggle());
+    other.rerender();
+    expect(other.result.current.transform).toEqual(one.result.current.transform);
+    expect(other.result.current.transform.k).toBe(1);
+    const settled = moves.length;
+    one.rerender();
+    other.rerender();
+    expect(moves).toHaveLength(settled);
+  });
 });

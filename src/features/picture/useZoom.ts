@@ -21,10 +21,26 @@ const pixelByPixel = (): number => 1 / (window.devicePixelRatio || 1);
 
 const fits = (transform: ZoomTransform, fit: ZoomTransform): boolean => Math.abs(transform.k / fit.k - 1) < 1e-3;
 
+/** Zoom that several pictures of one size share: whoever is moved moves the others. */
+export interface ZoomLink {
+  /** Null while all of them fit. */
+  readonly transform: ZoomTransform | null;
+  readonly onMove: (transform: ZoomTransform) => void;
+}
+
 /** Zoom and pan of a picture on a canvas by wheel, pinch, drag and calls; scale 1 is one picture pixel a CSS pixel. */
-export function useZoom(canvas: RefObject<HTMLCanvasElement | null>, box: Size, picture: Size | null) {
+export function useZoom(
+  canvas: RefObject<HTMLCanvasElement | null>,
+  box: Size,
+  picture: Size | null,
+  link: ZoomLink | null = null,
+) {
   const [transform, setTransform] = useState<ZoomTransform>(zoomIdentity);
   const behaviour = useRef<ZoomBehavior<HTMLCanvasElement, unknown> | null>(null);
+  const moved = useRef<ZoomLink["onMove"] | null>(null);
+  useLayoutEffect(() => {
+    moved.current = link?.onMove ?? null;
+  });
   const width = picture?.width ?? 0;
   const height = picture?.height ?? 0;
   const fit = useMemo(
@@ -47,13 +63,25 @@ export function useZoom(canvas: RefObject<HTMLCanvasElement | null>, box: Size, 
       ])
       // A picture smaller than its room is seen pixel by pixel as well.
       .scaleExtent([Math.min(fit.k, pixelByPixel()), CLOSEST])
-      .on("zoom", ({ transform: next }: { transform: ZoomTransform }) => setTransform(next));
+      .on("zoom", ({ transform: next }: { transform: ZoomTransform }) => {
+        setTransform(next);
+        moved.current?.(next);
+      });
     selection.call(behaviour.current).on("dblclick.zoom", null);
     selection.call(behaviour.current.transform, fit);
     return () => {
       selection.on(".zoom", null);
     };
   }, [canvas, box, width, height, fit]);
+
+  // What another of the linked pictures has done is done here too; where it stands there already it goes no further.
+  const linked = link?.transform ?? null;
+  useLayoutEffect(() => {
+    if (!linked || !canvas.current || !behaviour.current) return;
+    const { k, x, y } = zoomTransform(canvas.current);
+    if (k !== linked.k || x !== linked.x || y !== linked.y)
+      select(canvas.current).call(behaviour.current.transform, linked);
+  }, [canvas, linked]);
 
   const isFit = fits(transform, fit);
   const by = useCallback(

@@ -1,7 +1,7 @@
 "use client";
 
 import { Box, Flex } from "@chakra-ui/react";
-import { Check, Star, X } from "lucide-react";
+import { Check, Columns2, Star, X } from "lucide-react";
 import { DateTime } from "luxon";
 import type { FrameFigures } from "@/contracts/frameFigures";
 import type { FrameReply } from "@/contracts/replies";
@@ -24,6 +24,10 @@ interface FrameReasonsProps {
   readonly isSpoiled: boolean;
   readonly onToggle: () => void;
   readonly onBest: () => void;
+  /** How many stand beside each other, and whether this one does. */
+  readonly besideCount: number;
+  readonly isBeside: boolean;
+  readonly onBeside: () => void;
 }
 
 type Measured = Extract<FrameFigures, { kind: "measured" }>;
@@ -90,6 +94,7 @@ function rowsOf(figures: Measured, expected: number | null): readonly (readonly 
 /** One frame: what it was taken with, what is measured of it, why it is soft; and what one thinks of it. */
 export function FrameReasons(props: FrameReasonsProps) {
   const { frame, figures, softness, lens, isOut, isSpoiled, onToggle, onBest } = props;
+  const { besideCount, isBeside, onBeside } = props;
   const isBest = frame.choice === "best";
   return (
     <Box as="section" aria-label={`Frame ${frame.name}`} pb="10px" borderBottomWidth="1px" borderColor="line">
@@ -99,14 +104,22 @@ export function FrameReasons(props: FrameReasonsProps) {
       <Box fontFamily="mono" fontSize="label" color="ash" mb="6px">
         {settingsText(frame)}
       </Box>
-      <Flex gap="8px" mb="8px">
+      <Flex gap="8px" mb="8px" wrap="wrap">
         <Action onClick={onToggle} aria-pressed={isOut} minH="34px">
           {isOut ? <Check size={15} /> : <X size={15} />} {isOut ? "Take it in" : "Leave it out"}
         </Action>
         <Action onClick={onBest} aria-pressed={isBest} minH="34px" color={isBest ? "lamp" : undefined}>
           <Star size={15} /> {isBest ? "The best" : "Best of all"}
         </Action>
+        <Action onClick={onBeside} aria-pressed={isBeside} minH="34px" color={isBeside ? "lamp" : undefined}>
+          <Columns2 size={15} /> {isBeside ? "Beside others" : "Set beside"}
+        </Action>
       </Flex>
+      {besideCount === 1 && (
+        <Box color="ash" fontSize="note" mb="6px">
+          Go to another frame and set it beside this one.
+        </Box>
+      )}
       {frame.warning !== null && (
         <Box color="coral" fontSize="note">
           {frame.warning}

@@ -44,10 +44,12 @@ export function SiftStation({ outingId, shotId }: { readonly outingId: string; r
   const frames = useFrames(summary?.run.id ?? null) ?? NO_FRAMES;
   const chosen = useMemo(() => summary && { ...summary, frames }, [summary, frames]);
   const sifted = useSifted(chosen);
-  const { current, kept, dropped, spoiled, figures, onToggle, onBest, step } = sifted;
+  const { current, kept, dropped, spoiled, figures, onToggle, onBest, beside, onBeside, step } = sifted;
   usePageKeys({
     s: () => current && onBest(current),
     l: () => current && onToggle(current.id),
+    v: () => current && onBeside(current.id),
+    Escape: () => onBeside(null),
     ArrowLeft: () => step(-1),
     ArrowRight: () => step(1),
   });
@@ -96,6 +98,9 @@ export function SiftStation({ outingId, shotId }: { readonly outingId: string; r
               isSpoiled={spoiled.has(current.id)}
               onToggle={() => onToggle(current.id)}
               onBest={() => onBest(current)}
+              besideCount={beside.length}
+              isBeside={beside.some(({ id }) => id === current.id)}
+              onBeside={() => onBeside(current.id)}
             />
           )}
           <BestProposed sifted={sifted} />

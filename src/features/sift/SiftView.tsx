@@ -10,6 +10,7 @@ import { usePicture } from "@/features/picture/usePicture";
 import { Action } from "@/ui/Action";
 import { useRested } from "@/ui/useRested";
 import { useSize } from "@/ui/useSize";
+import { CompareView } from "./CompareView";
 import { Evidence } from "./Evidence";
 import { FrameSheet } from "./FrameSheet";
 import type { MeasureId } from "./measures";
@@ -34,22 +35,26 @@ const PASSING = { state: "loading" } as const;
 
 /** The frame that is looked at, large, and all of them on their strand under it. */
 function StrandView({ sifted, measure }: { readonly sifted: Sifted; readonly measure: MeasureId }) {
-  const { current, softness } = sifted;
+  const { current, softness, beside } = sifted;
   const hash = current?.hash ?? null;
   const rested = useRested(hash, REST_MS);
   const picture = usePicture(rested);
   if (!current) return null;
   return (
     <Flex direction="column" flex="1" minH="0">
-      <Flex flex="1" minH="0" direction="column" position="relative">
-        <PictureView
-          picture={rested === hash ? picture : PASSING}
-          hash={current.hash}
-          name={current.name}
-          isPassing={rested !== hash}
-          evidence={softness && <Evidence softness={softness} width={current.width} height={current.height} />}
-        />
-      </Flex>
+      {beside.length > 1 ? (
+        <CompareView key={beside.map(({ id }) => id).join()} frames={beside} />
+      ) : (
+        <Flex flex="1" minH="0" direction="column" position="relative">
+          <PictureView
+            picture={rested === hash ? picture : PASSING}
+            hash={current.hash}
+            name={current.name}
+            isPassing={rested !== hash}
+            evidence={softness && <Evidence softness={softness} width={current.width} height={current.height} />}
+          />
+        </Flex>
+      )}
       <Strand sifted={sifted} measure={measure} />
     </Flex>
   );

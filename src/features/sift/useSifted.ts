@@ -15,6 +15,8 @@ const NO_FRAMES: readonly FrameReply[] = [];
 const NOBODY: ReadonlySet<string> = new Set();
 /** A frame is set beside so many others of its settings: those nearest to it. */
 const BESIDE = 12;
+/** More pictures than this are too small to be compared. */
+const MOST_BESIDE = 4;
 
 /** The frames of a batch, what is known and thought of them, and the one that is looked at. */
 export interface Sifted {
@@ -36,6 +38,10 @@ export interface Sifted {
   readonly onBrush: (ids: ReadonlySet<string>) => void;
   /** Takes a frame in or leaves it out, and all that are brushed with it. */
   readonly onToggle: (id: string) => void;
+  /** Frames that are looked at beside each other, in the order they were set there. */
+  readonly beside: readonly FrameReply[];
+  /** Sets a frame beside the others, or takes it away from them; `null` takes all of them away. */
+  readonly onBeside: (id: string | null) => void;
   /** Says that a frame is the best, or that it is not. */
   readonly onBest: (frame: FrameReply) => void;
   readonly step: (by: number) => void;
@@ -82,6 +88,7 @@ function useDropped(frames: readonly FrameReply[], spoiled: ReadonlySet<string>)
 export function useSifted(run: RunWithFrames | null): Sifted {
   const [currentId, setCurrentId] = useState<string | null>(null);
   const [brushed, setBrushed] = useState<ReadonlySet<string>>(NOBODY);
+  const [besideIds, setBesideIds] = useState<readonly string[]>([]);
   const frames = run?.frames ?? NO_FRAMES;
   const spoiled = useMemo(() => (run ? spoiledFrames(run) : NOBODY), [run]);
   const dropped = useDropped(frames, spoiled);
@@ -131,11 +138,18 @@ export function useSifted(run: RunWithFrames | null): Sifted {
       choice === "best" ? `${frame.name} is the best.` : `${frame.name} is one of them again.`,
     );
   };
+  const onBeside = (id: string | null) => {
+    if (id === null) return setBesideIds([]);
+    const without = besideIds.filter((each) => each !== id);
+    // A fifth one takes the place of the first.
+    setBesideIds(without.length < besideIds.length ? without : [...without, id].slice(-MOST_BESIDE));
+  };
+  const beside = besideIds.flatMap((id) => frames.filter((frame) => frame.id === id));
   const step = (by: number) => {
     const at = frames.findIndex(({ id }) => id === current?.id);
     const next = frames[Math.max(0, Math.min(frames.length - 1, at + by))];
     if (next) setCurrentId(next.id);
   };
-  const known = { frames, kept, dropped, spoiled, figures, sets, current, softness, proposed, brushed };
-  return { ...known, onCurrent: setCurrentId, onBrush: setBrushed, onToggle, onBest, step };
+  const known = { frames, kept, dropped, spoiled, figures, sets, current, softness, proposed, brushed, beside };
+  return { ...known, onCurrent: setCurrentId, onBrush: setBrushed, onToggle, onBest, onBeside, step };
 }

@@ -26,7 +26,10 @@ const KEYS = [
   ["c, o, b", "while a run goes on: leave this frame out for a car, a cloud, a bump"],
   ["w, n", "while a run goes on: write a note, or say one"],
   ["f, m", "in a run by hand: log a frame; count down from a landmark"],
-  ["l, s, ← →", "at Sift: leave a frame out or take it in, mark the best of all, go from frame to frame"],
+  [
+    "l, s, v, ← →",
+    "at Sift: leave a frame out or take it in, mark the best of all, set it beside others, go from frame to frame",
+  ],
   ["x", "on a picture: fit, or every pixel (1:1)"],
   ["h", "on a picture: show where it clips and where it is crushed"],
   ["+ − and arrows", "on a picture: closer, farther, sideways"],
