@@ -85,7 +85,9 @@ test("a whole shot by the keyboard alone: begun, placed, aimed, exposed, run, fu
   await expect(page.getByText("Done: 3 of 3 frames")).toBeVisible();
 
   await go(page, "Sift");
-  await tabTo(page, page.getByRole("button", { name: /frame-0002/ }));
+  await tabTo(page, page.getByRole("slider", { name: "The strand of 3 frames" }));
+  await page.keyboard.press("ArrowRight");
+  await expect(page.getByRole("region", { name: "Frame frame-0002.jpg" })).toBeVisible();
   await page.keyboard.press("Space");
   await press(page, page.getByRole("button", { name: "Fuse 2 frames" }));
   await expect(page).toHaveURL(/\/stack$/);

@@ -85,6 +85,16 @@ test("a mixed folder of 300 is measured; the shaken ones are found, left out and
   await expect(page.getByText("IMG_0000.jpg is the best.")).toBeVisible();
   expect((await kept).status()).toBe(200);
 
+  // Two beside each other have one zoom.
+  await page.keyboard.press("v");
+  await page.keyboard.press("ArrowRight");
+  await page.keyboard.press("v");
+  for (const name of ["IMG_0000.jpg", "IMG_0001.jpg"]) await expect(page.getByRole("img", { name })).toBeVisible();
+  await page.keyboard.press("x");
+  await expect(page.getByText(`${WIDTH} × ${HEIGHT} at 100 %`)).toHaveCount(2);
+  await page.keyboard.press("Escape");
+  await expect(page.getByRole("img", { name: "IMG_0000.jpg" })).toBeHidden();
+
   await page.reload();
   await expect(page.getByRole("button", { name: `Fuse ${whole - SHAKEN.length} frames` })).toBeVisible();
   await expect(page.getByRole("button", { name: "The best" })).toBeVisible();
