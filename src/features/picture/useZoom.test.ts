@@ -68,5 +68,9 @@ describe("zooming into a picture", () => {
     one.rerender();
     other.rerender();
     expect(moves).toHaveLength(settled);
+    // One that comes later stands where they do, and moves nobody.
+    const late = linked();
+    expect(late.result.current.transform.k).toBe(1);
+    expect(moves).toHaveLength(settled);
   });
 });

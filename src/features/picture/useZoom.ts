@@ -37,9 +37,9 @@ export function useZoom(
 ) {
   const [transform, setTransform] = useState<ZoomTransform>(zoomIdentity);
   const behaviour = useRef<ZoomBehavior<HTMLCanvasElement, unknown> | null>(null);
-  const moved = useRef<ZoomLink["onMove"] | null>(null);
+  const shared = useRef<ZoomLink | null>(null);
   useLayoutEffect(() => {
-    moved.current = link?.onMove ?? null;
+    shared.current = link;
   });
   const width = picture?.width ?? 0;
   const height = picture?.height ?? 0;
@@ -65,10 +65,13 @@ export function useZoom(
       .scaleExtent([Math.min(fit.k, pixelByPixel()), CLOSEST])
       .on("zoom", ({ transform: next }: { transform: ZoomTransform }) => {
         setTransform(next);
-        moved.current?.(next);
+        if (!isArriving) shared.current?.onMove(next);
       });
+    // One that comes later stands where the others do, and moves none of them.
+    let isArriving = true;
     selection.call(behaviour.current).on("dblclick.zoom", null);
-    selection.call(behaviour.current.transform, fit);
+    selection.call(behaviour.current.transform, shared.current?.transform ?? fit);
+    isArriving = false;
     return () => {
       selection.on(".zoom", null);
     };
