@@ -25,6 +25,8 @@ interface PictureViewProps {
   readonly isPassing?: boolean;
   /** Of pictures that are looked at together. */
   readonly link?: ZoomLink;
+  /** Whether the page's keys zoom it; of linked pictures one is enough. */
+  readonly leads?: boolean;
   /** Drawn over it, in its own pixels. */
   readonly evidence?: ReactNode;
 }
@@ -111,7 +113,15 @@ function useShownTiles(
 }
 
 /** A picture to be looked at: fit or pixel by pixel, by wheel, drag and keys, with its clipped and crushed parts marked. */
-export function PictureView({ picture, hash, name, isPassing = false, link, evidence }: PictureViewProps) {
+export function PictureView({
+  picture,
+  hash,
+  name,
+  isPassing = false,
+  link,
+  leads = true,
+  evidence,
+}: PictureViewProps) {
   const [box, size] = useSize<HTMLDivElement>();
   const [marked, setMarked] = useState(false);
   const ink = useRoles();
@@ -125,10 +135,8 @@ export function PictureView({ picture, hash, name, isPassing = false, link, evid
     if (canvas.current && there) drawPicture(canvas.current, shown, zoom.transform, size, marked ? ink : null);
   });
   usePageKeys({
-    x: zoom.toggle,
     h: () => setMarked((before) => !before),
-    "[Shift]++": () => zoom.by(1.5),
-    "-": () => zoom.by(1 / 1.5),
+    ...(leads && { x: zoom.toggle, "[Shift]++": () => zoom.by(1.5), "-": () => zoom.by(1 / 1.5) }),
   });
 
   const problem = picture.state === "failed" ? picture.reason : tiles.problem;

@@ -8,11 +8,17 @@ import { PictureView } from "@/features/picture/PictureView";
 import { usePicture } from "@/features/picture/usePicture";
 import type { ZoomLink } from "@/features/picture/useZoom";
 
-function Pane({ frame, link }: { readonly frame: FrameReply; readonly link: ZoomLink }) {
+interface PaneProps {
+  readonly frame: FrameReply;
+  readonly link: ZoomLink;
+  readonly leads: boolean;
+}
+
+function Pane({ frame, link, leads }: PaneProps) {
   const picture = usePicture(frame.hash);
   return (
     <Box position="relative" display="flex" flexDirection="column" minW="0" minH="0" bg="ink">
-      <PictureView picture={picture} hash={frame.hash} name={frame.name} link={link} />
+      <PictureView picture={picture} hash={frame.hash} name={frame.name} link={link} leads={leads} />
       <Box position="absolute" top="4px" left="8px" fontSize="label" bg="veil" color="onPicture" px="6px">
         {frame.name}
       </Box>
@@ -33,8 +39,8 @@ export function CompareView({ frames }: { readonly frames: readonly FrameReply[]
       templateColumns={frames.length === 3 ? "1fr 1fr 1fr" : "1fr 1fr"}
       templateRows={frames.length > 3 ? "1fr 1fr" : "1fr"}
     >
-      {frames.map((frame) => (
-        <Pane key={frame.id} frame={frame} link={link} />
+      {frames.map((frame, at) => (
+        <Pane key={frame.id} frame={frame} link={link} leads={at === 0} />
       ))}
     </Grid>
   );
