@@ -12,8 +12,7 @@ export interface Assumption {
   readonly within: readonly [least: number, most: number];
 }
 
-const BY_PRESSES =
-  "Take frames after a press with 0 and 2 s of delay, and read the blur at 1:1; or enter a support of your own.";
+const BY_PRESSES = "Take frames after a press with 0 and 2 s of delay, and read the blur at 1:1.";
 
 /** All of them. Touch and gusts are pixels of the usual main camera (6.4 mm, 2.4 µm): shake is an angle. */
 export const ASSUMED = {

@@ -3,7 +3,7 @@ import type { LumaPicture } from "../picture";
 /** Parts of a picture whose sharpness is told by itself. */
 export const MAP_ACROSS = 12;
 export const MAP_DOWN = 9;
-/** Of large pictures every so-manieth row and column is read. */
+/** Of large pictures only some rows and columns are read. */
 const MOST_READ = 1e6;
 /** Variance of the Laplacian of even noise, over the noise's: 4² and four times 1. */
 const LAPLACIAN_OF_NOISE = 20;

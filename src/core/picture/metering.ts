@@ -13,7 +13,7 @@ const CENTRE_REACH = 0.45;
 const SPOT_REACH = 0.18;
 const ZONES_ACROSS = 8;
 const ZONES_DOWN = 6;
-/** Of larger pictures every so-manieth row and column is read: no meter of a phone sees as many pixels. */
+/** Of larger pictures only some rows and columns are read: no meter of a phone sees as many pixels. */
 const MOST_READ = 4e5;
 /** Share of the zones left out at either end, so that neither a lamp nor a black corner decides. */
 const TRIMMED = 0.1;
