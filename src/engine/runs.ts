@@ -20,7 +20,7 @@ import {
   standRun,
 } from "@/db/runs";
 import type { RunsHost } from "./capturing";
-import { makeThumbnail, readHeader } from "./files/decode";
+import { openPicture } from "./files/decode";
 import { THUMBNAIL_EDGE_PX } from "./files/importFiles";
 import { plainReason } from "./files/pictureFailure";
 import { PhoneAnswerError, type RemotePhone } from "./phone/client";
@@ -50,8 +50,9 @@ async function keepFrame(
   { bytes, raw }: { readonly bytes: Buffer; readonly raw: Buffer | null },
   fNumber: number | null,
 ): Promise<void> {
-  const { width, height, depth } = await readHeader(bytes);
-  const thumbnail = await storeBytes(await makeThumbnail(bytes, THUMBNAIL_EDGE_PX));
+  const picture = await openPicture(bytes);
+  const { width, height, depth } = picture.header;
+  const thumbnail = await storeBytes(await picture.thumbnail(THUMBNAIL_EDGE_PX));
   const stored = await storeBytes(bytes);
   const storedRaw = raw && (await storeBytes(raw));
   const { name, takenAt, shutterSeconds, iso } = frame;

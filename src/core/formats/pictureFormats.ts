@@ -10,11 +10,13 @@ interface PictureFormat {
   readonly mediaType: string;
   /** Of file names, in lower case. */
   readonly endings: readonly string[];
-  /** One of these stands in its first bytes. */
+  /** One of these stands in its first bytes; none for a kind that begins as another does and is told from it by what lies behind. */
   readonly begins: readonly Beginning[];
 }
 
 const start = (...bytes: number[]): Beginning => ({ at: 0, bytes });
+/** A file of ISO's base media format, of a brand. @see ISO/IEC 14496-12, file type box; 23008-12, annex B */
+const brand = (name: string): Beginning => ({ at: 4, bytes: [...`ftyp${name}`].map((letter) => letter.charCodeAt(0)) });
 
 /** Every kind of picture that is taken in, the first that fits counts; `engine/files/formats` opens them. */
 export const PICTURE_FORMATS = {
@@ -48,6 +50,19 @@ export const PICTURE_FORMATS = {
     endings: [".webp"],
     // Behind the length of its RIFF container. @see RFC 9649, section 2.4
     begins: [{ at: 8, bytes: [0x57, 0x45, 0x42, 0x50] }],
+  },
+  dng: {
+    name: "DNG",
+    mediaType: "image/x-adobe-dng",
+    endings: [".dng"],
+    // It begins as a TIFF does, and says in its directory that it is a negative.
+    begins: [],
+  },
+  heic: {
+    name: "HEIC",
+    mediaType: "image/heic",
+    endings: [".heic", ".heif", ".hif"],
+    begins: [brand("heic"), brand("heix"), brand("mif1")],
   },
 } as const satisfies Record<string, PictureFormat>;
 /** A kind of picture file. */

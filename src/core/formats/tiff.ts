@@ -42,6 +42,8 @@ export interface PictureNotes {
   readonly fNumber?: number;
   readonly iso?: number;
   readonly xmp?: string;
+  /** ICC profile of the colours; sRGB without it. */
+  readonly profile?: Uint8Array;
 }
 
 function directorySize(fields: readonly Field[]): number {
@@ -73,15 +75,15 @@ function writeDirectory(target: Uint8Array, at: number, fields: readonly Field[]
 }
 
 /**
- * Everything of an uncompressed 16-bit RGB TIFF that comes before its samples. The samples follow directly: rows from
- * the top, R G B interleaved, 16-bit little-endian, in one strip for every `rowsPerStrip` rows, so a writer may stream
+ * Everything of an uncompressed RGB TIFF that comes before its samples. The samples follow directly: rows from
+ * the top, R G B interleaved, bytes or 16-bit little-endian, in one strip for every `rowsPerStrip` rows, so a writer may stream
  * them.
  *
  * @throws RangeError when the file would pass TIFF's limit of 4 GiB.
- * @see TIFF Revision 6.0 (1992); Exif 2.32 for the sub-directory; XMP in tag 700.
+ * @see TIFF Revision 6.0 (1992); Exif 2.32 for the sub-directory; XMP in tag 700, an ICC profile in 34675 (ICC.1:2022, B.3).
  */
-export function tiffHeader(width: number, height: number, notes: PictureNotes): Uint8Array {
-  const rowBytes = width * 6;
+export function tiffHeader(width: number, height: number, notes: PictureNotes, depth: 8 | 16 = 16): Uint8Array {
+  const rowBytes = (width * 3 * depth) / 8;
   if (rowBytes * height > 2 ** 32 - 2 ** 20) throw new RangeError(`${width} x ${height} is too large for a TIFF file`);
   const rowsPerStrip = Math.max(1, Math.floor(2 ** 20 / rowBytes));
   const strips = Math.ceil(height / rowsPerStrip);
@@ -97,7 +99,7 @@ export function tiffHeader(width: number, height: number, notes: PictureNotes): 
   const main = (stripOffset: number, exifOffset: number): Field[] => [
     long(0x100, width),
     long(0x101, height),
-    short(0x102, 16, 16, 16),
+    short(0x102, depth, depth, depth),
     short(0x103, 1),
     short(0x106, 2),
     ...(notes.description === undefined ? [] : [ascii(0x10e, notes.description)]),
@@ -113,6 +115,9 @@ export function tiffHeader(width: number, height: number, notes: PictureNotes): 
       ? []
       : [{ tag: 0x2bc, type: TYPE.byte, count: text(notes.xmp).length, bytes: text(notes.xmp) }]),
     long(0x8769, exifOffset),
+    ...(notes.profile === undefined
+      ? []
+      : [{ tag: 0x8773, type: TYPE.undefinedBytes, count: notes.profile.length, bytes: notes.profile }]),
   ];
   const exifOffset = 8 + directorySize(main(0, 0));
   const stripOffset = exifOffset + directorySize(exif);

@@ -1,12 +1,12 @@
-import { mkdtempSync, rmSync, writeFileSync } from "node:fs";
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import sharp from "sharp";
 import yazl from "yazl";
-import { PICTURE_FORMATS, type PictureFormatId, pictureFormatOf } from "@/core/formats";
+import { PICTURE_FORMATS, type PictureFormatId } from "@/core/formats";
 import { hashUnit } from "@/core/random";
 import { receiveStream } from "../store";
-import { decodePicture, makeThumbnail, metadataOf, readHeader } from "./decode";
+import { decodePicture, openPicture, readHeader } from "./decode";
 import { PictureFailure } from "./pictureFailure";
 import { forEachZipFile, RefusedZipError } from "./zip";
 
@@ -50,33 +50,46 @@ const picture = () =>
     },
   });
 
+const fixture = (name: string) => readFileSync(join(__dirname, "fixtures", name));
+const drawn = (format: "jpeg" | "png" | "tiff" | "webp") =>
+  picture().toFormat(format).withMetadata({ orientation: 6 }).toBuffer();
+
+/** A whole file of each kind: those that nothing here writes were written elsewhere. */
+const WHOLE: Readonly<Record<PictureFormatId, () => Promise<Buffer>>> = {
+  jpeg: () => drawn("jpeg"),
+  png: () => drawn("png"),
+  tiff: () => drawn("tiff"),
+  webp: () => drawn("webp"),
+  dng: async () => fixture("mosaic.dng"),
+  heic: async () => fixture("p3.heic"),
+};
+
 describe.each(Object.keys(PICTURE_FORMATS) as PictureFormatId[])("a %s", (format) => {
   const path = join(data, `hostile.${format}`);
 
-  it("is known by its beginning, and read at its size", async () => {
-    const whole = await picture().toFormat(format).toBuffer();
-    expect(pictureFormatOf(whole)).toBe(format);
-    writeFileSync(path, whole);
-    expect(await readHeader(path)).toEqual({ width: 61, height: 43, depth: 8, format });
-    expect(await decodePicture(path, 16)).toHaveLength(61 * 43 * 3);
+  it("is known by what stands in it, and read at its size", async () => {
+    writeFileSync(path, await WHOLE[format]());
+    const { width, height, ...header } = await readHeader(path);
+    expect(header.format).toBe(format);
+    expect(await decodePicture(path, 16)).toHaveLength(width * height * 3);
   });
 
   it("that is damaged anywhere is read or refused by a kind, and nothing else happens", async () => {
-    const whole = await picture().toFormat(format).withMetadata({ orientation: 6 }).toBuffer();
+    const whole = await WHOLE[format]();
     let refused = 0;
-    for (const bytes of damaged(whole, 120, 7)) {
+    for (const bytes of damaged(whole, 80, 7)) {
       writeFileSync(path, bytes);
-      for (const open of [readHeader, (file: string) => decodePicture(file, 8), metadataOf]) {
-        try {
-          await open(path);
-        } catch (error) {
-          expect(error).toBeInstanceOf(PictureFailure);
-          refused++;
-        }
+      try {
+        const opened = await openPicture(path);
+        await opened.metadata();
+        await opened.thumbnail(16);
+        await opened.samples(8);
+      } catch (error) {
+        expect(error).toBeInstanceOf(PictureFailure);
+        refused++;
       }
-      await makeThumbnail(path, 16).catch((error: unknown) => expect(error).toBeInstanceOf(PictureFailure));
     }
-    expect(refused).toBeGreaterThan(20);
+    expect(refused).toBeGreaterThan(5);
   });
 });
 

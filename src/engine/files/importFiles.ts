@@ -14,7 +14,7 @@ import {
   TooLargeError,
   UnknownKindError,
 } from "../store";
-import { checkedThumbnail, metadataOf, readHeader } from "./decode";
+import { askPictures, UnansweredPicture } from "./askPictures";
 import { beginningOf } from "./formats";
 import { PictureFailure, plainReason } from "./pictureFailure";
 import { forEachZipFile, RefusedZipError, type ZipFile } from "./zip";
@@ -50,19 +50,24 @@ async function takePicture(db: Db, runId: string, name: string, received: Receiv
     if (count >= LIMITS.batchFiles) throw new RangeError(`A batch holds at most ${LIMITS.batchFiles} files.`);
     if (held + received.bytes > LIMITS.batchBytes)
       throw new RangeError(`A batch holds at most ${sizeText(LIMITS.batchBytes)}.`);
-    const { width, height, depth } = await readHeader(received.path);
-    const { jpeg, warning } = await checkedThumbnail(received.path, THUMBNAIL_EDGE_PX);
+    const answer = await askPictures(async (api) => api.take(received.path, THUMBNAIL_EDGE_PX));
+    if (answer.kind === "unreadable") throw new RangeError(answer.reason);
+    const { header, jpeg, warning, metadata, figures } = answer.found;
+    const { width, height, depth } = header;
     const thumbnail = await storeBytes(jpeg);
-    const metadata = await metadataOf(received.path);
     const { hash, bytes } = await keepReceived(received);
-    const frame = { runId, name, hash, bytes, width, height, depth, warning, thumbnailHash: thumbnail.hash };
-    if (await addFrame(db, { ...frame, ...metadata })) return null;
+    const frame = { runId, name, hash, bytes, width, height, depth, warning, thumbnailHash: thumbnail.hash, figures };
+    const measuredAt = figures && new Date();
+    if (await addFrame(db, { ...frame, measuredAt, ...metadata })) return null;
     // The same file came by another way in the meantime.
     const first = await findTwin(db, runId, hash);
     return { name, reason: first ? sameAs(first) : "The batch is no longer there." };
   } catch (error) {
     await discardReceived(received);
-    return { name, reason: error instanceof RangeError ? error.message : plainReason(error) };
+    return {
+      name,
+      reason: error instanceof RangeError || error instanceof UnansweredPicture ? error.message : plainReason(error),
+    };
   }
 }
 

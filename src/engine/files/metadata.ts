@@ -1,5 +1,5 @@
 import exifr from "exifr";
-import sharp from "sharp";
+import type { Metadata } from "sharp";
 import { printRecipe, recipeFromXmp } from "@/core/recipe";
 
 /** What a picture file says about how it was taken; null where it says nothing. */
@@ -12,15 +12,6 @@ export interface PictureMetadata {
   /** The recipe that this application wrote into it. */
   readonly recipeLine: string | null;
 }
-
-const NOTHING: PictureMetadata = {
-  takenAt: null,
-  shutterSeconds: null,
-  iso: null,
-  fNumber: null,
-  camera: null,
-  recipeLine: null,
-};
 
 const TAGS = [
   "DateTimeOriginal",
@@ -50,28 +41,34 @@ function captureTime(tags: Record<string, unknown>): Date | null {
   return Number.isNaN(at.getTime()) ? null : at;
 }
 
-/** "Exif" and two zeros. */
-const EXIF_BEGINNING_BYTES = 6;
+/** "Exif" and two zeros, which stand before the tags in some containers and not in others. @see Exif 2.32, 4.7.2 */
+const EXIF_BEGINNING = Buffer.from("Exif\0\0", "latin1");
+
+const withoutBeginning = (exif: Buffer | undefined): Buffer | undefined =>
+  exif?.subarray(exif.indexOf(EXIF_BEGINNING) === 0 ? EXIF_BEGINNING.length : 0);
 
 /** Its tags by name; null where there are none that can be read. */
 async function tagsOf(source: string | Buffer | undefined): Promise<Record<string, unknown> | null> {
   if (source === undefined) return null;
   return exifr
     .parse(source, { pick: TAGS, reviveValues: false, translateValues: false })
-    .then((found: Record<string, unknown> | undefined) => found ?? null)
+    .then((found: Record<string, unknown> | undefined) => (found && TAGS.some((tag) => tag in found) ? found : null))
     .catch(() => null);
 }
 
-/** Reads a picture's metadata. Damaged or absent metadata is no reason to refuse a picture: it reads as nothing. */
-export async function readMetadata(path: string): Promise<PictureMetadata> {
-  const header = await sharp(path, { failOn: "none" })
-    .metadata()
-    .catch(() => null);
-  // Of containers that the reader of tags does not know the decoder hands them out, behind their own beginning.
-  const tags = (await tagsOf(path)) ?? (await tagsOf(header?.exif?.subarray(EXIF_BEGINNING_BYTES))) ?? {};
+/**
+ * What a picture says of how it was taken. Damaged or absent metadata is no reason to refuse a picture: it reads as nothing.
+ *
+ * @param header What its decoder hands out of it.
+ */
+export async function metadataFrom(
+  source: string | Buffer,
+  header: Pick<Metadata, "exif" | "xmp"> | null,
+): Promise<PictureMetadata> {
+  // Of containers that the reader of tags does not know the decoder hands them out.
+  const tags = (await tagsOf(source)) ?? (await tagsOf(withoutBeginning(header?.exif))) ?? {};
   const recipe = recipeFromXmp(header?.xmp?.toString("utf8") ?? "");
   return {
-    ...NOTHING,
     takenAt: captureTime(tags),
     shutterSeconds: positive(tags.ExposureTime),
     iso: positive(Array.isArray(tags.ISO) ? tags.ISO[0] : tags.ISO),

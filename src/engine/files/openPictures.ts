@@ -1,14 +1,14 @@
 import pLimit from "p-limit";
 import type { PictureViewReply } from "@/contracts/replies";
+import { type HelperProcess, startProcess } from "../helperProcess";
 import { storedPath } from "../store";
-import { startThread, type Thread } from "../thread";
-import type { PictureThread } from "./pictureThread";
+import type { PictureView } from "./pictureViewProcess";
 
 /** A picture that cannot be shown, in words. */
 export class UnshowablePicture extends Error {}
 
 interface OpenPicture {
-  readonly thread: Thread<PictureThread>;
+  readonly process: HelperProcess<PictureView>;
   readonly view: PictureViewReply;
 }
 
@@ -31,20 +31,20 @@ const entries = new Map<string, Entry>();
 /** Decoding takes twice the memory that a picture takes afterwards. */
 const oneAtATime = pLimit(1);
 
-/** Decodes a picture in a thread, which then holds it. @throws UnshowablePicture */
+/** Decodes a picture in a process, which then holds it. @throws UnshowablePicture */
 async function openPicture(path: string): Promise<OpenPicture> {
-  const thread = startThread<PictureThread>("picture-thread.mjs");
+  const process = startProcess<PictureView>("picture-view-process.mjs");
   let late: NodeJS.Timeout | undefined;
   const tooLong = new Promise<never>((_resolve, reject) => {
     const reason = "Opening it took longer than a minute; it is too large to be shown pixel by pixel.";
     late = setTimeout(() => reject(new UnshowablePicture(reason)), LONGEST_MS);
   });
   try {
-    const reply = await Promise.race([thread.ask(async (api) => api.open(path)), tooLong]);
+    const reply = await Promise.race([process.ask(async (api) => api.open(path)), tooLong]);
     if (reply.kind === "unreadable") throw new UnshowablePicture(reply.reason);
-    return { thread, view: reply.view };
+    return { process, view: reply.view };
   } catch (error) {
-    await thread.end();
+    await process.end();
     if (error instanceof UnshowablePicture) throw error;
     throw new UnshowablePicture("Opening the picture ended unexpectedly; try it again.");
   } finally {
@@ -58,7 +58,7 @@ async function close(hash: string): Promise<void> {
   entries.delete(hash);
   clearTimeout(entry.idle);
   const picture = await entry.picture.catch(() => null);
-  await picture?.thread.end();
+  await picture?.process.end();
 }
 
 /** Closes those not asked for the longest until there is room beside the newest. */
@@ -111,8 +111,8 @@ export async function pictureTile(
   column: number,
   row: number,
 ): Promise<Uint8Array<ArrayBuffer> | null> {
-  const { thread } = await open(hash);
-  const asked = thread.ask(async (api) => api.tile(level, column, row));
+  const { process } = await open(hash);
+  const asked = process.ask(async (api) => api.tile(level, column, row));
   const tile = await asked.catch(() => {
     throw new UnshowablePicture("The picture was closed for others; look at it again.");
   });

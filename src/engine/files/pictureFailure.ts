@@ -10,6 +10,7 @@ const PICTURE_FAILURES = {
   damaged: () => "The file breaks off or is damaged; copy it again from the phone.",
   "too-many-pixels": () => `The picture has more than ${MOST_PIXELS / 1e6} million pixels.`,
   "other-colours": () => "The picture's colours are not red, green and blue; save it anew as RGB.",
+  "other-coding": () => "The picture is coded in a way that is not read here; save it anew as JPEG or PNG.",
 } as const;
 export type PictureFailureKind = keyof typeof PICTURE_FAILURES;
 

@@ -7,7 +7,7 @@ import { addLogEntry } from "@/db/log";
 import { findShot } from "@/db/outings";
 import { findFrames, findRun } from "@/db/runs";
 import { findJob, findStack, type Job, type Stack, updateOwnJob, updateStack } from "@/db/stacks";
-import { makeThumbnail } from "../files/decode";
+import { openPicture } from "../files/decode";
 import { exifDate } from "../files/exif";
 import { THUMBNAIL_EDGE_PX } from "../files/importFiles";
 import { checkpointFolder, dropCheckpoints } from "../stack/checkpoint";
@@ -153,7 +153,7 @@ function stackedLine(line: string, stack: StackMethod): string {
 
 /** Gives a result and its small picture their places in the store. */
 async function storeResult(outputPath: string): Promise<{ resultHash: string; thumbnailHash: string }> {
-  const thumbnail = await storeBytes(await makeThumbnail(outputPath, THUMBNAIL_EDGE_PX));
+  const thumbnail = await storeBytes(await (await openPicture(outputPath)).thumbnail(THUMBNAIL_EDGE_PX));
   return { resultHash: (await adoptFile(outputPath)).hash, thumbnailHash: thumbnail.hash };
 }
 

@@ -1,18 +1,14 @@
-import sharp, { type Sharp } from "sharp";
+import sharp, { type Metadata, type Sharp } from "sharp";
 import type { SampleDepth } from "@/core/stack";
-import { readMetadata } from "../metadata";
+import { metadataFrom } from "../metadata";
 import { isMachines, PictureFailure } from "../pictureFailure";
-import type { PictureReader, PictureSource } from "./format";
+import type { OpenedPicture, PictureReader, PictureSource } from "./format";
+import { isSrgb } from "./profile";
 
 type FailOn = "error" | "warning";
 
-function open(source: PictureSource, ignoreIcc: boolean, failOn: FailOn = "error"): Sharp {
-  // What is too large is refused by the header, before anything is decoded.
-  return sharp(source, { failOn, limitInputPixels: false, sequentialRead: true, ignoreIcc });
-}
-
 /** Whatever a decoder says of a file whose kind is known: the file is damaged, unless the machine failed. */
-async function decoded<T>(work: () => Promise<T>): Promise<T> {
+export async function decoded<T>(work: () => Promise<T>): Promise<T> {
   try {
     return await work();
   } catch (error) {
@@ -23,14 +19,7 @@ async function decoded<T>(work: () => Promise<T>): Promise<T> {
 const depthOf = (named: string | undefined): SampleDepth =>
   named === "ushort" || named === "float" || named === "uint" ? 16 : 8;
 
-/** Whether a profile says nothing but sRGB, so that converting through it would change nothing but rounding. */
-const isSrgbProfile = (profile: Buffer): boolean => /s\0?R\0?G\0?B/.test(profile.subarray(0, 4096).toString("latin1"));
-
-async function upright(source: PictureSource, failOn: FailOn = "error") {
-  const meta = await open(source, true).metadata();
-  const image = open(source, meta.icc === undefined || isSrgbProfile(meta.icc), failOn);
-  return { image: (meta.orientation ?? 1) > 1 ? image.autoOrient() : image, depth: depthOf(meta.depth) };
-}
+const isRgb = ({ space }: Metadata): boolean => space === "srgb" || space === "rgb" || space === "rgb16";
 
 function threeChannels({ channels }: { readonly channels: number }): void {
   if (channels !== 3) throw new PictureFailure("other-colours");
@@ -49,34 +38,55 @@ function widened(bytes: Uint8Array): Uint16Array {
   return out;
 }
 
-async function samplesOf(source: PictureSource, depth: SampleDepth): Promise<Uint8Array | Uint16Array> {
-  const opened = await upright(source);
-  const image = opened.image.removeAlpha();
-  if (depth === 8) return bytesOf(image);
-  if (opened.depth === 8) return widened(await bytesOf(image));
-  const { data, info } = await image
-    .toColourspace("rgb16")
-    .raw({ depth: "ushort" })
-    .toBuffer({ resolveWithObject: true });
-  threeChannels(info);
-  return new Uint16Array(data.buffer, data.byteOffset, data.length / 2);
+/** A picture that sharp has read the header of. */
+function openedOf(source: PictureSource, meta: Metadata): OpenedPicture {
+  const isTurned = (meta.orientation ?? 1) >= 5;
+  const header = {
+    width: isTurned ? meta.height : meta.width,
+    height: isTurned ? meta.width : meta.height,
+    depth: depthOf(meta.depth),
+  };
+  const upright = async (failOn: FailOn) => {
+    const ignoreIcc = meta.icc === undefined || (isRgb(meta) && (await isSrgb(meta.icc)));
+    // What is too large is refused by the header, before anything is decoded.
+    const image = sharp(source, { failOn, limitInputPixels: false, sequentialRead: true, ignoreIcc });
+    const turned = (meta.orientation ?? 1) > 1 ? image.autoOrient() : image;
+    // Of 16 bits it makes P3, whatever they were, unless it is told what to make.
+    return ignoreIcc || header.depth === 8 ? turned : turned.withIccProfile("srgb");
+  };
+  const samples = async (depth: SampleDepth): Promise<Uint8Array | Uint16Array> => {
+    const image = (await upright("error")).removeAlpha();
+    if (depth === 8) return bytesOf(image);
+    if (header.depth === 8) return widened(await bytesOf(image));
+    const { data, info } = await image
+      .toColourspace("rgb16")
+      .raw({ depth: "ushort" })
+      .toBuffer({ resolveWithObject: true });
+    threeChannels(info);
+    return new Uint16Array(data.buffer, data.byteOffset, data.length / 2);
+  };
+  return {
+    header,
+    samples: (depth) => decoded(() => samples(depth)),
+    thumbnail: (edgePx, strict) =>
+      decoded(async () => {
+        const image = await upright(strict ? "warning" : "error");
+        const small = image.resize(edgePx, edgePx, { fit: "inside", withoutEnlargement: true });
+        return small.toColourspace("srgb").jpeg({ quality: 84 }).toBuffer();
+      }),
+    metadata: () => metadataFrom(source, meta),
+  };
 }
+
+/** Opens a picture of a format that sharp reads. @throws PictureFailure */
+export const openWithSharp = (source: PictureSource): Promise<OpenedPicture> =>
+  decoded(async () =>
+    openedOf(source, await sharp(source, { failOn: "error", limitInputPixels: false, ignoreIcc: true }).metadata()),
+  );
 
 /** A format that sharp opens. */
 export const throughSharp = (mostPixels: number): PictureReader => ({
   mostPixels,
-  header: (source) =>
-    decoded(async () => {
-      const meta = await open(source, true).metadata();
-      const turned = (meta.orientation ?? 1) >= 5;
-      const [width, height] = turned ? [meta.height, meta.width] : [meta.width, meta.height];
-      return { width, height, depth: depthOf(meta.depth) };
-    }),
-  samples: (source, depth) => decoded(() => samplesOf(source, depth)),
-  thumbnail: (source, edgePx, strict) =>
-    decoded(async () => {
-      const { image } = await upright(source, strict ? "warning" : "error");
-      return image.resize(edgePx, edgePx, { fit: "inside", withoutEnlargement: true }).jpeg({ quality: 84 }).toBuffer();
-    }),
-  metadata: readMetadata,
+  decodesWhole: false,
+  open: openWithSharp,
 });

@@ -1,5 +1,3 @@
-import { parentPort } from "node:worker_threads";
-import { transfer } from "comlink";
 import sharp from "sharp";
 import type { PictureViewReply } from "@/contracts/replies";
 import {
@@ -12,16 +10,16 @@ import {
   tileArea,
   tilePixels,
 } from "@/core/picture";
-import { serveThread } from "../thread";
-import { decodePicture, readHeader } from "./decode";
+import { serveProcess } from "../helperProcess";
+import { openPicture } from "./decode";
 import { plainReason } from "./pictureFailure";
 
-/** What the thread answers when it opens a picture. */
+/** What the process answers when it opens a picture. */
 export type OpenedReply =
   | { readonly kind: "opened"; readonly view: PictureViewReply }
   | { readonly kind: "unreadable"; readonly reason: string };
 
-// A thread that holds one picture, decoded and in all its sizes, and gives out tiles of it; it ends with the picture.
+// A process that holds one picture, decoded and in all its sizes, and gives out tiles of it; it ends with the picture.
 
 sharp.concurrency(1);
 sharp.cache(false);
@@ -29,8 +27,9 @@ sharp.cache(false);
 const held: { readonly level: PyramidLevel; readonly pixels: Uint8Array }[] = [];
 
 async function open(path: string): Promise<OpenedReply> {
-  const { width, height, depth } = await readHeader(path);
-  const samples = await decodePicture(path, depth);
+  const picture = await openPicture(path);
+  const { width, height, depth } = picture.header;
+  const samples = await picture.samples(depth);
   const measured = { ...clippedShares(samples), light: lightHistogram(samples) };
   let pixels = markedPixels(samples);
   for (const level of pyramidLevels(width, height)) {
@@ -41,7 +40,7 @@ async function open(path: string): Promise<OpenedReply> {
   return { kind: "opened", view: { width, height, ...measured } };
 }
 
-const pictureThread = {
+const pictureView = {
   /** Decodes and measures the picture. */
   open: (path: string): Promise<OpenedReply> =>
     open(path).catch((error: unknown) => ({ kind: "unreadable", reason: plainReason(error) })),
@@ -50,10 +49,9 @@ const pictureThread = {
     const size = held[level];
     const area = size ? tileArea(size.level, column, row) : null;
     if (!size || !area) return null;
-    const tile = tilePixels(size.pixels, size.level, area);
-    return transfer(tile, [tile.buffer]);
+    return tilePixels(size.pixels, size.level, area);
   },
 };
 
-export type PictureThread = typeof pictureThread;
-serveThread(pictureThread, parentPort);
+export type PictureView = typeof pictureView;
+serveProcess(pictureView);

@@ -1,0 +1,5 @@
+// The decoder with its WebAssembly within; its functions' types lie beside it under another name.
+declare module "libheif-js/libheif-wasm/libheif-bundle.js" {
+  import type { MainModule } from "libheif-js/libheif-wasm/libheif";
+  export default function load(): MainModule;
+}
