@@ -1,4 +1,4 @@
-import { and, asc, desc, eq, gt, inArray, ne, notInArray, sql } from "drizzle-orm";
+import { and, asc, desc, eq, gt, inArray, ne, notInArray, or, sql } from "drizzle-orm";
 import type { RefusedFile } from "@/contracts/stack";
 import type { Db } from "./database";
 import { frames, handFrames, runMarks, runs } from "./schema";
@@ -216,12 +216,12 @@ export async function findFirstFrame(db: Db, runId: string): Promise<Frame | und
   return first;
 }
 
-/** A run's frame of these very bytes, or undefined. */
+/** A run's frame of these very bytes, or with them as its raw copy; undefined for none. */
 export async function findTwin(db: Db, runId: string, hash: string): Promise<Frame | undefined> {
   const [twin] = await db
     .select()
     .from(frames)
-    .where(and(eq(frames.runId, runId), eq(frames.hash, hash)));
+    .where(and(eq(frames.runId, runId), or(eq(frames.hash, hash), eq(frames.rawHash, hash))));
   return twin;
 }
 

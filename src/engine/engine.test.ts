@@ -134,6 +134,54 @@ describe("importing", () => {
     expect(frame!.takenAt!.toISOString()).toBe("2026-11-24T18:00:05.250Z");
   });
 
+  it("makes one frame of a picture and its raw copy, whichever comes first, and of no others", async () => {
+    const raw = readFileSync(join(process.cwd(), "src/engine/files/fixtures/mosaic.dng"));
+    const exif = {
+      IFD0: { Model: "Pocket" },
+      IFD2: { ExposureTime: "4/1", ISOSpeedRatings: "100", DateTimeOriginal: "2026:11:24 18:00:06" },
+    };
+    const jpeg = await flat(90).jpeg().withExif(exif).toBuffer();
+    const other = await flat(91)
+      .jpeg()
+      .withExif({ ...exif, IFD0: { Model: "Pocket C" } })
+      .toBuffer();
+    const orders = [
+      ["IMG_7.JPG", jpeg, "img_7.dng", raw],
+      ["img_7.dng", raw, "IMG_7.JPG", jpeg],
+    ] as const;
+    for (const [firstName, first, secondName, second] of orders) {
+      const runId = await batch();
+      expect(await drop(runId, firstName, first)).toEqual({ taken: 1, refused: [] });
+      expect(await drop(runId, secondName, second)).toEqual({ taken: 1, refused: [] });
+      const [frame, ...more] = await framesOf(runId);
+      expect(more).toEqual([]);
+      expect(frame).toMatchObject({
+        name: "IMG_7.JPG",
+        width: 64,
+        height: 48,
+        depth: 8,
+        rawBytes: raw.length,
+        iso: 100,
+      });
+      expect(readFileSync(storedPath(frame!.rawHash!))).toEqual(raw);
+      expect((await drop(runId, "again.dng", raw)).refused[0]?.reason).toMatch(/there already, as IMG_7.JPG/);
+    }
+    // Of another phone, another name, or together: each is what it is, and the pair still finds itself.
+    const runId = await batch();
+    await Promise.all([
+      drop(runId, "IMG_7.dng", raw),
+      drop(runId, "IMG_7.jpg", jpeg),
+      drop(runId, "a/IMG_7.jpeg", other),
+    ]);
+    await drop(runId, "IMG_8.dng", Buffer.concat([raw, Buffer.alloc(2)]));
+    const found = await framesOf(runId);
+    expect(found.map(({ name, rawHash }) => [name, rawHash !== null]).sort()).toEqual([
+      ["IMG_7.jpeg", false],
+      ["IMG_7.jpg", true],
+      ["IMG_8.dng", false],
+    ]);
+  });
+
   it("refuses what is no whole picture, each with its reason, and keeps nothing of it", async () => {
     const runId = await batch();
     const noise = await sharp({
@@ -215,7 +263,9 @@ describe("importing", () => {
     const result = await drop(runId, "mixed.zip", zip);
     expect(result.taken).toBe(2);
     expect(result.refused.map(({ name }) => name)).toEqual(["noise.jpg", "cut.jpg"]);
-    expect(result.refused[0]?.reason).toBe("This is not a picture that can be read (JPEG, PNG, TIFF or WebP).");
+    expect(result.refused[0]?.reason).toBe(
+      "This is not a picture that can be read (JPEG, PNG, TIFF, WebP, DNG or HEIC).",
+    );
     expect(readdirSync(join(data, "store/unfinished"))).toEqual([]);
   });
 

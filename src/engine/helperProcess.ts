@@ -28,6 +28,9 @@ export interface HelperProcess<Api> extends Thread<Api> {
  */
 export function startProcess<Api>(file: string): HelperProcess<Api> {
   const child = fork(builtFile(file), { execArgv: [], serialization: "advanced" });
+  // Whoever waits for an answer has a reason of its own to stay.
+  child.unref();
+  child.channel?.unref();
   const api = wrap<Api>(
     endpoint({
       send: (message) => {

@@ -3,7 +3,8 @@ import { LIMITS, sizeText } from "@/contracts/limits";
 import type { RefusedFile } from "@/contracts/stack";
 import { beginsLikeZip, pictureFormatOf } from "@/core/formats";
 import type { Db } from "@/db/database";
-import { addFrame, addRefusal, findTwin, runSize } from "@/db/runs";
+import { addPicture } from "@/db/pictures";
+import { addRefusal, findTwin, runSize } from "@/db/runs";
 import { ensureRoom, isDiskFull, NoRoomError } from "../room";
 import {
   discardReceived,
@@ -58,10 +59,10 @@ async function takePicture(db: Db, runId: string, name: string, received: Receiv
     const { hash, bytes } = await keepReceived(received);
     const frame = { runId, name, hash, bytes, width, height, depth, warning, thumbnailHash: thumbnail.hash, figures };
     const measuredAt = figures && new Date();
-    if (await addFrame(db, { ...frame, measuredAt, ...metadata })) return null;
+    const added = await addPicture(db, { ...frame, measuredAt, ...metadata }, header.format === "dng");
+    if (added.kind === "no-run") return { name, reason: "The batch is no longer there." };
     // The same file came by another way in the meantime.
-    const first = await findTwin(db, runId, hash);
-    return { name, reason: first ? sameAs(first) : "The batch is no longer there." };
+    return added.kind === "known" ? { name, reason: sameAs(added) } : null;
   } catch (error) {
     await discardReceived(received);
     return {

@@ -1,8 +1,10 @@
 import { readFile } from "node:fs/promises";
 import { join } from "node:path";
 import type { LibRawSettings } from "libraw-wasm";
+import type { LibRaw } from "libraw-wasm/dist/libraw.js";
 import { applicationFolder } from "../../folders";
 import { PictureFailure } from "../pictureFailure";
+import { residentModule } from "./resident";
 import { throughUnpacking } from "./unpacked";
 
 /** Samples of a mosaic take as much room again while colours are put together: within the two gigabytes that the decoder has. */
@@ -26,22 +28,33 @@ const DEVELOPED: Omit<LibRawSettings, "gamm"> = {
 // The decoder writes its complaints where nobody reads them; what it answers says the same.
 const silent = () => {};
 
-/** A raw picture of a phone, with a mosaic or without. @see Adobe, Digital Negative Specification 1.6.0.0 (2021) */
-export const DNG = throughUnpacking(MOST_PIXELS, async (file) => {
+const withDecoder = residentModule(async () => {
   const { default: load } = await import("libraw-wasm/dist/libraw.js");
   const wasmBinary = await readFile(join(applicationFolder(), "node_modules/libraw-wasm/dist/libraw.wasm"));
-  // Memory of its own for each file: what a damaged one leaves behind goes with it.
-  const { LibRaw } = await load({ wasmBinary, print: silent, printErr: silent });
-  const raw = new LibRaw();
-  raw.open(new Uint8Array(file), { ...DEVELOPED, gamm: SRGB_CURVE });
-  const { width = 0, height = 0 } = raw.metadata(false) ?? {};
+  return load({ wasmBinary, print: silent, printErr: silent });
+});
+
+const opened = <Value>(file: Buffer, work: (raw: LibRaw) => Value): Promise<Value> =>
+  withDecoder((module) => {
+    const raw = new module.LibRaw();
+    try {
+      raw.open(new Uint8Array(file), { ...DEVELOPED, gamm: SRGB_CURVE });
+      return work(raw);
+    } finally {
+      raw.delete();
+    }
+  });
+
+/** A raw picture of a phone, with a mosaic or without. @see Adobe, Digital Negative Specification 1.6.0.0 (2021) */
+export const DNG = throughUnpacking(MOST_PIXELS, async (file) => {
+  const { width = 0, height = 0 } = (await opened(file, (raw) => raw.metadata(false))) ?? {};
   if (width * height === 0) throw new PictureFailure("damaged");
   return {
     width,
     height,
     depth: 16,
     unpack: async () => {
-      const image = raw.imageData();
+      const image = await opened(file, (raw) => raw.imageData());
       if (image?.bits !== 16 || image.colors !== 3) throw new PictureFailure(image ? "other-colours" : "damaged");
       // It counts its pixels by the file's own words.
       if (image.data.length !== 3 * image.width * image.height) throw new PictureFailure("damaged");

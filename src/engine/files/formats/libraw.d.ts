@@ -2,7 +2,7 @@
 declare module "libraw-wasm/dist/libraw.js" {
   import type { LibRawSettings } from "libraw-wasm";
 
-  interface LibRaw {
+  export interface LibRaw {
     /** @throws Error when it is no raw file. */
     open(file: Uint8Array, settings: Omit<LibRawSettings, "gamm"> & { readonly gamm: readonly number[] }): void;
     metadata(isFull: boolean): { readonly width: number; readonly height: number } | undefined;
