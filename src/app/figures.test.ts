@@ -75,6 +75,8 @@ it("frames are measured when somebody asks for their figures, and only what is n
   if (still?.kind !== "measured" || drawnOut?.kind !== "measured") throw new Error("two frames can be read");
   expect(still.smear!.elongation).toBeLessThan(1.1);
   expect(drawnOut.smear!.elongation).toBeGreaterThan(2);
+  // The others are of other stars: nothing of them fits.
+  expect([still.drift, drawnOut.drift]).toEqual([{ x: 0, y: 0 }, null]);
   expect((await ask(figures.GET, runId, undefined, "?since=yesterday")).status).toBe(400);
   expect((await ask(figures.GET, crypto.randomUUID())).status).toBe(404);
 }, 60_000);

@@ -100,14 +100,25 @@ function printRow(row: Inspected): void {
   if (row.recipeLine) console.log(`  ${row.recipeLine}`);
 }
 
+/** Where each picture lies, from the first one on; null after one that fits nowhere. */
+function placesOf(drifts: readonly (Drift | null)[]): (Drift | null)[] {
+  let at: Drift | null = { x: 0, y: 0 };
+  return drifts.map((drift, index) => {
+    if (index > 0) at = at && drift && { x: at.x + drift.x, y: at.y + drift.y };
+    return at;
+  });
+}
+
 function setText(set: FrameSet): string {
   if (set.kind === "bracket") return `bracket of ${set.ids.length}, ${set.stepStops.toFixed(1)} stops apart`;
-  const { ids, periodSeconds, jitterSeconds, missing, flickerStops } = set;
+  const { ids, periodSeconds, jitterSeconds, missing, flickerStops, driftPx, slips } = set;
   return [
     `sequence of ${ids.length}, every ${periodSeconds.toFixed(2)} s`,
     ...(jitterSeconds === null ? [] : [`jitter ${jitterSeconds.toFixed(3)} s`]),
     `${missing} missing`,
     ...(flickerStops === null ? [] : [`flicker ${flickerStops.toFixed(2)} stops`]),
+    ...(driftPx === null ? [] : [`drift ${driftPx.toFixed(1)} px`]),
+    ...slips.map(({ after, px }) => `moved by ${px.toFixed(1)} px after ${basename(after)}`),
   ].join(", ");
 }
 
@@ -135,7 +146,15 @@ export async function inspectCommand(args: readonly string[]): Promise<void> {
     before = mark;
     return { ...row, drift };
   });
-  const timed = files.map((row) => ({ ...row, id: row.file, lightStops: row.exposureError.centre }));
+  const places = placesOf(files.map(({ drift }) => drift));
+  const timed = files.map((row, at) => ({
+    ...row,
+    id: row.file,
+    lightStops: row.exposureError.centre,
+    drift: places[at]!,
+    // Without a place and a night nobody knows how the sky turned.
+    trailPx: null,
+  }));
   const sequences = frameSets(timed).map(({ ids, ...set }) => ({ ...set, files: ids }));
   if (values.json) console.log(JSON.stringify({ files, sequences, refused }));
   else if (values.csv) console.log(Papa.unparse(files.map(flat)));

@@ -31,11 +31,23 @@ export const frameFigures = z.discriminatedUnion("kind", [
       })
       .nullable(),
     hotPixels: z.number(),
+    /** From the run's first frame of its size, pixels to the right and down; null where nothing fits. */
+    drift: z.object({ x: z.number(), y: z.number() }).nullable().default(null),
   }),
   z.object({ kind: z.literal("unreadable"), reason: z.string() }),
 ]);
 /** What was measured of a frame, or why it could not be. */
 export type FrameFigures = z.infer<typeof frameFigures>;
+
+/** What the plan said of a frame as it was measured, in the same terms. */
+export const plannedFrame = z.object({
+  meterStops: z.number().nullable(),
+  clippedShare: share,
+  edgePx: z.number(),
+  trailPx: z.number().nullable(),
+});
+/** What the plan said of a frame. */
+export type PlannedFrame = z.infer<typeof plannedFrame>;
 
 /** What somebody thinks of a frame: taken in, left out, the best of its like; null for what is proposed. */
 export const FRAME_CHOICES = ["in", "out", "best"] as const;
@@ -56,7 +68,7 @@ export const figuresQuery = z.strictObject({ since: z.iso.datetime().optional() 
 
 /** A run's figures as far as they are measured, and how it goes on. */
 export const figuresReply = z.object({
-  figures: z.array(z.object({ id: z.uuid(), figures: frameFigures })),
+  figures: z.array(z.object({ id: z.uuid(), figures: frameFigures, planned: plannedFrame.nullable() })),
   /** Whether more are measured already than this answer holds. */
   more: z.boolean(),
   /** From where on to ask for more. */

@@ -1,12 +1,14 @@
-import { and, asc, count, eq, gte, inArray, isNotNull, isNull } from "drizzle-orm";
+import { and, asc, count, eq, gte, inArray, isNotNull, isNull, min } from "drizzle-orm";
 import type { FrameChoice, FrameFigures } from "@/contracts/frameFigures";
+import type { PlannedFigures } from "@/core/solve";
 import type { Db } from "./database";
 import { frames } from "./schema";
 
 /** Frames of a run that nobody has measured yet, in the order of arrival. */
 export async function findUnmeasured(db: Db, runId: string, most: number) {
+  const { id, hash, width, height, takenAt, shutterSeconds, iso } = frames;
   return db
-    .select({ id: frames.id, hash: frames.hash })
+    .select({ id, hash, width, height, takenAt, shutterSeconds, iso })
     .from(frames)
     .where(and(eq(frames.runId, runId), isNull(frames.figures)))
     .orderBy(asc(frames.arrival))
@@ -22,15 +24,39 @@ export async function countUnmeasured(db: Db, runId: string): Promise<number> {
   return found!.left;
 }
 
-/** Keeps what was measured of a frame. */
-export async function keepFigures(db: Db, id: string, figures: FrameFigures): Promise<void> {
-  await db.update(frames).set({ figures, measuredAt: new Date() }).where(eq(frames.id, id));
+/** Frames that others of their size are set beside, one of each size: those that arrived first. */
+export async function findAnchors(db: Db, runId: string) {
+  const { width, height, hash, arrival } = frames;
+  return db
+    .selectDistinctOn([width, height], { width, height, hash })
+    .from(frames)
+    .where(eq(frames.runId, runId))
+    .orderBy(width, height, asc(arrival));
+}
+
+/** When a run's first frame was taken; null where none says. */
+export async function firstTakenAt(db: Db, runId: string): Promise<Date | null> {
+  const [found] = await db
+    .select({ at: min(frames.takenAt) })
+    .from(frames)
+    .where(eq(frames.runId, runId));
+  return found?.at ?? null;
+}
+
+/** Keeps what was measured of a frame, and what was planned of it. */
+export async function keepFigures(
+  db: Db,
+  id: string,
+  figures: FrameFigures,
+  planned: PlannedFigures | null,
+): Promise<void> {
+  await db.update(frames).set({ figures, planned, measuredAt: new Date() }).where(eq(frames.id, id));
 }
 
 /** Figures of a run's frames that were measured since an instant, the oldest first. */
 export async function listFigures(db: Db, runId: string, since: Date | null, most: number) {
   const rows = await db
-    .select({ id: frames.id, figures: frames.figures, measuredAt: frames.measuredAt })
+    .select({ id: frames.id, figures: frames.figures, planned: frames.planned, measuredAt: frames.measuredAt })
     .from(frames)
     .where(
       and(
@@ -41,7 +67,7 @@ export async function listFigures(db: Db, runId: string, since: Date | null, mos
     )
     .orderBy(asc(frames.measuredAt), asc(frames.arrival))
     .limit(most);
-  return rows.map(({ id, figures, measuredAt }) => ({ id, figures: figures!, measuredAt: measuredAt! }));
+  return rows.map(({ figures, measuredAt, ...row }) => ({ ...row, figures: figures!, measuredAt: measuredAt! }));
 }
 
 /** Keeps what somebody thinks of a run's frames; nothing of it, and false, where one of them is not the run's. */

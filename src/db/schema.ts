@@ -12,7 +12,7 @@ import {
 } from "drizzle-orm/pg-core";
 import { z } from "zod";
 import { beforeRun } from "@/contracts/beforeRun";
-import { FRAME_CHOICES, frameFigures } from "@/contracts/frameFigures";
+import { FRAME_CHOICES, frameFigures, plannedFrame } from "@/contracts/frameFigures";
 import { HAND_STATES, HAND_WAYS } from "@/contracts/handFrame";
 import { completedProfile } from "@/contracts/olderPhone";
 import { ownPicture } from "@/contracts/own";
@@ -255,6 +255,8 @@ export const frames = pgTable(
     /** What was measured of it; null before that. */
     figures: storedJson("figures", frameFigures),
     measuredAt: instant("measured_at"),
+    /** What the shot's plan said of such a frame when it was measured; null where nobody knows its settings. */
+    planned: storedJson("planned", plannedFrame),
     /** What somebody thinks of it; null while what is proposed holds. */
     choice: storedWord("choice", FRAME_CHOICES),
     /** In the order of arrival, over all runs. */

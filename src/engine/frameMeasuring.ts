@@ -1,9 +1,10 @@
 import { availableParallelism } from "node:os";
 import type { FrameFigures } from "@/contracts/frameFigures";
 import type { Db } from "@/db/database";
-import { countUnmeasured, findUnmeasured, keepFigures } from "@/db/figures";
+import { countUnmeasured, findAnchors, findUnmeasured, keepFigures } from "@/db/figures";
 import { isOutOfReach } from "@/db/outOfReach";
 import { askPictures, UnansweredPicture } from "./files/askPictures";
+import { framePlans } from "./framePlans";
 import { storedPath } from "./store";
 
 /** A core is left to whoever waits for a page. */
@@ -17,9 +18,9 @@ interface Progress {
 
 const underWay = new Map<string, Progress>();
 
-async function measured(hash: string): Promise<FrameFigures> {
+async function measured(hash: string, anchorHash: string): Promise<FrameFigures> {
   try {
-    return await askPictures(async (api) => api.figures(storedPath(hash)));
+    return await askPictures(async (api) => api.figures(storedPath(hash), storedPath(anchorHash)));
   } catch (error) {
     if (error instanceof UnansweredPicture) return { kind: "unreadable", reason: error.message };
     throw error;
@@ -30,7 +31,9 @@ const begun = (): Progress => ({ beganMs: Date.now(), done: 0 });
 
 /** Measures all of a run's frames that are not measured yet. */
 export async function measureFrames(db: Db, runId: string, progress: Progress = begun()): Promise<void> {
-  const waiting: { id: string; hash: string }[] = [];
+  const plannedOf = await framePlans(db, runId);
+  const anchors = await findAnchors(db, runId);
+  const waiting: Awaited<ReturnType<typeof findUnmeasured>> = [];
   const taken = new Set<string>();
   const next = async () => {
     if (waiting.length === 0) {
@@ -43,7 +46,9 @@ export async function measureFrames(db: Db, runId: string, progress: Progress = 
   };
   const work = async () => {
     for (let frame = await next(); frame; frame = await next()) {
-      await keepFigures(db, frame.id, await measured(frame.hash));
+      const { width, height, hash } = frame;
+      const anchor = anchors.find((each) => each.width === width && each.height === height);
+      await keepFigures(db, frame.id, await measured(hash, anchor?.hash ?? hash), plannedOf(frame));
       progress.done++;
     }
   };

@@ -21,6 +21,8 @@ const SIDE = 512;
 const KEPT_FREQUENCY = 0.35;
 /** Two frames of one place have this part of their frequencies in common; of two places with a few lamps less. */
 const LEAST_COMMON = 0.3;
+/** Less than this is the rounding of the transform: a frequency that one of them does not have. */
+const LEAST_SIZE = 1e-9;
 
 /** The middle of a picture by blocks of whole pixels; null where it is too small to tell anything. */
 export function driftMark({ width, height, luma }: LumaPicture): DriftMark | null {
@@ -42,14 +44,51 @@ export function driftMark({ width, height, luma }: LumaPicture): DriftMark | nul
   return { side, scale, data };
 }
 
-/** A mark's spectrum, its mean taken off and its edges faded. */
-function spectrumOf({ side, data }: DriftMark): ComplexSquare {
+/** A mark with its mean taken off and its edges faded. */
+function faded({ side, data }: DriftMark): Float64Array {
   const fade = Float64Array.from({ length: side }, (_, at) => Math.sin((Math.PI * (at + 0.5)) / side) ** 2);
-  const mean = data.reduce((sum, code) => sum + code, 0) / data.length;
-  const re = Float64Array.from(data, (code, at) => (code - mean) * fade[at % side]! * fade[Math.floor(at / side)]!);
-  const square = { side, re, im: new Float64Array(re.length) };
-  transform(square, -1);
-  return square;
+  let mean = 0;
+  for (let at = 0; at < data.length; at++) mean += data[at]! / data.length;
+  const out = new Float64Array(data.length);
+  for (let y = 0, at = 0; y < side; y++) {
+    const row = fade[y]!;
+    for (let x = 0; x < side; x++, at++) out[at] = (data[at]! - mean) * fade[x]! * row;
+  }
+  return out;
+}
+
+/**
+ * What two marks have in common by frequency, each frequency weighing as much as another below the highest that are kept; and what it
+ * would come to if they were the same. Both are transformed at once, as the parts of complex numbers, and told apart by their symmetry.
+ */
+function commonOf(from: DriftMark, to: DriftMark): { readonly common: ComplexSquare; readonly most: number } {
+  const { side } = from;
+  const both = { side, re: faded(from), im: faded(to) };
+  transform(both, -1);
+  const common = { side, re: new Float64Array(side * side), im: new Float64Array(side * side) };
+  const falls = 2 * ((KEPT_FREQUENCY * side) / 4) ** 2;
+  let most = 0;
+  for (let y = 0, at = 0; y < side; y++) {
+    const fy = y > side / 2 ? y - side : y;
+    const mirrored = ((side - y) % side) * side;
+    for (let x = 0; x < side; x++, at++) {
+      const fx = x > side / 2 ? x - side : x;
+      const weight = Math.exp(-(fx * fx + fy * fy) / falls);
+      const other = mirrored + ((side - x) % side);
+      const oneRe = both.re[at]! + both.re[other]!;
+      const oneIm = both.im[at]! - both.im[other]!;
+      const twoRe = both.im[at]! + both.im[other]!;
+      const twoIm = both.re[other]! - both.re[at]!;
+      const re = twoRe * oneRe + twoIm * oneIm;
+      const im = twoIm * oneRe - twoRe * oneIm;
+      const size = Math.sqrt(re * re + im * im);
+      if (size < LEAST_SIZE) continue;
+      common.re[at] = (re * weight) / size;
+      common.im[at] = (im * weight) / size;
+      most += weight;
+    }
+  }
+  return { common, most };
 }
 
 /** The top of a hill between three heights, in steps from the middle one, as of a Gaussian. */
@@ -71,25 +110,12 @@ function topOf(before: number, peak: number, after: number): number {
 export function driftBetween(from: DriftMark, to: DriftMark): Drift | null {
   const { side, scale } = from;
   if (to.side !== side || to.scale !== scale) return null;
-  const [one, other] = [spectrumOf(from), spectrumOf(to)];
-  const cross = { side, re: new Float64Array(side * side), im: new Float64Array(side * side) };
-  let total = 0;
-  const widest = (KEPT_FREQUENCY * side) / 2;
-  for (let at = 0; at < cross.re.length; at++) {
-    const [x, y] = [at % side, Math.floor(at / side)];
-    const [fx, fy] = [x > side / 2 ? x - side : x, y > side / 2 ? y - side : y];
-    const re = other.re[at]! * one.re[at]! + other.im[at]! * one.im[at]!;
-    const im = other.im[at]! * one.re[at]! - other.re[at]! * one.im[at]!;
-    const weight = Math.exp(-(fx * fx + fy * fy) / (2 * (widest / 2) ** 2)) / Math.max(1e-9, Math.hypot(re, im));
-    cross.re[at] = re * weight;
-    cross.im[at] = im * weight;
-    total += weight * Math.hypot(re, im);
-  }
-  transform(cross, 1);
-  const hill = cross.re;
+  const { common, most } = commonOf(from, to);
+  transform(common, 1);
+  const hill = common.re;
   let best = 0;
   for (let at = 0; at < hill.length; at++) if (hill[at]! > hill[best]!) best = at;
-  if (!(hill[best]! > LEAST_COMMON * total)) return null;
+  if (!(hill[best]! > LEAST_COMMON * most)) return null;
   const [px, py] = [best % side, Math.floor(best / side)];
   const heightAt = (x: number, y: number) => hill[((y + side) % side) * side + ((x + side) % side)]!;
   const x = px + topOf(heightAt(px - 1, py), hill[best]!, heightAt(px + 1, py));

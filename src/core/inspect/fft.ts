@@ -27,7 +27,8 @@ function transformLine(re: Float64Array, im: Float64Array, { cos, sin }: ReturnT
     for (; j & bit; bit >>= 1) j ^= bit;
     j ^= bit;
     if (i >= j) continue;
-    const [r, m] = [re[i]!, im[i]!];
+    const r = re[i]!;
+    const m = im[i]!;
     re[i] = re[j]!;
     im[i] = im[j]!;
     re[j] = r;
@@ -40,7 +41,8 @@ function transformLine(re: Float64Array, im: Float64Array, { cos, sin }: ReturnT
       for (let k = 0; k < half; k++) {
         const a = start + k;
         const b = a + half;
-        const [c, s] = [cos[k * stride]!, sin[k * stride]!];
+        const c = cos[k * stride]!;
+        const s = sin[k * stride]!;
         const x = re[b]! * c - im[b]! * s;
         const y = re[b]! * s + im[b]! * c;
         re[b] = re[a]! - x;

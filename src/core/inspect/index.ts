@@ -3,7 +3,15 @@ export { type Drift, type DriftMark, driftBetween, driftMark } from "./drift";
 export { expectedNoise } from "./expectedNoise";
 export type { ImageNoise } from "./imageNoise";
 export { inspectPicture, type PictureFigures } from "./inspectPicture";
-export { type FrameBracket, type FrameSequence, type FrameSet, frameSets, type TimedFrame } from "./sequences";
+export { type PlannedFrame, type PlannedGot, plannedAndGot } from "./plannedGot";
+export {
+  type FrameBracket,
+  type FrameSequence,
+  type FrameSet,
+  frameSets,
+  type Slip,
+  type TimedFrame,
+} from "./sequences";
 export { MAP_ACROSS, MAP_DOWN } from "./sharpnessMap";
 export type { Smear } from "./smear";
 export { type SharpFigures, type Softness, softnessText, whySoft } from "./whySoft";

@@ -12,6 +12,8 @@ const frame = (id: string, seconds: number, part: Partial<TimedFrame> = {}): Tim
   shutterSeconds: 2,
   iso: 50,
   lightStops: 0,
+  drift: { x: 0, y: 0 },
+  trailPx: null,
   ...part,
 });
 const names = (count: number) => Array.from({ length: count }, (_, at) => `f${at}`);
@@ -30,6 +32,27 @@ describe("sequences", () => {
     // An even stray over a tenth of a second.
     expect(Math.abs(found.jitterSeconds! / (0.1 / Math.sqrt(12)) - 1)).toBeLessThan(0.15);
     expect(found).toMatchObject({ missing: 0, gapsAfter: [], flickerStops: 0 });
+  });
+
+  it("say how far the frames lie apart, and where the camera was moved", () => {
+    const stray = (at: number) => 0.3 * (hashUnit(9, at) - 0.5);
+    const slow = names(30).map((id, at) =>
+      frame(id, 2.5 * at, { drift: { x: 0.2 * at + stray(at), y: stray(at + 50) } }),
+    );
+    expect(only(slow).driftPx).toBeCloseTo(5.8, 0);
+    expect(only(slow).slips).toEqual([]);
+    const bumped = slow.map((each, at) => (at < 12 ? each : { ...each, drift: { x: each.drift!.x + 6, y: 8 } }));
+    const { slips } = only(bumped);
+    expect(slips.map(({ after }) => after)).toEqual(["f11"]);
+    expect(slips[0]!.px).toBeCloseTo(10, 0);
+    expect(only(slow.map((each, at) => (at === 7 ? { ...each, drift: null } : each))).driftPx).toBeNull();
+  });
+
+  it("say how far a star goes on while no shutter is open", () => {
+    // Two pixels in two seconds, and half a second without.
+    const stars = names(5).map((id, at) => frame(id, 2.5 * at, { trailPx: 2 }));
+    expect(only(stars).gapPx).toBeCloseTo(0.5, 6);
+    expect(only(names(5).map((id, at) => frame(id, 2.5 * at))).gapPx).toBeNull();
   });
 
   it("name every frame that is missing and where", () => {

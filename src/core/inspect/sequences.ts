@@ -1,4 +1,5 @@
 import { median } from "../median";
+import type { Drift } from "./drift";
 
 /** A frame as far as sequences go. */
 export interface TimedFrame {
@@ -12,6 +13,16 @@ export interface TimedFrame {
   readonly iso: number | null;
   /** How bright it came out against the meter, stops; null before it is measured. */
   readonly lightStops: number | null;
+  /** How far it lies from one frame of the batch, pixels; null before it is measured, and where nothing fits. */
+  readonly drift: Drift | null;
+  /** How far a star is drawn out in it by the sky's turning, pixels; null where none can be seen. */
+  readonly trailPx: number | null;
+}
+
+/** A move of the camera between two frames. */
+export interface Slip {
+  readonly after: string;
+  readonly px: number;
 }
 
 /** Frames of equal settings, one after the other. */
@@ -27,6 +38,12 @@ export interface FrameSequence {
   readonly gapsAfter: readonly string[];
   /** How far brightness strays from its own course, rms stops; null before all are measured. */
   readonly flickerStops: number | null;
+  /** How far the frames lie apart at most, pixels; null before all are measured. */
+  readonly driftPx: number | null;
+  /** Where it jumped, and how far. */
+  readonly slips: readonly Slip[];
+  /** Gap between a star's arcs in two frames, pixels; null where no stars can be seen. */
+  readonly gapPx: number | null;
 }
 
 /** Frames of one place, each so many stops longer than another, to be fused to one. */
@@ -54,6 +71,9 @@ const BRACKET_PAUSE = 5;
 const ROUNDING = Math.sqrt(1 / 12);
 /** Brightness is set beside the middle of so many frames to either side. */
 const COURSE = 3;
+/** A jump is longer than what the correlation strays by in frames of 12 megapixels, pixels, and than so many usual steps. */
+const LEAST_SLIP_PX = 2;
+const SLIP_TIMES = 4;
 
 const msOf = ({ takenAt }: TimedFrame): number => (takenAt === null ? Number.NaN : Date.parse(takenAt));
 
@@ -109,6 +129,25 @@ function strayOf(values: readonly number[]): number {
   return Math.sqrt(off.reduce((sum, each) => sum + each ** 2, 0) / off.length);
 }
 
+/** How far frames lie apart, and where they jumped. */
+function movesOf(frames: readonly TimedFrame[]): Pick<FrameSequence, "driftPx" | "slips"> {
+  const places = frames.flatMap(({ drift }) => (drift === null ? [] : [drift]));
+  const [first] = places;
+  if (!first || places.length < frames.length) return { driftPx: null, slips: [] };
+  const steps = places.slice(1).map(({ x, y }, at) => Math.hypot(x - places[at]!.x, y - places[at]!.y));
+  const least = Math.max(LEAST_SLIP_PX, SLIP_TIMES * median(steps));
+  return {
+    driftPx: Math.max(...places.map(({ x, y }) => Math.hypot(x - first.x, y - first.y))),
+    slips: steps.flatMap((px, at) => (px > least ? [{ after: frames[at]!.id, px }] : [])),
+  };
+}
+
+/** The dark stretch between a star's arcs, by how far it goes while the shutter is open. */
+function gapOf([first]: readonly TimedFrame[], periodSeconds: number): number | null {
+  if (!first || first.trailPx === null || first.shutterSeconds === null) return null;
+  return Math.max(0, first.trailPx * (periodSeconds / first.shutterSeconds - 1));
+}
+
 function sequenceOf(frames: readonly TimedFrame[]): FrameSequence {
   const times = frames.map(msOf);
   const { places, periodMs, rms } = beatOf(times);
@@ -126,6 +165,8 @@ function sequenceOf(frames: readonly TimedFrame[]): FrameSequence {
       at + 1 < places.length && places[at + 1]! - places[at]! > 1 ? [id] : [],
     ),
     flickerStops: lights.length === frames.length ? strayOf(lights) : null,
+    gapPx: gapOf(frames, periodMs / 1000),
+    ...movesOf(frames),
   };
 }
 

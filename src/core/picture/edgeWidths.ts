@@ -116,6 +116,18 @@ export function edgeWidths({ width, height, luma }: LumaPicture): EdgeWidth[] {
   });
 }
 
+/** Width of the sharpest edges of a night's frame that nothing has moved, pixels: frames of the scenes that ship, at half of their size. */
+export const SHARP_EDGE_PX = 2.7;
+
+/** A normal spread's rise between its tenth and nine tenths is 2.563 deviations; it stands for all of it. */
+const WIDTH_PER_DEVIATION = 2.563 / (TOP - FOOT);
+
+/** Width that a sharp edge has after it was moved across by so many pixels, rms. */
+export const shakenEdgePx = (rmsPx: number): number => WIDTH_PER_DEVIATION * rmsPx;
+
+/** Width of a picture's edges where they are drawn out most, pixels. */
+export const widestEdgePx = (sharpPx: number, shake: EdgeWidth | null): number => Math.hypot(sharpPx, shake?.px ?? 0);
+
 /** A picture's sharpness by its edges. */
 export interface Sharpness {
   /** Width of its sharpest edges where they are sharpest, pixels. */

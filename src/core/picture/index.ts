@@ -1,4 +1,12 @@
-export { type EdgeWidth, edgeWidths, type Sharpness, sharpnessOf } from "./edgeWidths";
+export {
+  type EdgeWidth,
+  edgeWidths,
+  SHARP_EDGE_PX,
+  type Sharpness,
+  shakenEdgePx,
+  sharpnessOf,
+  widestEdgePx,
+} from "./edgeWidths";
 export { JPEG_VARIANCE, ROUNDING_VARIANCE } from "./fileRounding";
 export { type FrameGroup, type FrameSettings, groupBySettings, inTakenOrder } from "./groups";
 export { LINEAR } from "./linearBytes";

@@ -75,6 +75,9 @@ export function clippedShares(samples: Samples): ClippedShares {
     const red = samples[index]!;
     const green = samples[index + 1]!;
     const blue = samples[index + 2]!;
+    const sum = red + green + blue;
+    // Most of a night's pixels: none can be white, and not all are black.
+    if (sum < white && sum > 3 * black) continue;
     if (red >= white || green >= white || blue >= white) {
       clippedAny++;
       if (red >= white && green >= white && blue >= white) clippedAll++;

@@ -3,6 +3,7 @@ import { LIMITS, sizeText } from "@/contracts/limits";
 import type { RefusedFile } from "@/contracts/stack";
 import { beginsLikeZip, pictureFormatOf } from "@/core/formats";
 import type { Db } from "@/db/database";
+import { findAnchors } from "@/db/figures";
 import { addPicture } from "@/db/pictures";
 import { addRefusal, findTwin, runSize } from "@/db/runs";
 import { ensureRoom, isDiskFull, NoRoomError } from "../room";
@@ -12,6 +13,7 @@ import {
   type ReceivedFile,
   receiveStream,
   storeBytes,
+  storedPath,
   TooLargeError,
   UnknownKindError,
 } from "../store";
@@ -51,7 +53,8 @@ async function takePicture(db: Db, runId: string, name: string, received: Receiv
     if (count >= LIMITS.batchFiles) throw new RangeError(`A batch holds at most ${LIMITS.batchFiles} files.`);
     if (held + received.bytes > LIMITS.batchBytes)
       throw new RangeError(`A batch holds at most ${sizeText(LIMITS.batchBytes)}.`);
-    const answer = await askPictures(async (api) => api.take(received.path, THUMBNAIL_EDGE_PX));
+    const anchors = (await findAnchors(db, runId)).map(({ hash, ...size }) => ({ ...size, path: storedPath(hash) }));
+    const answer = await askPictures(async (api) => api.take(received.path, THUMBNAIL_EDGE_PX, anchors));
     if (answer.kind === "unreadable") throw new RangeError(answer.reason);
     const { header, jpeg, warning, metadata, figures } = answer.found;
     const { width, height, depth } = header;

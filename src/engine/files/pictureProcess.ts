@@ -20,8 +20,15 @@ export interface TakenPicture {
   readonly jpeg: Uint8Array;
   readonly warning: string | null;
   readonly metadata: PictureMetadata;
-  /** Null where measuring would take another decoding: that is done later. */
+  /** Null where measuring would take another decoding, or where it is the first of its size: that is done later. */
   readonly figures: FrameFigures | null;
+}
+
+/** A picture from which the drift of others of its size counts. */
+export interface Anchor {
+  readonly width: number;
+  readonly height: number;
+  readonly path: string;
 }
 
 // A process that opens pictures of anybody, one after the other: whatever a decoder does there is done to nobody else.
@@ -38,11 +45,14 @@ async function answered<Found>(work: () => Promise<Found>): Promise<Answered<Fou
 }
 
 const pictureProcess = {
-  take: (path: string, edgePx: number): Promise<Answered<TakenPicture>> =>
+  /** @param anchors Pictures of a run by their sizes, from which the drift of one like them counts. */
+  take: (path: string, edgePx: number, anchors: readonly Anchor[]): Promise<Answered<TakenPicture>> =>
     answered(async () => {
       const picture = await openPicture(path);
       const { jpeg, warning } = await picture.checkedThumbnail(edgePx);
-      const figures = picture.decodesWhole ? await figuresOf(picture) : null;
+      const { width, height } = picture.header;
+      const anchor = picture.decodesWhole && anchors.find((each) => each.width === width && each.height === height);
+      const figures = anchor ? await figuresOf(picture, anchor.path) : null;
       return { header: picture.header, jpeg, warning, metadata: await picture.metadata(), figures };
     }),
   figures: measureFrame,

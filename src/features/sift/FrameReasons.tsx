@@ -3,10 +3,10 @@
 import { Box, Flex } from "@chakra-ui/react";
 import { Check, Columns2, Star, X } from "lucide-react";
 import { DateTime } from "luxon";
-import type { FrameFigures } from "@/contracts/frameFigures";
+import type { FrameFigures, PlannedFrame } from "@/contracts/frameFigures";
 import type { FrameReply } from "@/contracts/replies";
 import { kelvinOf } from "@/core/capture";
-import { expectedNoise, type Softness, softnessText } from "@/core/inspect";
+import { expectedNoise, plannedAndGot, type Softness, softnessText } from "@/core/inspect";
 import type { Lens } from "@/core/optics";
 import { parseRecipe, readableDuration } from "@/core/recipe";
 import { plain, signed } from "@/core/words";
@@ -15,6 +15,8 @@ import { Action } from "@/ui/Action";
 interface FrameReasonsProps {
   readonly frame: FrameReply;
   readonly figures: FrameFigures | undefined;
+  /** What the plan said of it; undefined where nobody knows its settings. */
+  readonly planned: PlannedFrame | undefined;
   /** Why it is soft beside its like; null before one can tell. */
   readonly softness: Softness | null;
   /** The lens that it was taken with; undefined while nobody knows. */
@@ -64,7 +66,8 @@ function expectedOf(frame: FrameReply, { noise }: Measured, lens: Lens | undefin
 
 /** What was measured, each with its name. */
 function rowsOf(figures: Measured, expected: number | null): readonly (readonly [string, string])[] {
-  const { exposureError, clippedAny, clippedAll, crushedAll, noise, sharpPx, smear, points, hotPixels } = figures;
+  const { exposureError, clippedAny, clippedAll, crushedAll, noise, sharpPx, smear, points, hotPixels, drift } =
+    figures;
   return [
     [
       "From the meter",
@@ -88,12 +91,13 @@ function rowsOf(figures: Measured, expected: number | null): readonly (readonly 
         ] as const)
       : []),
     ["Hot pixels", String(hotPixels)],
+    ...(drift ? ([["From the first frame", `${plain(drift.x)} px right, ${plain(drift.y)} px down`]] as const) : []),
   ];
 }
 
 /** One frame: what it was taken with, what is measured of it, why it is soft; and what one thinks of it. */
 export function FrameReasons(props: FrameReasonsProps) {
-  const { frame, figures, softness, lens, isOut, isSpoiled, onToggle, onBest } = props;
+  const { frame, figures, planned, softness, lens, isOut, isSpoiled, onToggle, onBest } = props;
   const { besideCount, isBeside, onBeside } = props;
   const isBest = frame.choice === "best";
   return (
@@ -142,6 +146,13 @@ export function FrameReasons(props: FrameReasonsProps) {
           {softness && (
             <Box fontSize="note" mb="6px" color={softness.kind === "sharp" ? undefined : "coral"}>
               {softnessText(softness)}
+            </Box>
+          )}
+          {planned && (
+            <Box fontSize="note" mb="6px" color="ash">
+              {plannedAndGot([{ figures, planned }])
+                .map(({ said }) => `${said[0]!.toUpperCase()}${said.slice(1)}.`)
+                .join(" ")}
             </Box>
           )}
           <Box as="dl" fontSize="note">

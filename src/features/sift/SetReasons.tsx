@@ -1,21 +1,30 @@
 import { Box } from "@chakra-ui/react";
 import type { FrameSet } from "@/core/inspect";
+import { SHARP_EDGE_PX } from "@/core/picture";
 import { readableDuration } from "@/core/recipe";
 import { counted, plain } from "@/core/words";
+import type { Sifted } from "./useSifted";
 
 /** A gap shows in a trail or an arc from about this share of the period on; jitter that is less of it shows nowhere. */
 const JITTER_SHOWS = 0.1;
 /** Brightness that strays by more than this shows as bands in fused trails, stops. */
 const FLICKER_SHOWS = 0.15;
+/** Frames that lie further apart than a sharp edge is wide come out soft, pixels. */
+const DRIFT_SHOWS_PX = SHARP_EDGE_PX;
+/** A gap shows from half of a star's width on, pixels. */
+const GAP_SHOWS_PX = 1;
 
 /** What was found of some frames, what it does to the stack, and what to do about it. */
-function findings(set: FrameSet): { readonly what: string; readonly does: readonly string[] } {
+function findings(
+  set: FrameSet,
+  nameOf: (id: string) => string,
+): { readonly what: string; readonly does: readonly string[] } {
   if (set.kind === "bracket")
     return {
       what: `A bracket of ${set.ids.length}, ${plain(set.stepStops)} stops apart.`,
       does: ["Fuse it by itself, as a bracket: with other frames its lights would be mixed."],
     };
-  const { ids, periodSeconds, jitterSeconds, missing, flickerStops } = set;
+  const { ids, periodSeconds, jitterSeconds, missing, flickerStops, driftPx, slips, gapPx } = set;
   const every = readableDuration(Number(periodSeconds.toFixed(2)));
   const does: string[] = [];
   if (missing > 0)
@@ -30,12 +39,24 @@ function findings(set: FrameSet): { readonly what: string; readonly does: readon
     does.push(
       `Brightness flickers by ${plain(flickerStops, 2)} stops: leave out what stands off the strand, and lock exposure next time.`,
     );
+  for (const { after, px } of slips)
+    does.push(
+      `The camera moved by ${plain(px)} px after ${nameOf(after)}: fused as they lie everything is double. Leave out the fewer frames, those before it or after it.`,
+    );
+  if (slips.length === 0 && driftPx !== null && driftPx > DRIFT_SHOWS_PX)
+    does.push(
+      `The frames lie up to ${plain(driftPx)} px apart: still things come out soft by as much. Fuse those that lie close together, and fix the support.`,
+    );
+  if (gapPx !== null && gapPx > GAP_SHOWS_PX)
+    does.push(
+      `Between two frames the stars go on by ${plain(gapPx)} px: arcs come out dashed. A shorter interval closes them.`,
+    );
   if (does.length === 0) does.push("It is even: nothing of it shows in the stack.");
   return { what: `A sequence of ${ids.length}, one every ${every}.`, does };
 }
 
 /** Sequences and brackets that were found among the frames. */
-export function SetReasons({ sets }: { readonly sets: readonly FrameSet[] }) {
+export function SetReasons({ sifted: { sets, frames } }: { readonly sifted: Pick<Sifted, "sets" | "frames"> }) {
   if (sets.length === 0) return null;
   return (
     <Box
@@ -47,7 +68,7 @@ export function SetReasons({ sets }: { readonly sets: readonly FrameSet[] }) {
       fontSize="note"
     >
       {sets.map((set) => {
-        const { what, does } = findings(set);
+        const { what, does } = findings(set, (id) => frames.find((frame) => frame.id === id)?.name ?? "a frame");
         return (
           <Box key={set.ids[0]} mb="6px">
             <Box>{what}</Box>

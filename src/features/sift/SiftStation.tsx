@@ -11,6 +11,7 @@ import { BestProposed } from "./BestProposed";
 import { FrameReasons } from "./FrameReasons";
 import type { MeasureId } from "./measures";
 import { NextTryReasons } from "./NextTryReasons";
+import { PlannedReasons } from "./PlannedReasons";
 import { SetReasons } from "./SetReasons";
 import { SiftReasons } from "./SiftReasons";
 import { type Arrangement, SiftTools } from "./SiftTools";
@@ -92,6 +93,7 @@ export function SiftStation({ outingId, shotId }: { readonly outingId: string; r
             <FrameReasons
               frame={current}
               figures={figures.byId.get(current.id)}
+              planned={figures.planned.get(current.id)}
               softness={sifted.softness}
               lens={camera?.phone === current.camera ? camera.lens : undefined}
               isOut={dropped.has(current.id)}
@@ -105,7 +107,8 @@ export function SiftStation({ outingId, shotId }: { readonly outingId: string; r
           )}
           <BestProposed sifted={sifted} />
           {current && <NextTryReasons shotId={shotId} frame={current} figures={figures.byId.get(current.id)} />}
-          <SetReasons sets={sifted.sets} />
+          <SetReasons sifted={sifted} />
+          <PlannedReasons sifted={sifted} />
         </SiftReasons>
       }
     />

@@ -96,7 +96,17 @@ export function useSifted(run: RunWithFrames | null): Sifted {
   const figures = useFigures(run?.run.id ?? null, frames.length);
   const sets = useMemo(
     () =>
-      frameSets(frames.map((frame) => ({ ...frame, lightStops: measuredValue("light", figures.byId.get(frame.id)) }))),
+      frameSets(
+        frames.map((frame) => {
+          const known = figures.byId.get(frame.id);
+          return {
+            ...frame,
+            lightStops: measuredValue("light", known),
+            drift: known?.kind === "measured" ? known.drift : null,
+            trailPx: figures.planned.get(frame.id)?.trailPx ?? null,
+          };
+        }),
+      ),
     [frames, figures],
   );
   const current = frames.find(({ id }) => id === currentId) ?? frames[0] ?? null;
