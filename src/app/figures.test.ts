@@ -87,7 +87,7 @@ it("what is thought of frames is kept, all of it or nothing, and of its own run 
   const framesOf = async (id: string) =>
     framesReply.parse((await ask(runFrames.GET, id, undefined, "?after=0")).json).frames;
   const [a, b, c] = await framesOf(runId);
-  const choose = (id: string, wanted: unknown) => ask(choices.PUT, id, { choices: wanted });
+  const choose = (id: string, wanted: unknown, was?: unknown) => ask(choices.PUT, id, { choices: wanted, was });
   const wanted = [
     { id: a!.id, choice: "out" },
     { id: b!.id, choice: "best" },
@@ -95,6 +95,13 @@ it("what is thought of frames is kept, all of it or nothing, and of its own run 
   expect((await choose(runId, wanted)).status).toBe(200);
   expect((await framesOf(runId)).map(({ choice }) => choice)).toEqual(["out", "best", null]);
   expect((await choose(runId, [{ id: a!.id, choice: null }])).status).toBe(200);
+  expect((await framesOf(runId)).map(({ choice }) => choice)).toEqual([null, "best", null]);
+  // Another window still thinks that the second one is nothing special.
+  const late = { choices: [{ id: b!.id, choice: null }] };
+  expect((await choose(runId, [{ id: b!.id, choice: "out" }], late)).status).toBe(409);
+  expect((await choose(runId, [{ id: c!.id, choice: null }], { choices: [{ id: c!.id, choice: null }] })).status).toBe(
+    200,
+  );
   expect((await framesOf(runId)).map(({ choice }) => choice)).toEqual([null, "best", null]);
   const [foreign] = await framesOf(other);
   const mixed = [

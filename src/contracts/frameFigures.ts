@@ -55,12 +55,14 @@ export const frameChoice = z.enum(FRAME_CHOICES).nullable();
 /** What somebody thinks of a frame. */
 export type FrameChoice = z.infer<typeof frameChoice>;
 
-/** Frames and what is thought of them. */
+const frameChoices = z
+  .array(z.strictObject({ id: z.uuid(), choice: frameChoice }))
+  .max(2000, "At most 2,000 frames at once.");
+
+/** Frames and what is thought of them, and what was thought of them before, where that must still hold. */
 export const choicesRequest = z.strictObject({
-  choices: z
-    .array(z.strictObject({ id: z.uuid(), choice: frameChoice }))
-    .min(1, "Choose at least one frame.")
-    .max(2000, "At most 2,000 frames at once."),
+  choices: frameChoices.min(1, "Choose at least one frame."),
+  was: z.strictObject({ choices: frameChoices }).optional(),
 });
 
 /** From where on figures are asked for; all of them without it. */

@@ -3,6 +3,7 @@ import type { FrameChoice, FrameFigures } from "@/contracts/frameFigures";
 import type { PlannedFigures } from "@/core/solve";
 import type { Db } from "./database";
 import { frames } from "./schema";
+import { ChangedElsewhereError } from "./unchanged";
 
 /** Frames of a run that nobody has measured yet, in the order of arrival. */
 export async function findUnmeasured(db: Db, runId: string, most: number) {
@@ -70,19 +71,25 @@ export async function listFigures(db: Db, runId: string, since: Date | null, mos
   return rows.map(({ figures, measuredAt, ...row }) => ({ ...row, figures: figures!, measuredAt: measuredAt! }));
 }
 
-/** Keeps what somebody thinks of a run's frames; nothing of it, and false, where one of them is not the run's. */
-export async function chooseFrames(
-  db: Db,
-  runId: string,
-  choices: readonly { readonly id: string; readonly choice: FrameChoice }[],
-): Promise<boolean> {
+type Choices = readonly { readonly id: string; readonly choice: FrameChoice }[];
+
+/**
+ * Keeps what somebody thinks of a run's frames; nothing of it, and false, where one of them is not the run's.
+ *
+ * @param was What was thought of them when that was said.
+ * @throws ChangedElsewhereError when somebody else has thought otherwise since; then nothing is kept.
+ */
+export async function chooseFrames(db: Db, runId: string, choices: Choices, was: Choices = []): Promise<boolean> {
   const wanted = [...new Set(choices.map(({ id }) => id))];
   return db.transaction(async (tx) => {
-    const [found] = await tx
-      .select({ known: count() })
+    const found = await tx
+      .select({ id: frames.id, choice: frames.choice })
       .from(frames)
-      .where(and(eq(frames.runId, runId), inArray(frames.id, wanted)));
-    if (found!.known < wanted.length) return false;
+      .where(and(eq(frames.runId, runId), inArray(frames.id, wanted)))
+      .for("update");
+    if (found.length < wanted.length) return false;
+    const kept = new Map(found.map(({ id, choice }) => [id, choice]));
+    if (was.some(({ id, choice }) => kept.has(id) && kept.get(id) !== choice)) throw new ChangedElsewhereError();
     for (const choice of new Set(choices.map((each) => each.choice))) {
       const ids = choices.filter((each) => each.choice === choice).map(({ id }) => id);
       await tx

@@ -3,33 +3,21 @@
 import { Box, Flex } from "@chakra-ui/react";
 import { Check, Columns2, Star, X } from "lucide-react";
 import { DateTime } from "luxon";
-import type { FrameFigures, PlannedFrame } from "@/contracts/frameFigures";
+import type { FrameFigures } from "@/contracts/frameFigures";
 import type { FrameReply } from "@/contracts/replies";
 import { kelvinOf } from "@/core/capture";
-import { expectedNoise, plannedAndGot, type Softness, softnessText } from "@/core/inspect";
+import { expectedNoise, plannedAndGot, softnessText } from "@/core/inspect";
 import type { Lens } from "@/core/optics";
 import { parseRecipe, readableDuration } from "@/core/recipe";
 import { plain, signed } from "@/core/words";
 import { Action } from "@/ui/Action";
+import type { Sifted } from "./useSifted";
 
 interface FrameReasonsProps {
   readonly frame: FrameReply;
-  readonly figures: FrameFigures | undefined;
-  /** What the plan said of it; undefined where nobody knows its settings. */
-  readonly planned: PlannedFrame | undefined;
-  /** Why it is soft beside its like; null before one can tell. */
-  readonly softness: Softness | null;
+  readonly sifted: Sifted;
   /** The lens that it was taken with; undefined while nobody knows. */
   readonly lens: Lens | undefined;
-  readonly isOut: boolean;
-  /** What somebody said of it while it was taken. */
-  readonly isSpoiled: boolean;
-  readonly onToggle: () => void;
-  readonly onBest: () => void;
-  /** How many stand beside each other, and whether this one does. */
-  readonly besideCount: number;
-  readonly isBeside: boolean;
-  readonly onBeside: () => void;
 }
 
 type Measured = Extract<FrameFigures, { kind: "measured" }>;
@@ -96,9 +84,11 @@ function rowsOf(figures: Measured, expected: number | null): readonly (readonly 
 }
 
 /** One frame: what it was taken with, what is measured of it, why it is soft; and what one thinks of it. */
-export function FrameReasons(props: FrameReasonsProps) {
-  const { frame, figures, planned, softness, lens, isOut, isSpoiled, onToggle, onBest } = props;
-  const { besideCount, isBeside, onBeside } = props;
+export function FrameReasons({ frame, sifted, lens }: FrameReasonsProps) {
+  const { softness, dropped, spoiled, beside, onToggle, onBest, onBeside } = sifted;
+  const [figures, planned] = [sifted.figures.byId.get(frame.id), sifted.figures.planned.get(frame.id)];
+  const isOut = dropped.has(frame.id);
+  const isBeside = beside.some(({ id }) => id === frame.id);
   const isBest = frame.choice === "best";
   return (
     <Box as="section" aria-label={`Frame ${frame.name}`} pb="10px" borderBottomWidth="1px" borderColor="line">
@@ -109,17 +99,22 @@ export function FrameReasons(props: FrameReasonsProps) {
         {settingsText(frame)}
       </Box>
       <Flex gap="8px" mb="8px" wrap="wrap">
-        <Action onClick={onToggle} aria-pressed={isOut} minH="34px">
+        <Action onClick={() => onToggle(frame.id)} aria-pressed={isOut} minH="34px">
           {isOut ? <Check size={15} /> : <X size={15} />} {isOut ? "Take it in" : "Leave it out"}
         </Action>
-        <Action onClick={onBest} aria-pressed={isBest} minH="34px" color={isBest ? "lamp" : undefined}>
+        <Action onClick={() => onBest(frame)} aria-pressed={isBest} minH="34px" color={isBest ? "lamp" : undefined}>
           <Star size={15} /> {isBest ? "The best" : "Best of all"}
         </Action>
-        <Action onClick={onBeside} aria-pressed={isBeside} minH="34px" color={isBeside ? "lamp" : undefined}>
+        <Action
+          onClick={() => onBeside(frame.id)}
+          aria-pressed={isBeside}
+          minH="34px"
+          color={isBeside ? "lamp" : undefined}
+        >
           <Columns2 size={15} /> {isBeside ? "Beside others" : "Set beside"}
         </Action>
       </Flex>
-      {besideCount === 1 && (
+      {beside.length === 1 && (
         <Box color="ash" fontSize="note" mb="6px">
           Go to another frame and set it beside this one.
         </Box>
@@ -129,7 +124,7 @@ export function FrameReasons(props: FrameReasonsProps) {
           {frame.warning}
         </Box>
       )}
-      {isSpoiled && (
+      {spoiled.has(frame.id) && (
         <Box color="coral" fontSize="note">
           It was said to be spoiled while it was taken.
         </Box>

@@ -8,6 +8,7 @@ import { groupBySettings } from "@/core/picture";
 import { readableDuration } from "@/core/recipe";
 import { counted } from "@/core/words";
 import { FrameTile } from "./FrameTile";
+import type { SheetFrame } from "./sheetOrder";
 
 const LEAST_TILE_PX = 148;
 const GAP_PX = 6;
@@ -18,7 +19,9 @@ const TITLE_PX = 34;
 const OVERSCAN = 4;
 
 interface FrameSheetProps {
-  readonly frames: readonly FrameReply[];
+  readonly frames: readonly SheetFrame[];
+  /** Whether they stand in groups of equal settings. */
+  readonly isGrouped: boolean;
   /** Frames that are not to be fused. */
   readonly dropped: ReadonlySet<string>;
   /** What scrolls, and how wide it is inside. */
@@ -29,7 +32,7 @@ interface FrameSheetProps {
 
 type Row =
   | { readonly key: string; readonly title: string }
-  | { readonly key: string; readonly frames: readonly FrameReply[] };
+  | { readonly key: string; readonly frames: readonly SheetFrame[] };
 
 function groupTitle(frame: FrameReply, count: number): string {
   const settings = [
@@ -41,27 +44,35 @@ function groupTitle(frame: FrameReply, count: number): string {
   return `${counted(count, "frame")} · ${settings.filter(Boolean).join(" · ")}`;
 }
 
-/** Titles of groups of equal settings, and their frames in rows of so many. */
-function rowsOf(frames: readonly FrameReply[], columns: number): readonly Row[] {
-  return groupBySettings(frames).flatMap(({ key, frames: group }): Row[] => {
-    const count = Math.ceil(group.length / columns);
-    const rows = Array.from(
-      { length: count },
-      (_, row): Row => ({
-        key: `${key} ${row}`,
-        frames: group.slice(row * columns, (row + 1) * columns),
-      }),
-    );
-    return [{ key, title: groupTitle(group[0]!, group.length) }, ...rows];
-  });
+/** Frames in rows of so many. */
+const inRows = (key: string, frames: readonly SheetFrame[], columns: number): Row[] =>
+  Array.from({ length: Math.ceil(frames.length / columns) }, (_, row) => ({
+    key: `${key} ${row}`,
+    frames: frames.slice(row * columns, (row + 1) * columns),
+  }));
+
+/** Titles of groups of equal settings, and their frames in rows. */
+function groupedRows(frames: readonly SheetFrame[], columns: number): readonly Row[] {
+  const byId = new Map(frames.map((each) => [each.frame.id, each]));
+  return groupBySettings(frames.map(({ frame }) => frame)).flatMap(({ key, frames: group }): Row[] => [
+    { key, title: groupTitle(group[0]!, group.length) },
+    ...inRows(
+      key,
+      group.map(({ id }) => byId.get(id)!),
+      columns,
+    ),
+  ]);
 }
 
 /** Frames as small pictures in groups of equal settings; of thousands only those that are seen are drawn. */
-export function FrameSheet({ frames, dropped, scroller, width, onToggle }: FrameSheetProps) {
+export function FrameSheet({ frames, isGrouped, dropped, scroller, width, onToggle }: FrameSheetProps) {
   const columns = Math.max(1, Math.floor((width + GAP_PX) / (LEAST_TILE_PX + GAP_PX)));
   const tilePx = (width - (columns - 1) * GAP_PX) / columns;
   const rowPx = Math.round(0.75 * tilePx) + NAME_PX + GAP_PX;
-  const rows = useMemo(() => rowsOf(frames, columns), [frames, columns]);
+  const rows = useMemo(
+    () => (isGrouped ? groupedRows(frames, columns) : inRows("all", frames, columns)),
+    [frames, isGrouped, columns],
+  );
   const sheet = useVirtualizer({
     count: rows.length,
     getScrollElement: () => scroller.current,
@@ -81,8 +92,8 @@ export function FrameSheet({ frames, dropped, scroller, width, onToggle }: Frame
               </Box>
             ) : (
               <Grid templateColumns={`repeat(${columns}, 1fr)`} gap={`${GAP_PX}px`}>
-                {row.frames.map((frame) => (
-                  <FrameTile key={frame.id} frame={frame} out={dropped.has(frame.id)} onToggle={onToggle} />
+                {row.frames.map(({ frame, said }) => (
+                  <FrameTile key={frame.id} frame={frame} said={said} out={dropped.has(frame.id)} onToggle={onToggle} />
                 ))}
               </Grid>
             )}

@@ -10,12 +10,14 @@ interface FrameTileProps {
   readonly frame: FrameReply;
   /** Whether it is left out. */
   readonly out: boolean;
+  /** Its value of what the sheet is sorted by, in words; null where it is sorted by time. */
+  readonly said: string | null;
   /** The same function each time, or thousands of tiles are drawn anew. */
   readonly onToggle: (frameId: string) => void;
 }
 
 /** A frame as a small picture that takes it in or leaves it out. */
-export const FrameTile = memo(function FrameTile({ frame, out, onToggle }: FrameTileProps) {
+export const FrameTile = memo(function FrameTile({ frame, out, said, onToggle }: FrameTileProps) {
   const { id, name, thumbnailHash, warning } = frame;
   return (
     <Action
@@ -36,7 +38,7 @@ export const FrameTile = memo(function FrameTile({ frame, out, onToggle }: Frame
         textOverflow="ellipsis"
         whiteSpace="nowrap"
       >
-        {[out && "left out", warning && "damaged", name].filter(Boolean).join(" · ")}
+        {[said, out && "left out", warning && "damaged", name].filter(Boolean).join(" · ")}
       </Box>
     </Action>
   );

@@ -6,22 +6,24 @@ import { DateTime } from "luxon";
 import { type ReactNode, useState } from "react";
 import type { FrameReply, RunReply } from "@/contracts/replies";
 import { groupBySettings } from "@/core/picture";
+import { roughDuration } from "@/core/recipe";
 import { type StackMethod, USUAL_METHOD } from "@/core/stack";
-import { counted } from "@/core/words";
+import { counted, plain } from "@/core/words";
 import type { RunWithFrames } from "@/features/api/queries";
 import { MethodChoice } from "@/features/fusing/MethodChoice";
 import { RefusedList } from "@/features/fusing/RefusedList";
 import { Action } from "@/ui/Action";
 import { Choose } from "@/ui/Choose";
 import { Readout } from "@/ui/Readout";
-import type { Upload } from "./useImport";
+import type { ImportProgress } from "./useImport";
 
 interface SiftReasonsProps {
   readonly runs: readonly RunReply[];
   readonly chosen: RunWithFrames | null;
   readonly onChoose: (runId: string) => void;
   readonly kept: readonly FrameReply[];
-  readonly uploads: readonly Upload[];
+  /** How far files are that are on their way; null without any. */
+  readonly importing: ImportProgress | null;
   readonly problem: string | null;
   /** The recipe's own method, when it names one. */
   readonly proposed: StackMethod | null;
@@ -36,13 +38,19 @@ const SOURCE_NAMES = { hand: "By hand", files: "Own files" } as const;
 const runName = ({ run, frameCount }: RunReply): string =>
   `${run.source === "phone" ? run.phoneName : SOURCE_NAMES[run.source]}, ${DateTime.fromISO(run.createdAt).toFormat("d LLL HH:mm")}, ${counted(frameCount, "frame")}`;
 
+/** How fast files go and how long the rest takes, as a sentence; nothing before anybody knows. */
+const paceText = ({ perSecond, secondsLeft }: ImportProgress): string =>
+  perSecond === null || secondsLeft === null
+    ? ""
+    : `${plain(perSecond)} a second, about ${roughDuration(secondsLeft)} left. `;
+
 /** Which batch is looked at, what was refused and why, and the way on. */
 export function SiftReasons({
   runs,
   chosen,
   onChoose,
   kept,
-  uploads,
+  importing,
   problem,
   proposed,
   busy,
@@ -50,7 +58,6 @@ export function SiftReasons({
   children,
 }: SiftReasonsProps) {
   const [method, setMethod] = useState<StackMethod | null>(null);
-  const sent = uploads.filter(({ state }) => state === "taken" || state === "refused").length;
   const groups = groupBySettings(kept);
   const sizes = new Set(kept.map(({ width, height }) => `${width}x${height}`));
   const keptIds = new Set(kept.map(({ id }) => id));
@@ -63,11 +70,11 @@ export function SiftReasons({
           {problem}
         </Box>
       )}
-      {uploads.length > 0 && busy && (
+      {importing && (
         <Readout
           label="Files sent"
-          value={`${sent} of ${uploads.length}`}
-          because="They are read, checked and stored one by one; you can leave this page open and look elsewhere."
+          value={`${importing.done} of ${importing.total}`}
+          because={`${paceText(importing)}They are read, checked and stored one by one; you can leave this page open and look elsewhere.`}
         />
       )}
       {runs.length > 1 && (

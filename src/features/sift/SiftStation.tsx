@@ -8,6 +8,7 @@ import { useFrames, useShot, useShotCamera } from "@/features/api/queries";
 import { usePageKeys } from "@/ui/keys";
 import { Station } from "@/ui/Station";
 import { BestProposed } from "./BestProposed";
+import { BrokenImport, isBroken } from "./BrokenImport";
 import { FrameReasons } from "./FrameReasons";
 import type { MeasureId } from "./measures";
 import { NextTryReasons } from "./NextTryReasons";
@@ -16,6 +17,7 @@ import { SetReasons } from "./SetReasons";
 import { SiftReasons } from "./SiftReasons";
 import { type Arrangement, SiftTools } from "./SiftTools";
 import { SiftView } from "./SiftView";
+import { AS_TAKEN, sheetFrames } from "./sheetOrder";
 import { useFuse } from "./useFuse";
 import { useImport } from "./useImport";
 import { useSifted } from "./useSifted";
@@ -31,21 +33,24 @@ export function SiftStation({ outingId, shotId }: { readonly outingId: string; r
   const [runId, setRunId] = useState<string | null>(null);
   const [arrangement, setArrangement] = useState<Arrangement>("strand");
   const [measure, setMeasure] = useState<MeasureId>("light");
-  const drop = useDropzone({
-    onDrop: (files) => {
-      setRunId(null);
-      void imports.send(files);
-    },
-    noClick: true,
-    noKeyboard: true,
-  });
+  const [sheet, setSheet] = useState(AS_TAKEN);
 
   const runs = shot?.runs.filter(({ frameCount, run }) => frameCount > 0 || run.refused.length > 0) ?? [];
   const summary = runs.find(({ run }) => run.id === runId) ?? runs[0] ?? null;
   const frames = useFrames(summary?.run.id ?? null) ?? NO_FRAMES;
   const chosen = useMemo(() => summary && { ...summary, frames }, [summary, frames]);
   const sifted = useSifted(chosen);
-  const { current, kept, dropped, spoiled, figures, onToggle, onBest, beside, onBeside, step } = sifted;
+  const broken = chosen && !imports.busy && isBroken(chosen) ? { runId: chosen.run.id, frames } : null;
+  const drop = useDropzone({
+    onDrop: (files) => {
+      if (!broken) setRunId(null);
+      void imports.send(files, broken);
+    },
+    noClick: true,
+    noKeyboard: true,
+  });
+  const { current, kept, figures, onToggle, onBest, onBeside, step } = sifted;
+  const onSheet = useMemo(() => sheetFrames(frames, figures, sheet), [frames, figures, sheet]);
   usePageKeys({
     s: () => current && onBest(current),
     l: () => current && onToggle(current.id),
@@ -63,6 +68,7 @@ export function SiftStation({ outingId, shotId }: { readonly outingId: string; r
           sifted={sifted}
           arrangement={arrangement}
           measure={measure}
+          sheet={{ frames: onSheet, isGrouped: sheet.order === "taken" }}
           uploads={imports.busy ? imports.uploads : []}
           drop={drop}
         />
@@ -74,7 +80,7 @@ export function SiftStation({ outingId, shotId }: { readonly outingId: string; r
           chosen={chosen}
           onChoose={setRunId}
           kept={kept}
-          uploads={imports.uploads}
+          importing={imports.busy ? imports.progress : null}
           problem={imports.problem}
           proposed={parseRecipe(chosen?.run.recipeLine ?? "").recipe.stack}
           busy={imports.busy || fuse.isPending}
@@ -85,24 +91,19 @@ export function SiftStation({ outingId, shotId }: { readonly outingId: string; r
             onArrange={setArrangement}
             measure={measure}
             onMeasure={setMeasure}
+            sheet={sheet}
+            onSheet={setSheet}
+            shown={onSheet.length}
+            all={frames.length}
             figures={figures}
-            hasFrames={frames.length > 0}
             onAdd={drop.open}
           />
+          {broken && <BrokenImport frameCount={frames.length} onAdd={drop.open} />}
           {current && (
             <FrameReasons
               frame={current}
-              figures={figures.byId.get(current.id)}
-              planned={figures.planned.get(current.id)}
-              softness={sifted.softness}
+              sifted={sifted}
               lens={camera?.phone === current.camera ? camera.lens : undefined}
-              isOut={dropped.has(current.id)}
-              isSpoiled={spoiled.has(current.id)}
-              onToggle={() => onToggle(current.id)}
-              onBest={() => onBest(current)}
-              besideCount={beside.length}
-              isBeside={beside.some(({ id }) => id === current.id)}
-              onBeside={() => onBeside(current.id)}
             />
           )}
           <BestProposed sifted={sifted} />

@@ -7,6 +7,8 @@ import { Action } from "@/ui/Action";
 import { Choose } from "@/ui/Choose";
 import { OneOf } from "@/ui/OneOf";
 import { MEASURE_IDS, MEASURES, type MeasureId } from "./measures";
+import { SheetTools } from "./SheetTools";
+import type { SheetChoice } from "./sheetOrder";
 import type { RunFigures } from "./useFigures";
 
 const ARRANGEMENTS = [
@@ -22,9 +24,12 @@ interface SiftToolsProps {
   readonly onArrange: (arrangement: Arrangement) => void;
   readonly measure: MeasureId;
   readonly onMeasure: (measure: MeasureId) => void;
+  readonly sheet: SheetChoice;
+  readonly onSheet: (sheet: SheetChoice) => void;
+  /** Frames on the sheet, and all. */
+  readonly shown: number;
+  readonly all: number;
   readonly figures: RunFigures;
-  /** Whether there are frames at all. */
-  readonly hasFrames: boolean;
   readonly onAdd: () => void;
 }
 
@@ -37,7 +42,8 @@ function measuringText({ left, secondsLeft, byId }: RunFigures): string | null {
 
 /** How the frames are laid out and by what, and more of them. */
 export function SiftTools(props: SiftToolsProps) {
-  const { arrangement, onArrange, measure, onMeasure, figures, hasFrames, onAdd } = props;
+  const { arrangement, onArrange, measure, onMeasure, sheet, onSheet, shown, all, figures, onAdd } = props;
+  const hasFrames = all > 0;
   return (
     <Box pb="10px" mb="10px" borderBottomWidth="1px" borderColor="line">
       <Flex gap="8px 14px" align="center" wrap="wrap">
@@ -54,6 +60,7 @@ export function SiftTools(props: SiftToolsProps) {
           <Choose label="Frames stand by" value={measure} options={MEASURE_OPTIONS} onChoose={onMeasure} size="xs" />
         </Flex>
       )}
+      {hasFrames && arrangement === "sheet" && <SheetTools choice={sheet} onChoose={onSheet} shown={shown} all={all} />}
       <Box fontSize="note" color="ash" role="status">
         {measuringText(figures)}
       </Box>

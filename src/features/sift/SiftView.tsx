@@ -16,6 +16,7 @@ import { FrameSheet } from "./FrameSheet";
 import type { MeasureId } from "./measures";
 import type { Arrangement } from "./SiftTools";
 import { Strand } from "./Strand";
+import type { SheetFrame } from "./sheetOrder";
 import { UploadList } from "./UploadList";
 import type { Upload } from "./useImport";
 import type { Sifted } from "./useSifted";
@@ -24,6 +25,8 @@ interface SiftViewProps {
   readonly sifted: Sifted;
   readonly arrangement: Arrangement;
   readonly measure: MeasureId;
+  /** What stands on the sheet, and whether in groups of equal settings. */
+  readonly sheet: { readonly frames: readonly SheetFrame[]; readonly isGrouped: boolean };
   readonly uploads: readonly Upload[];
   /** Takes dropped files. */
   readonly drop: DropzoneState;
@@ -61,7 +64,7 @@ function StrandView({ sifted, measure }: { readonly sifted: Sifted; readonly mea
 }
 
 /** Frames on their strand, or as pictures in groups of equal settings; the whole area takes dropped files. */
-export function SiftView({ sifted, arrangement, measure, uploads, drop }: SiftViewProps) {
+export function SiftView({ sifted, arrangement, measure, sheet, uploads, drop }: SiftViewProps) {
   const { frames, dropped, onToggle } = sifted;
   const { getRootProps, getInputProps, isDragActive, open } = drop;
   const scroller = useRef<HTMLDivElement>(null);
@@ -97,7 +100,7 @@ export function SiftView({ sifted, arrangement, measure, uploads, drop }: SiftVi
           )}
           <Box ref={sized}>
             {frames.length > 0 && width > 0 && (
-              <FrameSheet frames={frames} dropped={dropped} scroller={scroller} width={width} onToggle={onToggle} />
+              <FrameSheet {...sheet} dropped={dropped} scroller={scroller} width={width} onToggle={onToggle} />
             )}
           </Box>
         </Box>

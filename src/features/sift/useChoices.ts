@@ -3,39 +3,34 @@
 import { useQueryClient } from "@tanstack/react-query";
 import { useCallback } from "react";
 import type { FrameChoice } from "@/contracts/frameFigures";
-import { doneReply, type FrameReply } from "@/contracts/replies";
-import { errorText, sendJson } from "@/features/api/client";
-import { notice } from "@/ui/Notice";
+import type { FrameReply } from "@/contracts/replies";
+import { shownIn, useChange } from "@/features/api/useChange";
 
 /** What is thought of frames, by their ids. */
 type Choices = readonly { readonly id: string; readonly choice: FrameChoice }[];
 
+/** Frames with what is thought of some of them. */
+function chosen(frames: readonly FrameReply[], { choices }: { readonly choices: Choices }): readonly FrameReply[] {
+  const byId = new Map(choices.map(({ id, choice }) => [id, choice]));
+  return frames.map((frame) => (byId.has(frame.id) ? { ...frame, choice: byId.get(frame.id)! } : frame));
+}
+
 /** Says what one thinks of frames of a run: at once on the screen, then where it is kept; `said` can be taken back. */
 export function useChoices(runId: string | null): (choices: Choices, said: string) => void {
   const client = useQueryClient();
+  const change = useChange();
   return useCallback(
     (choices, said) => {
       if (runId === null) return;
       const queryKey = ["frames", runId];
-      const put = async (wanted: Choices): Promise<void> => {
-        const byId = new Map(wanted.map(({ id, choice }) => [id, choice]));
-        const show = (frames: readonly FrameReply[] | undefined) =>
-          frames?.map((frame) => (byId.has(frame.id) ? { ...frame, choice: byId.get(frame.id)! } : frame));
-        client.setQueryData<readonly FrameReply[]>(queryKey, show);
-        try {
-          await sendJson("PUT", `/api/runs/${runId}/choices`, { choices: wanted }, doneReply);
-        } catch (error) {
-          notice({ tone: "wrong", text: errorText(error) });
-          await client.invalidateQueries({ queryKey });
-        }
-      };
       const wanted = new Set(choices.map(({ id }) => id));
       const before = (client.getQueryData<readonly FrameReply[]>(queryKey) ?? [])
         .filter(({ id }) => wanted.has(id))
         .map(({ id, choice }) => ({ id, choice }));
-      void put(choices);
-      notice({ tone: "said", text: said, undo: () => void put(before) });
+      const shown = [shownIn<readonly FrameReply[], { readonly choices: Choices }>(queryKey, chosen)];
+      const target = { method: "PUT" as const, url: `/api/runs/${runId}/choices`, shown };
+      void change(target, { part: { choices }, was: { choices: before }, said });
     },
-    [client, runId],
+    [client, change, runId],
   );
 }

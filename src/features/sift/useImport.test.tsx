@@ -2,7 +2,7 @@
 import { act, fireEvent, screen } from "@testing-library/react";
 import { ProblemError, sendJson, uploadFile } from "@/features/api/client";
 import { show } from "@/ui/testing/show";
-import { useImport } from "./useImport";
+import { type BrokenImport, useImport } from "./useImport";
 
 jest.mock("@/features/api/client", () => ({
   ...jest.requireActual("@/features/api/client"),
@@ -13,15 +13,21 @@ const sent = jest.mocked(sendJson);
 const uploaded = jest.mocked(uploadFile);
 const runId = "run-1";
 
-function Sender({ files }: { readonly files: readonly File[] }) {
-  const { uploads, busy, problem, send } = useImport("shot-1");
+interface SenderProps {
+  readonly files: readonly File[];
+  readonly broken?: BrokenImport;
+}
+
+function Sender({ files, broken }: SenderProps) {
+  const { uploads, progress, busy, problem, send } = useImport("shot-1");
   return (
     <>
-      <button type="button" onClick={() => void send(files)}>
+      <button type="button" onClick={() => void send(files, broken)}>
         send
       </button>
       <output>{busy ? "busy" : "rests"}</output>
       <p>{problem}</p>
+      <pre>{`${progress.done}/${progress.total}`}</pre>
       <ul>
         {uploads.map(({ id, name, share, state, reason }) => (
           <li key={id}>{`${name} ${state} ${share} ${reason ?? ""}`.trim()}</li>
@@ -56,6 +62,27 @@ describe("importing files", () => {
       ["POST", "/api/runs/run-1/finish"],
     ]);
     expect(screen.getByRole("status").textContent).toBe("rests");
+  });
+
+  it("goes on with an import that broke off: what is there by name and size is passed over, and the batch is closed", async () => {
+    uploaded.mockResolvedValue({ taken: 1, refused: [] });
+    const broken = {
+      runId: "run-0",
+      frames: [
+        { name: "a.jpg", bytes: 1 },
+        { name: "b & c.jpg", bytes: 2 },
+      ],
+    };
+    show(<Sender files={files} broken={broken} />);
+    await press();
+    // One of them is there under its name and of another size: it is sent again.
+    expect(uploaded.mock.calls.map(([url]) => url)).toEqual([
+      "/api/runs/run-0/files?name=b%20%26%20c.jpg",
+      "/api/runs/run-0/files?name=d.zip",
+    ]);
+    expect(sent.mock.calls.map(([, url]) => url)).toEqual(["/api/runs/run-0/finish"]);
+    expect(rows()).toEqual(["a.jpg taken 1", "b & c.jpg taken 1", "d.zip taken 1"]);
+    expect(screen.getByText("3/3")).toBeTruthy();
   });
 
   it("sends two at once and no more, and shows how far each is", async () => {

@@ -11,6 +11,7 @@ export const PUT = route<{ runId: string }>(async (request, { runId }) => {
   if (!asked.success) return refusal(asked.error);
   const { db } = (await application()).database;
   if (!isId(runId) || !(await findRun(db, runId))) return notFound("run");
-  if (!(await chooseFrames(db, runId, asked.data.choices))) return notFound("frame");
+  const { choices, was } = asked.data;
+  if (!(await chooseFrames(db, runId, choices, was?.choices))) return notFound("frame");
   return answer(doneReply, {});
 });
