@@ -100,10 +100,10 @@ export const OSSARY_QUAY = {
         name: "Quay road and cable tram",
         intent: "light-trails",
         mover: ALONG_THE_QUAY,
-        recipeLine: "12 x 1s every 1.5s | iso 50 | wb 4000K | focus inf | delay 2s | jpeg -> lighten",
+        recipeLine: "12 x 1s every 1.5s | iso 50 | wb 4000K | focus inf | jpeg -> lighten",
         methods: ["mean", "lighten"],
         notes: {
-          run: "Headlamps clip whatever the shutter: next time ISO 50 and the ND 8, or stand farther off.",
+          run: "No delay set: my thumb is in the first frame, left out. Headlamps clip whatever the shutter: next time the ND 8, or stand farther off.",
           lighten: "Whole trails, and the street stays as in one frame. The one to keep.",
           mean: "Water like glass, trails fainter than by lighten. Good base for a mix.",
         },

@@ -25,7 +25,7 @@ type Inspected = Awaited<ReturnType<typeof inspectFile>>["row"] & {
 };
 
 /** Figures by the names of the command's JSON: stars are named as what they are looked for. */
-function named({ points, smear, edgeShake, sharpness: _map, ...figures }: PictureFigures) {
+function named({ points, smear, edgeShake, sharpness: _map, marks: _marks, ...figures }: PictureFigures) {
   const { fwhmPx = null, elongation = null, directionDeg = null } = smear ?? {};
   return { ...figures, shake: edgeShake, starCount: points, fwhmPx, elongation, directionDeg };
 }

@@ -31,6 +31,11 @@ export const frameFigures = z.discriminatedUnion("kind", [
       })
       .nullable(),
     hotPixels: z.number(),
+    litShare: share.default(0),
+    marks: z
+      .array(z.object({ x: z.number(), y: z.number(), lengthPx: z.number(), directionDeg: z.number() }))
+      .readonly()
+      .default([]),
     /** From the run's first frame of its size, pixels to the right and down; null where nothing fits. */
     drift: z.object({ x: z.number(), y: z.number() }).nullable().default(null),
   }),

@@ -1,4 +1,5 @@
 export { type BestFrame, bestOf } from "./best";
+export { bestTry } from "./bestTry";
 export { type Drift, type DriftMark, driftBetween, driftMark } from "./drift";
 export { expectedNoise } from "./expectedNoise";
 export type { ImageNoise } from "./imageNoise";
@@ -13,5 +14,5 @@ export {
   type TimedFrame,
 } from "./sequences";
 export { MAP_ACROSS, MAP_DOWN } from "./sharpnessMap";
-export type { Smear } from "./smear";
+export type { PointMark, Smear } from "./smear";
 export { type SharpFigures, type Softness, softnessText, whySoft } from "./whySoft";

@@ -9,9 +9,10 @@ import {
   sharpnessOf,
 } from "../picture";
 import { type ImageNoise, imageNoise } from "./imageNoise";
+import { litShare } from "./litShare";
 import { pointImages } from "./pointImages";
 import { sharpnessMap } from "./sharpnessMap";
-import { type Smear, smearOf } from "./smear";
+import { marksOf, type PointMark, type Smear, smearOf } from "./smear";
 
 /** What a picture says of itself, whatever is known of how it was taken. */
 export interface PictureFigures extends ClippedShares {
@@ -29,8 +30,15 @@ export interface PictureFigures extends ClippedShares {
   readonly points: number;
   /** The shape that they share; null where there are too few. */
   readonly smear: Smear | null;
+  /** Some of the brightest of them, as they are shown. */
+  readonly marks: readonly PointMark[];
   readonly hotPixels: number;
+  /** Share of the picture that stands clear of its usual light: trails, lamps and what they light. */
+  readonly litShare: number;
 }
+
+/** More marks than this hide the picture. */
+const MOST_MARKS = 16;
 
 /** Noise of luma from that of its channels, which are independent: weights of Rec. 709. */
 const lumaNoise = ({ red, green, blue }: ImageNoise): number => Math.hypot(0.2126 * red, 0.7152 * green, 0.0722 * blue);
@@ -50,6 +58,8 @@ export function inspectPicture(picture: MeteredPicture): PictureFigures {
     sharpness: sharpnessMap(brightness, noise ? lumaNoise(noise) : 0),
     points: count,
     smear: smearOf(shaped),
+    marks: marksOf(shaped, MOST_MARKS),
     hotPixels,
+    litShare: litShare(brightness.luma),
   };
 }

@@ -11,10 +11,11 @@ import { parseRecipe } from "@/core/recipe";
 import { nightSky, sunEvents, sunset } from "@/core/sky";
 import type { StackMethod } from "@/core/stack";
 import type { Db } from "@/db/database";
+import { chooseFrames } from "@/db/figures";
 import { saveKitItem } from "@/db/kit";
 import { updateLogEntry } from "@/db/log";
 import { createOuting, createShot, findOuting, findShot } from "@/db/outings";
-import { listFrames, runSize } from "@/db/runs";
+import { findFirstFrame, listFrames, runSize } from "@/db/runs";
 import { logEntries, runs, stacks } from "@/db/schema";
 import { createSite } from "@/db/sites";
 import { claimNextJob, createStackJob } from "@/db/stacks";
@@ -89,7 +90,8 @@ async function shoot(
 
 async function fuse(db: Db, shotId: string, runId: string, method: StackMethod): Promise<string> {
   const frames = await listFrames(db, runId, 0, LIMITS.batchFiles);
-  const inputs = frames.map(({ id, name, hash }) => ({ frameId: id, name, hash }));
+  const kept = frames.filter(({ choice }) => choice !== "out");
+  const inputs = kept.map(({ id, name, hash }) => ({ frameId: id, name, hash }));
   const { stack } = await createStackJob(db, {
     shotId,
     runId,
@@ -147,6 +149,9 @@ async function seed(): Promise<void> {
   const finished = await createOuting(db, { name: done.name, siteId: site.id, date: doneDate, shot });
   const runId = await shoot(database, finished.shotId, doneShot.recipeLine, takenAt);
   await measureFrames(db, runId);
+  // Pressed by a thumb and without a delay.
+  const shaken = await findFirstFrame(db, runId);
+  if (shaken) await chooseFrames(db, runId, [{ id: shaken.id, choice: "out" }]);
   for (const [index, method] of doneShot.methods.entries()) {
     await fuse(db, finished.shotId, runId, method);
     showProgress("Fusing them", index + 1, doneShot.methods.length);

@@ -27,7 +27,7 @@ async function driftFrom(anchorPath: string, picture: MeteredPicture): Promise<D
 }
 
 /**
- * Measures an opened picture. Detail is kept to a tenth: nobody sees less of it.
+ * Measures an opened picture. Detail and marks are kept to a tenth: nobody sees less of them.
  *
  * @param anchorPath Where the picture lies from which its drift counts.
  * @throws PictureFailure
@@ -36,7 +36,14 @@ export async function figuresOf(opened: Picture, anchorPath: string): Promise<Fr
   const picture = await decoded(opened);
   const figures = inspectPicture(picture);
   const drift = await driftFrom(anchorPath, picture);
-  return { kind: "measured", ...figures, drift, sharpness: figures.sharpness.map((detail) => rounded(detail, 1)) };
+  const marks = figures.marks.map(({ x, y, lengthPx, directionDeg }) => ({
+    x: rounded(x, 1),
+    y: rounded(y, 1),
+    lengthPx: rounded(lengthPx, 1),
+    directionDeg: rounded(directionDeg, 0),
+  }));
+  const sharpness = figures.sharpness.map((detail) => rounded(detail, 1));
+  return { kind: "measured", ...figures, drift, marks, sharpness };
 }
 
 /** Measures a stored frame; one that cannot be read says why. */

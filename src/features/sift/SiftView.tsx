@@ -38,11 +38,13 @@ const PASSING = { state: "loading" } as const;
 
 /** The frame that is looked at, large, and all of them on their strand under it. */
 function StrandView({ sifted, measure }: { readonly sifted: Sifted; readonly measure: MeasureId }) {
-  const { current, softness, beside } = sifted;
+  const { current, softness, beside, figures } = sifted;
   const hash = current?.hash ?? null;
   const rested = useRested(hash, REST_MS);
   const picture = usePicture(rested);
   if (!current) return null;
+  const measured = figures.byId.get(current.id);
+  const marks = measured?.kind === "measured" ? measured.marks : [];
   return (
     <Flex direction="column" flex="1" minH="0">
       {beside.length > 1 ? (
@@ -54,7 +56,9 @@ function StrandView({ sifted, measure }: { readonly sifted: Sifted; readonly mea
             hash={current.hash}
             name={current.name}
             isPassing={rested !== hash}
-            evidence={softness && <Evidence softness={softness} width={current.width} height={current.height} />}
+            evidence={
+              softness && <Evidence softness={softness} marks={marks} width={current.width} height={current.height} />
+            }
           />
         </Flex>
       )}

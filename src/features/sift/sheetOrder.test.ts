@@ -16,6 +16,8 @@ const hot = (hotPixels: number): FrameFigures => ({
   points: 0,
   smear: null,
   hotPixels,
+  litShare: 0,
+  marks: [],
   drift: null,
 });
 const byId = new Map([hot(5), hot(90), hot(20)].map((figures, at) => [frames[at]!.id, figures]));

@@ -3,7 +3,8 @@
 import { useCallback, useLayoutEffect, useMemo, useRef, useState } from "react";
 import type { FrameFigures } from "@/contracts/frameFigures";
 import type { FrameReply } from "@/contracts/replies";
-import { type BestFrame, bestOf, type FrameSet, frameSets, type Softness, whySoft } from "@/core/inspect";
+import { type BestFrame, bestOf, bestTry, type FrameSet, frameSets, type Softness, whySoft } from "@/core/inspect";
+import { groupBySettings } from "@/core/picture";
 import { counted } from "@/core/words";
 import type { RunWithFrames } from "@/features/api/queries";
 import { spoiledFrames } from "@/features/api/runMarks";
@@ -70,6 +71,19 @@ function softnessOf(frame: FrameReply, frames: readonly FrameReply[], { byId }: 
   return figures?.kind === "measured" && others.length > 1 ? whySoft(figures, others) : null;
 }
 
+/** More frames than this nobody takes to try something. */
+const MOST_TRIES = 30;
+
+/** The best of the frames that are kept: of those of one setting the sharpest, of a few tries with different ones the best weighed. */
+function bestOfKept(kept: readonly FrameReply[], { byId }: RunFigures): BestFrame | null {
+  const known = kept.flatMap(({ id }) => {
+    const measured = byId.get(id);
+    return measured?.kind === "measured" ? [{ id, figures: measured }] : [];
+  });
+  const isSeries = groupBySettings(kept).length > 1 && kept.length <= MOST_TRIES;
+  return isSeries ? bestTry(known) : bestOf(known);
+}
+
 /** What is thought of frames: one is left out where somebody says so, or where it is doubtful and nobody takes it in. */
 function useDropped(frames: readonly FrameReply[], spoiled: ReadonlySet<string>): ReadonlySet<string> {
   return useMemo(
@@ -111,16 +125,7 @@ export function useSifted(run: RunWithFrames | null): Sifted {
   );
   const current = frames.find(({ id }) => id === currentId) ?? frames[0] ?? null;
   const softness = useMemo(() => (current ? softnessOf(current, frames, figures) : null), [current, frames, figures]);
-  const proposed = useMemo(
-    () =>
-      bestOf(
-        kept.flatMap(({ id }) => {
-          const known = figures.byId.get(id);
-          return known?.kind === "measured" ? [{ id, figures: known }] : [];
-        }),
-      ),
-    [kept, figures],
-  );
+  const proposed = useMemo(() => bestOfKept(kept, figures), [kept, figures]);
   const choose = useChoices(run?.run.id ?? null);
   const latest = useRef({ frames, dropped, brushed });
   useLayoutEffect(() => {
