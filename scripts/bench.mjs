@@ -11,6 +11,7 @@ for (const bench of [
   "dist/bench-rehearse.mjs",
   "dist/bench-frames.mjs",
   "dist/bench-stack.mjs",
+  "dist/bench-measure.mjs",
   "scripts/benchPages.mjs",
   "scripts/benchWaits.mjs",
 ]) {

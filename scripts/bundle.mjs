@@ -22,6 +22,7 @@ const ENTRIES = {
   "bench-rehearse": "bench/rehearse.ts",
   "bench-frames": "bench/frames.ts",
   "bench-stack": "bench/stack.ts",
+  "bench-measure": "bench/measure.ts",
   "bench-decode": "bench/decodeThread.ts",
 };
 

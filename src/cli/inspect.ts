@@ -10,7 +10,7 @@ import {
   inspectPicture,
   type PictureFigures,
 } from "@/core/inspect";
-import { inTakenOrder, lumaOf } from "@/core/picture";
+import { inTakenOrder, lumaWithClips } from "@/core/picture";
 import { readableDuration } from "@/core/recipe";
 import { signed } from "@/core/words";
 import { openPicture } from "@/engine/files/decode";
@@ -35,7 +35,8 @@ async function inspectFile(file: string) {
   const { width, height, depth, format } = opened.header;
   const picture = { width, height, samples: (await opened.samples(8)) as Uint8Array };
   const { takenAt, ...metadata } = await opened.metadata();
-  const figures = inspectPicture(picture);
+  const light = lumaWithClips(picture);
+  const figures = inspectPicture(picture, light);
   const row = {
     file,
     format,
@@ -46,7 +47,7 @@ async function inspectFile(file: string) {
     ...metadata,
     ...named(figures),
   };
-  return { row, mark: driftMark(lumaOf(picture)) };
+  return { row, mark: driftMark(light.brightness) };
 }
 
 /** One line of a table: nothing within it is a list. */

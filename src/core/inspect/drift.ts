@@ -62,23 +62,27 @@ function faded({ side, data }: DriftMark): Float64Array {
  * would come to if they were the same. Both are transformed at once, as the parts of complex numbers, and told apart by their symmetry.
  */
 function commonOf(from: DriftMark, to: DriftMark): { readonly common: ComplexSquare; readonly most: number } {
-  const { side } = from;
-  const both = { side, re: faded(from), im: faded(to) };
-  transform(both, -1);
+  const whole = from.side;
+  const both = { side: whole, re: faded(from), im: faded(to) };
+  // The upper half of the frequencies counts for less than a hundredth: a square of half the side holds the rest.
+  const side = whole / 2;
+  transform(both, -1, side / 2 + 1);
   const common = { side, re: new Float64Array(side * side), im: new Float64Array(side * side) };
-  const falls = 2 * ((KEPT_FREQUENCY * side) / 4) ** 2;
+  const falls = 2 * ((KEPT_FREQUENCY * whole) / 4) ** 2;
   let most = 0;
   for (let y = 0, at = 0; y < side; y++) {
     const fy = y > side / 2 ? y - side : y;
-    const mirrored = ((side - y) % side) * side;
+    const row = ((fy + whole) % whole) * whole;
+    const mirrored = ((whole - fy) % whole) * whole;
     for (let x = 0; x < side; x++, at++) {
       const fx = x > side / 2 ? x - side : x;
       const weight = Math.exp(-(fx * fx + fy * fy) / falls);
-      const other = mirrored + ((side - x) % side);
-      const oneRe = both.re[at]! + both.re[other]!;
-      const oneIm = both.im[at]! - both.im[other]!;
-      const twoRe = both.im[at]! + both.im[other]!;
-      const twoIm = both.re[other]! - both.re[at]!;
+      const here = row + ((fx + whole) % whole);
+      const other = mirrored + ((whole - fx) % whole);
+      const oneRe = both.re[here]! + both.re[other]!;
+      const oneIm = both.im[here]! - both.im[other]!;
+      const twoRe = both.im[here]! + both.im[other]!;
+      const twoIm = both.re[other]! - both.re[here]!;
       const re = twoRe * oneRe + twoIm * oneIm;
       const im = twoIm * oneRe - twoRe * oneIm;
       const size = Math.sqrt(re * re + im * im);
@@ -108,10 +112,10 @@ function topOf(before: number, peak: number, after: number): number {
  * @see Kuglin & Hines (1975), The phase correlation image alignment method
  */
 export function driftBetween(from: DriftMark, to: DriftMark): Drift | null {
-  const { side, scale } = from;
-  if (to.side !== side || to.scale !== scale) return null;
+  if (to.side !== from.side || to.scale !== from.scale) return null;
   const { common, most } = commonOf(from, to);
   transform(common, 1);
+  const { side } = common;
   const hill = common.re;
   let best = 0;
   for (let at = 0; at < hill.length; at++) if (hill[at]! > hill[best]!) best = at;
@@ -120,6 +124,7 @@ export function driftBetween(from: DriftMark, to: DriftMark): Drift | null {
   const heightAt = (x: number, y: number) => hill[((y + side) % side) * side + ((x + side) % side)]!;
   const x = px + topOf(heightAt(px - 1, py), hill[best]!, heightAt(px + 1, py));
   const y = py + topOf(heightAt(px, py - 1), hill[best]!, heightAt(px, py + 1));
+  const scale = (from.scale * from.side) / side;
   const signed = (at: number) => scale * (at > side / 2 ? at - side : at);
   return { x: signed(x), y: signed(y) };
 }

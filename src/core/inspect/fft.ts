@@ -53,8 +53,12 @@ function transformLine(re: Float64Array, im: Float64Array, { cos, sin }: ReturnT
   }
 }
 
-/** Fourier transform of a square in place; `sign` -1 there, 1 back, without a factor. */
-export function transform({ side, re, im }: ComplexSquare, sign: 1 | -1): void {
+/**
+ * Fourier transform of a square in place; `sign` -1 there, 1 back, without a factor.
+ *
+ * @param kept Columns of frequencies of this and more are left half done, for whoever does not want them.
+ */
+export function transform({ side, re, im }: ComplexSquare, sign: 1 | -1, kept = side): void {
   const turns = turnsOf(side, sign);
   for (let row = 0; row < side; row++) {
     const [from, to] = [row * side, (row + 1) * side];
@@ -62,6 +66,7 @@ export function transform({ side, re, im }: ComplexSquare, sign: 1 | -1): void {
   }
   const [lineRe, lineIm] = [new Float64Array(side), new Float64Array(side)];
   for (let column = 0; column < side; column++) {
+    if (Math.min(column, side - column) >= kept) continue;
     for (let row = 0, at = column; row < side; row++, at += side) {
       lineRe[row] = re[at]!;
       lineIm[row] = im[at]!;

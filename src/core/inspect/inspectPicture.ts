@@ -1,9 +1,8 @@
 import {
   type ClippedShares,
-  clippedShares,
   type EdgeWidth,
   exposureErrors,
-  lumaOf,
+  lumaWithClips,
   type MeteredPicture,
   type MeteringMode,
   sharpnessOf,
@@ -43,15 +42,20 @@ const MOST_MARKS = 16;
 /** Noise of luma from that of its channels, which are independent: weights of Rec. 709. */
 const lumaNoise = ({ red, green, blue }: ImageNoise): number => Math.hypot(0.2126 * red, 0.7152 * green, 0.0722 * blue);
 
-/** Measures a picture. @throws RangeError when the samples are not width times height pixels. */
-export function inspectPicture(picture: MeteredPicture): PictureFigures {
-  const brightness = lumaOf(picture);
+/**
+ * Measures a picture.
+ *
+ * @param light Its brightness and clipped shares, for whoever needs them too: reading its samples takes a fifth of the time.
+ * @throws RangeError when the samples are not width times height pixels.
+ */
+export function inspectPicture(picture: MeteredPicture, light = lumaWithClips(picture)): PictureFigures {
+  const { brightness, clips } = light;
   const noise = imageNoise(picture, brightness.luma);
   const { px = null, shake = null } = sharpnessOf(brightness) ?? {};
   const { count, shaped, hotPixels } = pointImages(picture, brightness.luma);
   return {
     exposureError: exposureErrors(picture),
-    ...clippedShares(picture.samples),
+    ...clips,
     noise,
     sharpPx: px,
     edgeShake: shake,

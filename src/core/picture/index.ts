@@ -10,7 +10,7 @@ export {
 export { JPEG_VARIANCE, ROUNDING_VARIANCE } from "./fileRounding";
 export { type FrameGroup, type FrameSettings, groupBySettings, inTakenOrder } from "./groups";
 export { LINEAR } from "./linearBytes";
-export { type LumaPicture, lumaOf } from "./luma";
+export { type LumaPicture, lumaOf, lumaWithClips } from "./luma";
 export { exposureErrors, type MeteredPicture, type MeteringMode } from "./metering";
 export {
   halvedPixels,

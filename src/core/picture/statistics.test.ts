@@ -1,5 +1,7 @@
 import fc from "fast-check";
+import { hash32 } from "../random";
 import { BIN_COUNT, binStops, clippedShares, encodeSrgb, lightHistogram } from ".";
+import { lumaOf, lumaWithClips } from "./luma";
 
 const total = (bins: readonly number[]) => bins.reduce((sum, count) => sum + count, 0);
 /** Stops at which half of the pixels are darker. */
@@ -60,4 +62,14 @@ describe("clipped and crushed pixels", () => {
     const wide = bytes.map((value) => Math.max(0, Math.min(65_535, value * 257 + (value === 0 ? 100 : -100))));
     expect(clippedShares(Uint16Array.from(wide))).toEqual(shares);
   });
+});
+
+it("brightness and clipped shares come out in one go as they do one by one", () => {
+  const [width, height] = [97, 41];
+  // Many whites and blacks, alone and together.
+  const edges = [0, 0, 1, 254, 255, 255, 128];
+  const samples = Uint8Array.from({ length: 3 * width * height }, (_, at) => edges[hash32(at, 5) % edges.length]!);
+  const picture = { width, height, samples };
+  expect(lumaWithClips(picture)).toEqual({ brightness: lumaOf(picture), clips: clippedShares(samples) });
+  expect(() => lumaWithClips({ ...picture, width: 96 })).toThrow(RangeError);
 });

@@ -1,7 +1,7 @@
 import type { FrameFigures } from "@/contracts/frameFigures";
 import { type Drift, type DriftMark, driftBetween, driftMark, inspectPicture } from "@/core/inspect";
 import { LastOnes } from "@/core/lastOnes";
-import { lumaOf, type MeteredPicture } from "@/core/picture";
+import { type LumaPicture, lumaOf, lumaWithClips, type MeteredPicture } from "@/core/picture";
 import { openPicture, type Picture } from "./decode";
 import { plainReason } from "./pictureFailure";
 
@@ -19,9 +19,9 @@ const anchorAt = (path: string): Promise<DriftMark | null> =>
   anchors.of(path, async () => driftMark(lumaOf(await decoded(await openPicture(path)))));
 
 /** How far a picture lies from another; null where that cannot be read or nothing fits. */
-async function driftFrom(anchorPath: string, picture: MeteredPicture): Promise<Drift | null> {
+async function driftFrom(anchorPath: string, brightness: LumaPicture): Promise<Drift | null> {
   const anchor = await anchorAt(anchorPath).catch(() => null);
-  const mark = anchor && driftMark(lumaOf(picture));
+  const mark = anchor && driftMark(brightness);
   const drift = anchor && mark && driftBetween(anchor, mark);
   return drift && { x: rounded(drift.x, 2), y: rounded(drift.y, 2) };
 }
@@ -34,8 +34,9 @@ async function driftFrom(anchorPath: string, picture: MeteredPicture): Promise<D
  */
 export async function figuresOf(opened: Picture, anchorPath: string): Promise<FrameFigures> {
   const picture = await decoded(opened);
-  const figures = inspectPicture(picture);
-  const drift = await driftFrom(anchorPath, picture);
+  const light = lumaWithClips(picture);
+  const figures = inspectPicture(picture, light);
+  const drift = await driftFrom(anchorPath, light.brightness);
   const marks = figures.marks.map(({ x, y, lengthPx, directionDeg }) => ({
     x: rounded(x, 1),
     y: rounded(y, 1),

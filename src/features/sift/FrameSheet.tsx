@@ -91,7 +91,7 @@ export function FrameSheet({ frames, isGrouped, dropped, scroller, width, onTogg
                 {row.title}
               </Box>
             ) : (
-              <Grid templateColumns={`repeat(${columns}, 1fr)`} gap={`${GAP_PX}px`}>
+              <Grid templateColumns={`repeat(${columns}, minmax(0, 1fr))`} gap={`${GAP_PX}px`}>
                 {row.frames.map(({ frame, said }) => (
                   <FrameTile key={frame.id} frame={frame} said={said} out={dropped.has(frame.id)} onToggle={onToggle} />
                 ))}
