@@ -1,3 +1,5 @@
+import { readFileSync } from "node:fs";
+import { join } from "node:path";
 import sharp from "sharp";
 import { expect, type Page, test } from "./page";
 
@@ -85,17 +87,64 @@ test("a mixed folder of 300 is measured; the shaken ones are found, left out and
   await expect(page.getByText("IMG_0000.jpg is the best.")).toBeVisible();
   expect((await kept).status()).toBe(200);
 
-  // Two beside each other have one zoom.
-  await page.keyboard.press("v");
-  await page.keyboard.press("ArrowRight");
-  await page.keyboard.press("v");
-  for (const name of ["IMG_0000.jpg", "IMG_0001.jpg"]) await expect(page.getByRole("img", { name })).toBeVisible();
+  // Four beside each other have one zoom.
+  for (let frame = 0; frame < 4; frame++) {
+    await page.keyboard.press("v");
+    if (frame < 3) await page.keyboard.press("ArrowRight");
+  }
+  for (const name of ["IMG_0000.jpg", "IMG_0003.jpg"]) await expect(page.getByRole("img", { name })).toBeVisible();
   await page.keyboard.press("x");
-  await expect(page.getByText(`${WIDTH} × ${HEIGHT} at 100 %`)).toHaveCount(2);
+  await expect(page.getByText(`${WIDTH} × ${HEIGHT} at 100 %`)).toHaveCount(4);
   await page.keyboard.press("Escape");
   await expect(page.getByRole("img", { name: "IMG_0000.jpg" })).toBeHidden();
+
+  await expect(page.getByText(/^Next try: it lies/)).toBeVisible();
+  await page.getByText("Sheet", { exact: true }).click();
+  await page.getByRole("combobox", { name: "Sorted by" }).selectOption("shake or trailing");
+  await page.getByLabel("from", { exact: true }).fill("4");
+  await expect(page.getByText(`${SHAKEN.length} frames of ${whole} shown.`)).toBeVisible();
+  for (const index of SHAKEN)
+    await expect(
+      page.getByRole("button", { name: `IMG_${String(index).padStart(4, "0")}.jpg, left out` }),
+    ).toBeVisible();
 
   await page.reload();
   await expect(page.getByRole("button", { name: `Fuse ${whole - SHAKEN.length} frames` })).toBeVisible();
   await expect(page.getByRole("button", { name: "The best" })).toBeVisible();
+});
+
+test("a raw copy joins its picture, a HEIC comes in its own colours, and an import that broke off is gone on with", async ({
+  page,
+}) => {
+  const fixture = (name: string) => join(__dirname, "..", "src/engine/files/fixtures", name);
+  const exif = {
+    IFD0: { Model: "Pocket" },
+    IFD2: { DateTimeOriginal: "2026:11:24 18:00:05", ExposureTime: "4/1", ISOSpeedRatings: "100" },
+  };
+  const jpeg = await sharp(await picture(night(0, 4)))
+    .withExif(exif)
+    .jpeg()
+    .toBuffer();
+  const file = (name: string, buffer: Buffer, mimeType = "image/jpeg") => ({ name, mimeType, buffer });
+  const all = [
+    file("IMG_7.jpg", jpeg),
+    file("IMG_7.dng", readFileSync(fixture("mosaic.dng")), "image/x-adobe-dng"),
+    file("IMG_8.heic", readFileSync(fixture("p3.heic")), "image/heic"),
+  ];
+  await page.goto("/");
+  await page.getByRole("button", { name: "Fuse my own files" }).click();
+  // The page is gone before the last one is through.
+  await page.route(/files\?name=IMG_8/, (route) => route.abort());
+  await page.route(/\/finish$/, (route) => route.abort());
+  await page.getByLabel("Files to fuse").setInputFiles(all);
+  await expect(page.getByText(/This import broke off after 1 frame\./)).toBeVisible();
+  await page.unrouteAll();
+  await page.reload();
+  await expect(page.getByText(/This import broke off after 1 frame\./)).toBeVisible();
+  await page.getByLabel("Files to fuse").setInputFiles(all);
+  await expect(page.getByRole("slider", { name: "The strand of 2 frames" })).toBeVisible();
+  await expect(page.getByText(/broke off/)).toBeHidden();
+  await page.getByText("Sheet", { exact: true }).click();
+  for (const name of ["IMG_7.jpg", "IMG_8.heic"])
+    await expect(page.getByRole("button", { name: `${name}, kept` })).toBeVisible();
 });

@@ -1,6 +1,7 @@
 import { mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
+import { eq } from "drizzle-orm";
 import sharp from "sharp";
 import { figuresReply } from "@/contracts/frameFigures";
 import { framesReply } from "@/contracts/replies";
@@ -8,6 +9,7 @@ import { madeNight } from "@/core/inspect/testing/nightSky";
 import { type Database, openEmbedded } from "@/db/database";
 import { createOuting } from "@/db/outings";
 import { addFrame, createRun } from "@/db/runs";
+import { frames } from "@/db/schema";
 import { measureFrames } from "@/engine/frameMeasuring";
 import { storeBytes } from "@/engine/store";
 import * as choices from "./api/runs/[runId]/choices/route";
@@ -39,10 +41,10 @@ async function ask(handler: Handler, runId: string, body?: unknown, query = "") 
 }
 
 /** A run of nights of stars, the last of which cannot be read. */
-async function runOf(count: number): Promise<string> {
+async function runOf(count: number, recipeLine = ""): Promise<string> {
   const shot = { name: "Stars", recipeLine: "1s" };
   const { shotId } = await createOuting(database.db, { name: "Stars", date: "2026-11-25", shot });
-  const wanted = { shotId, source: "files", recipeLine: "", state: "done", framesWanted: 0 } as const;
+  const wanted = { shotId, source: "files", recipeLine, state: "done", framesWanted: 0 } as const;
   const run = await createRun(database.db, wanted);
   for (let index = 0; index < count; index++) {
     const { width, height, samples } = madeNight({ seed: index + 1, along: index === 1 ? 2.5 : 0.9 });
@@ -79,6 +81,19 @@ it("frames are measured when somebody asks for their figures, and only what is n
   expect([still.drift, drawnOut.drift]).toEqual([{ x: 0, y: 0 }, null]);
   expect((await ask(figures.GET, runId, undefined, "?since=yesterday")).status).toBe(400);
   expect((await ask(figures.GET, crypto.randomUUID())).status).toBe(404);
+}, 60_000);
+
+it("what the shot's plan says of a frame is kept beside its figures, where there was a plan and its settings are known", async () => {
+  const plannedOf = async (recipeLine: string) => {
+    const runId = await runOf(2, recipeLine);
+    const [known] = await database.db.select().from(frames).where(eq(frames.runId, runId)).limit(1);
+    await database.db.update(frames).set({ shutterSeconds: 1, iso: 50 }).where(eq(frames.id, known!.id));
+    await measureFrames(database.db, runId);
+    const reply = figuresReply.parse((await ask(figures.GET, runId)).json);
+    return reply.figures.map(({ id, planned }) => (id === known!.id ? planned !== null : planned));
+  };
+  expect((await plannedOf("1s | iso 50")).sort()).toEqual([null, true]);
+  expect((await plannedOf("")).sort()).toEqual([false, null]);
 }, 60_000);
 
 it("what is thought of frames is kept, all of it or nothing, and of its own run alone", async () => {

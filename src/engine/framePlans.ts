@@ -11,11 +11,12 @@ import { nightOf } from "./plan/nightOf";
 
 type SettingsOfFrame = Pick<Frame, "width" | "height" | "takenAt" | "shutterSeconds" | "iso">;
 
-/** What a run's shot, as it stands now, says of frames of that run by their settings; null of those that say none. */
+/** What a run's shot, as it stands now, says of frames of that run by their settings; null of those that say none, and of files that nobody planned. */
 export async function framePlans(db: Db, runId: string): Promise<(frame: SettingsOfFrame) => PlannedFigures | null> {
   const run = await findRun(db, runId);
   const shot = run && (await findShot(db, run.shotId));
-  if (!run || !shot) return () => null;
+  // Loose files were planned by nobody.
+  if (!run || !shot || run.recipeLine === "") return () => null;
   const [kit, outing, beganAt] = [
     await findKit(db),
     await findOuting(db, shot.outingId),
