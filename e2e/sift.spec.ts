@@ -116,7 +116,7 @@ test("a mixed folder of 300 is measured; the shaken ones are found, left out and
 test("a raw copy joins its picture, a HEIC comes in its own colours, and an import that broke off is gone on with", async ({
   page,
 }) => {
-  const fixture = (name: string) => join(__dirname, "..", "src/engine/files/fixtures", name);
+  const fixture = (name: string) => join("src/engine/files/fixtures", name);
   const exif = {
     IFD0: { Model: "Pocket" },
     IFD2: { DateTimeOriginal: "2026:11:24 18:00:05", ExposureTime: "4/1", ISOSpeedRatings: "100" },
