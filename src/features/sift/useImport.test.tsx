@@ -69,8 +69,8 @@ describe("importing files", () => {
     const broken = {
       runId: "run-0",
       frames: [
-        { name: "a.jpg", bytes: 1 },
-        { name: "b & c.jpg", bytes: 2 },
+        { name: "a.jpg", bytes: 1, rawBytes: null },
+        { name: "b & c.jpg", bytes: 2, rawBytes: 3 },
       ],
     };
     show(<Sender files={files} broken={broken} />);

@@ -52,7 +52,7 @@ export interface ImportProgress {
 /** An import that broke off, as far as it came. */
 export interface BrokenImport {
   readonly runId: string;
-  readonly frames: readonly Pick<FrameReply, "name" | "bytes">[];
+  readonly frames: readonly Pick<FrameReply, "name" | "bytes" | "rawBytes">[];
 }
 
 /** Files are told of together: of two thousand each comes in several steps. */
@@ -113,9 +113,14 @@ function useUploads() {
   return { ...told, begin, update, tell };
 }
 
-/** Whether a file is there already, by all that can be said before it is read. */
+const stemOf = (name: string): string => name.toLowerCase().replace(/\.[^.]*$/, "");
+
+/** Whether a file is there already, as a frame or as one's raw copy, by all that can be said before it is read. */
 const isThere = ({ name, size }: File, { frames }: BrokenImport): boolean =>
-  frames.some((frame) => frame.name === name && frame.bytes === size);
+  frames.some(
+    (frame) =>
+      (frame.name === name && frame.bytes === size) || (frame.rawBytes === size && stemOf(frame.name) === stemOf(name)),
+  );
 
 /**
  * Sends dropped files into a batch of a shot, a few at once, and tells how each fares.
@@ -165,7 +170,7 @@ export function useImport(shotId: string, intoRun: string | null = null) {
       };
       await Promise.all(Array.from({ length: AT_ONCE }, sendNext));
       if (intoRun === null) await sendJson("POST", `/api/runs/${id}/finish`, {}, doneReply);
-      else await client.invalidateQueries({ queryKey: ["frames", intoRun] });
+      await client.invalidateQueries({ queryKey: ["frames", id] });
     };
     if (reasons.includes(null)) await sendAll().catch((error: unknown) => setProblem(errorText(error)));
     tell();
