@@ -32,7 +32,7 @@ export function SiftStation({ outingId, shotId }: { readonly outingId: string; r
   const imports = useImport(shotId);
   const [runId, setRunId] = useState<string | null>(null);
   const [arrangement, setArrangement] = useState<Arrangement>("strand");
-  const [measure, setMeasure] = useState<MeasureId>("light");
+  const [wanted, setMeasure] = useState<MeasureId | null>(null);
   const [sheet, setSheet] = useState(AS_TAKEN);
 
   const runs = shot?.runs.filter(({ frameCount, run }) => frameCount > 0 || run.refused.length > 0) ?? [];
@@ -40,6 +40,8 @@ export function SiftStation({ outingId, shotId }: { readonly outingId: string; r
   const frames = useFrames(summary?.run.id ?? null) ?? NO_FRAMES;
   const chosen = useMemo(() => summary && { ...summary, frames }, [summary, frames]);
   const sifted = useSifted(chosen);
+  // What nobody planned has no recipe to stand against.
+  const measure = wanted ?? (sifted.figures.planned.size > 0 ? "recipe" : "light");
   const broken = chosen && !imports.busy && isBroken(chosen) ? { runId: chosen.run.id, frames } : null;
   const drop = useDropzone({
     onDrop: (files) => {

@@ -3,7 +3,6 @@
 import { Box } from "@chakra-ui/react";
 import { zoom as d3Zoom, select, type ZoomTransform, zoomIdentity } from "d3";
 import { type PointerEvent, type RefObject, useEffect, useMemo, useRef, useState } from "react";
-import type { FrameFigures } from "@/contracts/frameFigures";
 import type { FrameReply } from "@/contracts/replies";
 import { median } from "@/core/median";
 import { onKeys } from "@/ui/keys";
@@ -11,7 +10,8 @@ import { useRoles } from "@/ui/theme/inPage";
 import { useSize } from "@/ui/useSize";
 import { drawStrand, PICTURE_FROM_PX } from "./drawStrand";
 import { MEASURES, type MeasureId, measuredValue } from "./measures";
-import { nearestBead, placesOf, strandScales } from "./strandGeometry";
+import { columnsOf, nearestBead, placesOf, strandScales, threadsOf } from "./strandGeometry";
+import type { RunFigures } from "./useFigures";
 import type { Sifted } from "./useSifted";
 import { useThumbnails } from "./useThumbnails";
 
@@ -25,21 +25,22 @@ interface StrandProps {
 }
 
 /** What is said of the frame that is looked at. */
-function valueText(frame: FrameReply | undefined, measure: MeasureId, figures: FrameFigures | undefined): string {
+function valueText(frame: FrameReply | undefined, measure: MeasureId, figures: RunFigures): string {
   if (!frame) return "no frame";
-  const value = measuredValue(measure, figures);
+  const value = measuredValue(measure, figures, frame.id);
   return `${frame.name}, ${value === null ? "not told" : MEASURES[measure].said(value)}`;
 }
 
 /** Where every frame stands on the canvas, and how it is zoomed. */
-function usePlaces({ sifted: { frames, figures }, measure }: StrandProps, width: number, zoom: ZoomTransform) {
+function usePlaces({ sifted: { frames, figures, sets }, measure }: StrandProps, width: number, zoom: ZoomTransform) {
   return useMemo(() => {
     const beads = frames.map(({ id, takenAt }) => ({
       id,
       atMs: takenAt === null ? null : Date.parse(takenAt),
-      value: measuredValue(measure, figures.byId.get(id)),
+      value: measuredValue(measure, figures, id),
     }));
-    const places = placesOf(beads);
+    // Against the recipe all of a bracket stand level: above one another they would hide each other.
+    const places = placesOf(beads, measure === "recipe" ? undefined : columnsOf(sets));
     const { x, y } = strandScales(places, beads, measure, { width, height: HEIGHT_PX });
     const xs = places.map((place) => zoom.applyX(x(place)));
     const known = beads.flatMap(({ value }) => (value === null ? [] : [value]));
@@ -48,9 +49,10 @@ function usePlaces({ sifted: { frames, figures }, measure }: StrandProps, width:
       xs,
       ys: beads.map(({ value }) => (value === null ? null : y(value))),
       spacingPx: span,
+      threads: threadsOf(beads, sets),
       usualY: known.length > 0 ? y(median(known)) : null,
     };
-  }, [frames, figures, measure, width, zoom]);
+  }, [frames, figures, sets, measure, width, zoom]);
 }
 
 /** Zooms and moves a canvas by wheel, pinch and drag. */
@@ -81,7 +83,7 @@ function useStrandDrawing(
   canvas: RefObject<HTMLCanvasElement | null>,
   { frames, dropped, brushed, current }: Sifted,
   width: number,
-  { xs, ys, spacingPx, usualY }: ReturnType<typeof usePlaces>,
+  { xs, ys, spacingPx, usualY, threads }: ReturnType<typeof usePlaces>,
 ): void {
   const roles = useRoles();
   const thumbnail = useThumbnails();
@@ -104,7 +106,7 @@ function useStrandDrawing(
         thumbnail: isSeen && spacingPx >= PICTURE_FROM_PX ? thumbnail(thumbnailHash) : null,
       };
     });
-    drawStrand(context, { width, height: HEIGHT_PX, roles, beads, spacingPx, usualY });
+    drawStrand(context, { width, height: HEIGHT_PX, roles, beads, spacingPx, usualY, threads });
   });
 }
 
@@ -117,7 +119,7 @@ export function Strand(props: StrandProps) {
   const [from, setFrom] = useState<number | null>(null);
   const zoom = useStrandZoom(canvas, width);
   const places = usePlaces(props, width, zoom);
-  const { xs } = places;
+  const { xs, ys } = places;
   useStrandDrawing(canvas, sifted, width, places);
 
   const at = frames.findIndex(({ id }) => id === current?.id);
@@ -156,7 +158,7 @@ export function Strand(props: StrandProps) {
           aria-valuemin={1}
           aria-valuemax={Math.max(1, frames.length)}
           aria-valuenow={at + 1}
-          aria-valuetext={valueText(frames[at], measure, figures.byId.get(current?.id ?? ""))}
+          aria-valuetext={valueText(frames[at], measure, figures)}
           onPointerDown={(event) => {
             if (!event.shiftKey) return;
             event.currentTarget.setPointerCapture(event.pointerId);
@@ -166,8 +168,8 @@ export function Strand(props: StrandProps) {
           onPointerUp={() => setFrom(null)}
           onClick={(event) => {
             if (event.shiftKey) return;
-            const left = event.clientX - event.currentTarget.getBoundingClientRect().left;
-            const near = frames[nearestBead(xs, left)];
+            const { left, top } = event.currentTarget.getBoundingClientRect();
+            const near = frames[nearestBead(xs, ys, event.clientX - left, event.clientY - top)];
             if (near) onCurrent(near.id);
             if (brushed.size > 0) onBrush(NOBODY);
           }}

@@ -1,4 +1,5 @@
 import type { Theme } from "@/ui/theme/themes";
+import type { Thread } from "./strandGeometry";
 
 /** A frame as it is drawn. */
 export interface DrawnBead {
@@ -17,6 +18,8 @@ interface Drawing {
   readonly height: number;
   readonly roles: Theme["roles"];
   readonly beads: readonly DrawnBead[];
+  /** What belongs together, joined by a line. */
+  readonly threads: readonly Thread[];
   /** Pixels between two frames: far apart they are pictures, close together ticks. */
   readonly spacingPx: number;
   /** Where the usual value lies; null where nothing is measured. */
@@ -62,6 +65,30 @@ function drawMark(context: CanvasRenderingContext2D, bead: DrawnBead, y: number,
   }
 }
 
+/** Lines through what belongs together: whole ones through sequences and brackets, broken ones from try to try. */
+function drawThreads(context: CanvasRenderingContext2D, { beads, threads, roles }: Drawing): void {
+  context.strokeStyle = roles.ash;
+  context.lineWidth = 1;
+  context.globalAlpha = 0.5;
+  for (const { beads: indexes, isTries } of threads) {
+    context.setLineDash(isTries ? [3, 4] : []);
+    context.beginPath();
+    let isDrawing = false;
+    for (const index of indexes) {
+      const { x, y } = beads[index]!;
+      if (y === null) isDrawing = false;
+      else if (isDrawing) context.lineTo(x, y);
+      else {
+        context.moveTo(x, y);
+        isDrawing = true;
+      }
+    }
+    context.stroke();
+  }
+  context.setLineDash([]);
+  context.globalAlpha = 1;
+}
+
 /** Draws the strand: each frame at its instant and its measure. */
 export function drawStrand(context: CanvasRenderingContext2D, drawing: Drawing): void {
   const { width, height, roles, beads, spacingPx, usualY } = drawing;
@@ -74,6 +101,7 @@ export function drawStrand(context: CanvasRenderingContext2D, drawing: Drawing):
     context.lineTo(width, usualY);
     context.stroke();
   }
+  drawThreads(context, drawing);
   const foot = height - FOOT_PX / 2;
   const isFar = spacingPx < DOT_FROM_PX;
   for (const bead of beads) {

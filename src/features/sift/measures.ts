@@ -1,13 +1,14 @@
-import type { FrameFigures } from "@/contracts/frameFigures";
+import type { FrameFigures, PlannedFrame } from "@/contracts/frameFigures";
 import { plain, signed } from "@/core/words";
+import type { RunFigures } from "./useFigures";
 
 type Measured = Extract<FrameFigures, { kind: "measured" }>;
 
 /** Something by which frames stand on the strand and are sorted. */
 interface Measure {
   readonly name: string;
-  /** Null where a frame does not tell. */
-  readonly of: (figures: Measured) => number | null;
+  /** Null where a frame does not tell, or where nobody planned it. */
+  readonly of: (figures: Measured, planned: PlannedFrame | undefined) => number | null;
   readonly said: (value: number) => string;
   /** Frames that differ by less than this look alike: the strand shows at least so much. */
   readonly leastSpan: number;
@@ -15,6 +16,13 @@ interface Measure {
 
 /** All of them, by what they are called in the list. */
 export const MEASURES = {
+  recipe: {
+    name: "light against the recipe",
+    of: ({ exposureError }, planned) =>
+      planned?.meterStops == null ? null : exposureError.centre - planned.meterStops,
+    said: (value) => `${signed(value)} stops from what the recipe promised`,
+    leastSpan: 1,
+  },
   light: {
     name: "light",
     of: ({ exposureError }) => exposureError.centre,
@@ -51,6 +59,12 @@ export const MEASURES = {
     said: (value) => `noise of ${plain(value)} codes`,
     leastSpan: 2,
   },
+  drift: {
+    name: "drift",
+    of: ({ drift }) => drift && Math.hypot(drift.x, drift.y),
+    said: (value) => `${plain(value)} px from the first frame`,
+    leastSpan: 2,
+  },
   hot: {
     name: "hot pixels",
     of: ({ hotPixels }) => hotPixels,
@@ -63,5 +77,12 @@ export type MeasureId = keyof typeof MEASURES;
 export const MEASURE_IDS = Object.keys(MEASURES) as MeasureId[];
 
 /** A frame's value of a measure; null before it is measured, and where it does not tell. */
-export const measuredValue = (id: MeasureId, figures: FrameFigures | undefined): number | null =>
-  figures?.kind === "measured" ? MEASURES[id].of(figures) : null;
+export function measuredValue(
+  measure: MeasureId,
+  { byId, planned }: Pick<RunFigures, "byId" | "planned">,
+  frameId: string,
+): number | null {
+  const figures = byId.get(frameId);
+  const { of }: Measure = MEASURES[measure];
+  return figures?.kind === "measured" ? of(figures, planned.get(frameId)) : null;
+}

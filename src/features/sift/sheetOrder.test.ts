@@ -22,7 +22,9 @@ const hot = (hotPixels: number): FrameFigures => ({
 });
 const byId = new Map([hot(5), hot(90), hot(20)].map((figures, at) => [frames[at]!.id, figures]));
 const names = (part: object) =>
-  sheetFrames(frames, { byId }, { ...AS_TAKEN, ...part }).map(({ frame, said }) => [frame.name, said].join(" "));
+  sheetFrames(frames, { byId, planned: new Map() }, { ...AS_TAKEN, ...part }).map(({ frame, said }) =>
+    [frame.name, said].join(" "),
+  );
 
 test("the sheet stands as frames were taken, or by a measure from the highest on, those that tell nothing last", () => {
   expect(names({})).toEqual(["a.jpg ", "b.jpg ", "c.jpg ", "d.jpg "]);

@@ -34,12 +34,12 @@ export interface SheetFrame {
  */
 export function sheetFrames(
   frames: readonly FrameReply[],
-  { byId }: Pick<RunFigures, "byId">,
+  figures: Pick<RunFigures, "byId" | "planned">,
   { order, from, to }: SheetChoice,
 ): readonly SheetFrame[] {
   if (order === "taken") return frames.map((frame) => ({ frame, said: null }));
   const [least, most] = [boundOf(from), boundOf(to)].map((bound) => (bound === "unread" ? null : bound));
-  const valued = frames.map((frame) => ({ frame, value: measuredValue(order, byId.get(frame.id)) }));
+  const valued = frames.map((frame) => ({ frame, value: measuredValue(order, figures, frame.id) }));
   const isBound = least != null || most != null;
   return valued
     .filter(({ value }) =>

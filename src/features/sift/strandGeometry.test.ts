@@ -1,4 +1,4 @@
-import { nearestBead, placesOf, strandScales } from "./strandGeometry";
+import { columnsOf, nearestBead, placesOf, strandScales, threadsOf } from "./strandGeometry";
 
 const beads = (values: readonly (number | null)[], stepMs = 3000) =>
   values.map((value, at) => ({ id: `f${at}`, atMs: 1e12 + at * stepMs, value }));
@@ -32,8 +32,23 @@ describe("the strand", () => {
       const { x, y } = strandScales(placesOf(made), made, "points", box);
       expect([x(0), y(0)].every(Number.isFinite)).toBe(true);
     }
-    expect(nearestBead([], 5)).toBe(-1);
-    expect(nearestBead([10, 20, 30], 26)).toBe(2);
-    expect(nearestBead([10, 20, 30], -5)).toBe(0);
+    expect(nearestBead([], [], 5, 5)).toBe(-1);
+    const flat = [50, 50, 50];
+    expect(nearestBead([10, 20, 30], flat, 26, 0)).toBe(2);
+    expect(nearestBead([10, 20, 30], flat, -5, 99)).toBe(0);
+  });
+
+  it("has brackets as columns, in which the nearest up is meant, and a line through what belongs together", () => {
+    const made = beads([0, -2, 0, 2, 0, 0.5]);
+    const bracket = { kind: "bracket" as const, ids: ["f1", "f2", "f3"], stepStops: 2 };
+    const places = placesOf(made, columnsOf([bracket]));
+    expect(places).toEqual([0, 1, 1, 1, 2, 3]);
+    const { x, y } = strandScales(places, made, "light", box);
+    const [xs, ys] = [places.map((place) => x(place)), made.map(({ value }) => y(value!))];
+    for (const index of [1, 2, 3]) expect(nearestBead(xs, ys, xs[1]! + 3, ys[index]! + 2)).toBe(index);
+    expect(threadsOf(made, [bracket])).toEqual([
+      { beads: [1, 2, 3], isTries: false },
+      { beads: [4, 5], isTries: true },
+    ]);
   });
 });

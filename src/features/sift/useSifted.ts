@@ -115,7 +115,7 @@ export function useSifted(run: RunWithFrames | null): Sifted {
           const known = figures.byId.get(frame.id);
           return {
             ...frame,
-            lightStops: measuredValue("light", known),
+            lightStops: measuredValue("light", figures, frame.id),
             drift: known?.kind === "measured" ? known.drift : null,
             trailPx: figures.planned.get(frame.id)?.trailPx ?? null,
           };
