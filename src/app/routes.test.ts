@@ -26,6 +26,7 @@ import { intentOf, usualScene } from "@/core/intent";
 import { type Database, openEmbedded } from "@/db/database";
 import { addLogEntry } from "@/db/log";
 import { addFrame, createRun } from "@/db/runs";
+import { listStacks } from "@/db/stacks";
 import { closePictures } from "@/engine/files/openPictures";
 import { storeBytes, storedPath } from "@/engine/store";
 import * as runEvents from "./api/events/route";
@@ -586,5 +587,36 @@ describe("plans, log and stacks", () => {
     expect((await ask(stacks.POST, {}, wanted)).status).toBe(404);
     expect((await ask(stacks.POST, {}, { ...wanted, parameters: { method: "blend" } })).status).toBe(400);
     expect((await ask(stacks.POST, {}, { ...wanted, frameIds: [] })).status).toBe(400);
+  });
+
+  it("make a stack of raw copies where every frame has one", async () => {
+    const { shotId } = await begin("Raw");
+    const source = { shotId, source: "files", recipeLine: "", state: "done", framesWanted: 0 } as const;
+    const run = await createRun(database.db, source);
+    const add = async (name: string, raw: string | null) => {
+      const rest = { thumbnailHash: "f".repeat(64), bytes: 1, width: 4, height: 3, depth: 8 as const };
+      const hash = `${name}${raw ?? "0"}`.padStart(64, "0");
+      const rawHash = raw?.padStart(64, "e") ?? null;
+      const frame = await addFrame(database.db, {
+        runId: run.id,
+        name,
+        hash,
+        rawHash,
+        rawBytes: raw ? 9 : null,
+        ...rest,
+      });
+      return frame!.id;
+    };
+    const [one, two, bare] = [await add("1", "a"), await add("2", "b"), await add("3", null)];
+    const asked = (frameIds: readonly string[]) =>
+      ask(stacks.POST, {}, { runId: run.id, frameIds, parameters: { method: "mean", rawCopies: true } });
+    const refused = await asked([one, two, bare]);
+    expect([refused.status, refused.json]).toEqual([
+      409,
+      expect.objectContaining({ message: "1 frame of 3 has no raw copy: leave them out, or fuse the pictures." }),
+    ]);
+    expect((await asked([one, two])).status).toBe(201);
+    const [made] = await listStacks(database.db, shotId);
+    expect(made!.stack.inputs.map(({ hash }) => hash)).toEqual(["a".padStart(64, "e"), "b".padStart(64, "e")]);
   });
 });

@@ -6,6 +6,8 @@ export const stackParameters = z.strictObject({
   method: z.enum(STACK_METHODS),
   /** Mean only: average the codes as they are instead of linear light. */
   encoded: z.boolean().default(false),
+  /** The frames' raw copies are fused instead of the pictures. */
+  rawCopies: z.boolean().default(false),
 });
 
 /** A frame that went into a stack, by name and content. */

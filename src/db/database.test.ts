@@ -250,7 +250,7 @@ describe.each(KINDS)("the %s database", (_kind, open) => {
     const { stack, job } = await createStackJob(db, {
       shotId,
       runId: run.id,
-      parameters: { method: "mean", encoded: false },
+      parameters: { method: "mean", encoded: false, rawCopies: false },
       inputs: [],
       version: "1",
     });
@@ -274,7 +274,12 @@ describe.each(KINDS)("the %s database", (_kind, open) => {
   it("adds a stack and its job together or not at all", async () => {
     const before = (await listStacks(database.db, shotId)).length;
     const run = await newRun("phone");
-    const wanted = { shotId, runId: run.id, parameters: { method: "mean", encoded: false }, version: "1" } as const;
+    const wanted = {
+      shotId,
+      runId: run.id,
+      parameters: { method: "mean", encoded: false, rawCopies: false },
+      version: "1",
+    } as const;
     // A job cannot have no total: the second insert fails.
     const inputs = { length: null } as unknown as [];
     await expect(createStackJob(database.db, { ...wanted, inputs })).rejects.toThrow();
@@ -293,7 +298,7 @@ describe.each(KINDS)("the %s database", (_kind, open) => {
     const { stack, job } = await createStackJob(database.db, {
       shotId,
       runId: run.id,
-      parameters: { method: "mean", encoded: false },
+      parameters: { method: "mean", encoded: false, rawCopies: false },
       inputs,
       version: "1",
     });

@@ -95,7 +95,7 @@ async function fuse(db: Db, shotId: string, runId: string, method: StackMethod):
   const { stack } = await createStackJob(db, {
     shotId,
     runId,
-    parameters: { method, encoded: false },
+    parameters: { method, encoded: false, rawCopies: false },
     inputs,
     version: PIPELINE_VERSION,
   });

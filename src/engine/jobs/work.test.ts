@@ -35,7 +35,7 @@ beforeEach(async () => {
 });
 
 const newJob = async () => {
-  const parameters = { method: "mean", encoded: false } as const;
+  const parameters = { method: "mean", encoded: false, rawCopies: false } as const;
   const { job } = await createStackJob(database.db, { shotId, runId, parameters, inputs: [], version: "1" });
   return job.id;
 };

@@ -15,6 +15,7 @@ import { RefusedList } from "@/features/fusing/RefusedList";
 import { Action } from "@/ui/Action";
 import { Choose } from "@/ui/Choose";
 import { Readout } from "@/ui/Readout";
+import { Tick } from "@/ui/Tick";
 import type { ImportProgress } from "./useImport";
 
 interface SiftReasonsProps {
@@ -28,7 +29,7 @@ interface SiftReasonsProps {
   /** The recipe's own method, when it names one. */
   readonly proposed: StackMethod | null;
   readonly busy: boolean;
-  readonly onStack: (frameIds: readonly string[], method: StackMethod) => void;
+  readonly onStack: (frameIds: readonly string[], method: StackMethod, rawCopies: boolean) => void;
   /** What is said of the frame that is looked at. */
   readonly children?: ReactNode;
 }
@@ -58,6 +59,8 @@ export function SiftReasons({
   children,
 }: SiftReasonsProps) {
   const [method, setMethod] = useState<StackMethod | null>(null);
+  const [isRawWanted, setRawWanted] = useState(false);
+  const haveRaw = kept.length > 0 && kept.every(({ rawBytes }) => rawBytes !== null);
   const groups = groupBySettings(kept);
   const sizes = new Set(kept.map(({ width, height }) => `${width}x${height}`));
   const keptIds = new Set(kept.map(({ id }) => id));
@@ -112,6 +115,11 @@ export function SiftReasons({
             </Box>
           )}
           <MethodChoice value={wanted} onChange={setMethod} />
+          {haveRaw && (
+            <Tick checked={isRawWanted} onChange={setRawWanted}>
+              Fuse the raw copies: softer steps in the shadows, and ten times as long.
+            </Tick>
+          )}
           <Flex py="12px">
             <Action
               look="main"
@@ -120,6 +128,7 @@ export function SiftReasons({
                 onStack(
                   kept.map(({ id }) => id),
                   wanted,
+                  haveRaw && isRawWanted,
                 )
               }
             >

@@ -86,7 +86,9 @@ export function SiftStation({ outingId, shotId }: { readonly outingId: string; r
           problem={imports.problem}
           proposed={parseRecipe(chosen?.run.recipeLine ?? "").recipe.stack}
           busy={imports.busy || fuse.isPending}
-          onStack={(frameIds, method) => chosen && fuse.mutate({ runId: chosen.run.id, frameIds, method })}
+          onStack={(frameIds, method, rawCopies) =>
+            chosen && fuse.mutate({ runId: chosen.run.id, frameIds, method, rawCopies })
+          }
         >
           <SiftTools
             arrangement={arrangement}

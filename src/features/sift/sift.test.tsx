@@ -33,7 +33,16 @@ describe("what is to be fused", () => {
     expect(onStack).toHaveBeenCalledWith(
       frames.map(({ id }) => id),
       "mean",
+      false,
     );
+  });
+
+  it("are their raw copies where all have one and somebody wants that", async () => {
+    const withRaw = frames.map((frame) => ({ ...frame, rawBytes: 7e7 }));
+    const { onStack } = reasons({ kept: withRaw, chosen: runWithFrames(withRaw) });
+    await settled(() => fireEvent.click(screen.getByLabelText(/^Fuse the raw copies/)));
+    fireEvent.click(screen.getByRole("button", { name: "Fuse 3 frames" }));
+    expect(onStack.mock.lastCall[2]).toBe(true);
   });
 
   it("are fused as the recipe proposes, or in another way by choice", async () => {

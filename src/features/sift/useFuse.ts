@@ -11,6 +11,7 @@ interface Fuse {
   readonly runId: string;
   readonly frameIds: readonly string[];
   readonly method: StackMethod;
+  readonly rawCopies: boolean;
 }
 
 /** Has frames of a run fused, and opens the station where that is seen. */
@@ -18,11 +19,11 @@ export function useFuse(outingId: string, shotId: string) {
   const client = useQueryClient();
   const router = useRouter();
   return useMutation({
-    mutationFn: ({ runId, frameIds, method }: Fuse) =>
+    mutationFn: ({ runId, frameIds, method, rawCopies }: Fuse) =>
       sendJson(
         "POST",
         "/api/stacks",
-        { runId, frameIds, parameters: { method } },
+        { runId, frameIds, parameters: { method, rawCopies } },
         stackReply.shape.stack.pick({ id: true }),
       ),
     onSuccess: async () => {

@@ -45,7 +45,7 @@ export function StackReasons({ stacks, chosen, view, lights, busy, onChoose, onA
           value={stack.id}
           options={stacks.map(({ stack: entry }) => ({
             value: entry.id,
-            name: `${methodOf(entry.parameters.method).words.gives}, ${counted(entry.framesUsed ?? entry.inputs.length, "frame")}, ${DateTime.fromISO(entry.createdAt).toFormat("d LLL HH:mm:ss")}`,
+            name: `${methodOf(entry.parameters.method).words.gives}, ${counted(entry.framesUsed ?? entry.inputs.length, "frame")}${entry.parameters.rawCopies ? " raw" : ""}, ${DateTime.fromISO(entry.createdAt).toFormat("d LLL HH:mm:ss")}`,
           }))}
           onChoose={onChoose}
         />

@@ -45,7 +45,7 @@ export function StackStation({ outingId, shotId }: { readonly outingId: string; 
         {
           runId: chosen?.stack.runId,
           frameIds: chosen?.stack.inputs.map(({ frameId }) => frameId),
-          parameters: { method },
+          parameters: { ...chosen?.stack.parameters, method },
         },
         stackReply.shape.stack.pick({ id: true }),
       ),

@@ -78,7 +78,7 @@ export const stackReply = (method: StackMethod, change: Partial<StackReply["stac
   stack: {
     id: id(),
     runId: id(),
-    parameters: { method, encoded: false },
+    parameters: { method, encoded: false, rawCopies: false },
     inputs: [],
     resultHash: "result",
     thumbnailHash: "small",

@@ -1,6 +1,7 @@
 import { answer, notFound, problem, readJson, refusal, route } from "@/app/http";
 import { stackStarted } from "@/contracts/replies";
 import { stackRequest } from "@/contracts/stack";
+import { counted } from "@/core/words";
 import { publish } from "@/db/events";
 import { findFrames, findRun } from "@/db/runs";
 import { createStackJob } from "@/db/stacks";
@@ -21,6 +22,19 @@ export const POST = route(async (request) => {
   const frames = await findFrames(database.db, runId, [...chosen]);
   if (frames.length < chosen.size)
     return problem(404, "frame-not-found", "Some of these frames are no longer there; choose again.");
+  const inputs = frames.map(({ id, name, hash, rawHash }) => ({
+    frameId: id,
+    name,
+    hash: parameters.rawCopies ? rawHash : hash,
+  }));
+  const known = inputs.flatMap(({ hash, ...input }) => (hash === null ? [] : [{ ...input, hash }]));
+  const without = inputs.length - known.length;
+  if (without > 0)
+    return problem(
+      409,
+      "no-raw-copy",
+      `${counted(without, "frame")} of ${inputs.length} ${without === 1 ? "has" : "have"} no raw copy: leave them out, or fuse the pictures.`,
+    );
   const largest = frames.reduce((most, frame) =>
     frame.width * frame.height > most.width * most.height ? frame : most,
   );
@@ -29,7 +43,7 @@ export const POST = route(async (request) => {
     shotId: run.shotId,
     runId,
     parameters,
-    inputs: frames.map(({ id, name, hash }) => ({ frameId: id, name, hash })),
+    inputs: known,
     version: PIPELINE_VERSION,
   });
   await publish(database.db, { topic: "job", id: job.id });
