@@ -10,6 +10,9 @@ import { storedPath } from "./store";
 /** A core is left to whoever waits for a page. */
 const AT_ONCE = Math.max(1, Math.min(4, availableParallelism() - 1));
 
+/** The first frames wait for a process to start: after so many their pace tells of the others. */
+const LEAST_DONE = 5;
+
 /** How far the measuring of a run is. */
 interface Progress {
   readonly beganMs: number;
@@ -75,6 +78,6 @@ export async function measureRun(
       .finally(() => underWay.delete(runId));
   }
   const progress = underWay.get(runId);
-  const each = progress && progress.done > 0 ? (Date.now() - progress.beganMs) / 1000 / progress.done : null;
+  const each = progress && progress.done >= LEAST_DONE ? (Date.now() - progress.beganMs) / 1000 / progress.done : null;
   return { left, secondsLeft: left === 0 ? 0 : each === null ? null : left * each };
 }

@@ -48,6 +48,18 @@ describe("sequences", () => {
     expect(only(slow.map((each, at) => (at === 7 ? { ...each, drift: null } : each))).driftPx).toBeNull();
   });
 
+  it("are told apart where two phones stood beside each other", () => {
+    const one = names(20).map((id, at) => frame(`a${id}`, 2.5 * at));
+    const other = names(15).map((id, at) => frame(`b${id}`, 1.1 + 3 * at, { camera: "Pocket B" }));
+    const mixed = [...one, ...other].sort((a, b) => (a.takenAt! < b.takenAt! ? -1 : 1));
+    const sets = frameSets(mixed) as FrameSequence[];
+    expect(sets.map(({ ids, missing }) => [ids[0], ids.length, missing])).toEqual([
+      ["af0", 20, 0],
+      ["bf0", 15, 0],
+    ]);
+    expect(sets.map(({ periodSeconds }) => periodSeconds.toFixed(2))).toEqual(["2.50", "3.00"]);
+  });
+
   it("say how far a star goes on while no shutter is open", () => {
     // Two pixels in two seconds, and half a second without.
     const stars = names(5).map((id, at) => frame(id, 2.5 * at, { trailPx: 2 }));

@@ -185,10 +185,17 @@ function stretches(frames: readonly TimedFrame[]): TimedFrame[][] {
 
 /**
  * Finds what belongs together among frames in the order they were taken: brackets, and sequences of equal settings on an even
- * beat. Frames that nobody knows the time of belong to none.
+ * beat. Frames that nobody knows the time of belong to none, and those of two phones that were taken at once not to each other.
  */
 export function frameSets(frames: readonly TimedFrame[]): FrameSet[] {
   const timed = frames.filter(({ takenAt }) => takenAt !== null);
+  const cameras = new Set(timed.map(({ camera }) => camera));
+  const sets = [...cameras].flatMap((camera) => setsOfCamera(timed.filter((frame) => frame.camera === camera)));
+  const placeOf = new Map(timed.map(({ id }, place) => [id, place]));
+  return sets.sort((one, other) => placeOf.get(one.ids[0]!)! - placeOf.get(other.ids[0]!)!);
+}
+
+function setsOfCamera(timed: readonly TimedFrame[]): FrameSet[] {
   const sets: FrameSet[] = [];
   let stretch: TimedFrame[] = [];
   const close = () => {
