@@ -1,7 +1,7 @@
 "use client";
 
 import { Box, Flex } from "@chakra-ui/react";
-import { Check, Columns2, Star, X } from "lucide-react";
+import { Check, Columns2, Grid3x3, Star, X } from "lucide-react";
 import { DateTime } from "luxon";
 import type { FrameFigures } from "@/contracts/frameFigures";
 import type { FrameReply } from "@/contracts/replies";
@@ -10,7 +10,9 @@ import { expectedNoise, plannedAndGot, softnessText } from "@/core/inspect";
 import type { Lens } from "@/core/optics";
 import { parseRecipe, readableDuration } from "@/core/recipe";
 import { plain, signed } from "@/core/words";
+import { HistogramView } from "@/features/picture/HistogramView";
 import { Action } from "@/ui/Action";
+import { useRestedPicture } from "./useRestedPicture";
 import type { Sifted } from "./useSifted";
 
 interface FrameReasonsProps {
@@ -85,7 +87,8 @@ function rowsOf(figures: Measured, expected: number | null): readonly (readonly 
 
 /** One frame: what it was taken with, what is measured of it, why it is soft; and what one thinks of it. */
 export function FrameReasons({ frame, sifted, lens }: FrameReasonsProps) {
-  const { softness, dropped, spoiled, beside, onToggle, onBest, onBeside } = sifted;
+  const { softness, dropped, spoiled, beside, isMapped, onMap, onToggle, onBest, onBeside } = sifted;
+  const { picture } = useRestedPicture(frame.hash);
   const [figures, planned] = [sifted.figures.byId.get(frame.id), sifted.figures.planned.get(frame.id)];
   const isOut = dropped.has(frame.id);
   const isBeside = beside.some(({ id }) => id === frame.id);
@@ -112,6 +115,9 @@ export function FrameReasons({ frame, sifted, lens }: FrameReasonsProps) {
           color={isBeside ? "lamp" : undefined}
         >
           <Columns2 size={15} /> {isBeside ? "Beside others" : "Set beside"}
+        </Action>
+        <Action onClick={onMap} aria-pressed={isMapped} minH="34px" color={isMapped ? "lamp" : undefined}>
+          <Grid3x3 size={15} /> Detail
         </Action>
       </Flex>
       {beside.length === 1 && (
@@ -150,6 +156,7 @@ export function FrameReasons({ frame, sifted, lens }: FrameReasonsProps) {
                 .join(" ")}
             </Box>
           )}
+          {picture.state === "ready" && <HistogramView view={picture.view} marks={null} />}
           <Box as="dl" fontSize="note">
             {rowsOf(figures, expectedOf(frame, figures, lens)).map(([name, value]) => (
               <Flex key={name} justify="space-between" gap="10px" py="2px">

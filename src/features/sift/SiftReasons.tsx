@@ -99,7 +99,7 @@ export function SiftReasons({
             because={
               kept.length < chosen.frames.length
                 ? `${chosen.frames.length - kept.length} left out.`
-                : "l leaves a frame out, s marks the best; Shift and a drag brush over many."
+                : "l leaves a frame out, s marks the best, v sets it beside others, d shows where it is sharp; Shift and a drag brush over many."
             }
           />
           {damaged > 0 && (

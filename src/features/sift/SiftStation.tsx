@@ -57,6 +57,7 @@ export function SiftStation({ outingId, shotId }: { readonly outingId: string; r
     s: () => current && onBest(current),
     l: () => current && onToggle(current.id),
     v: () => current && onBeside(current.id),
+    d: sifted.onMap,
     Escape: () => onBeside(null),
     ArrowLeft: () => step(-1),
     ArrowRight: () => step(1),

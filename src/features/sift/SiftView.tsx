@@ -6,19 +6,19 @@ import { useRef } from "react";
 import type { DropzoneState } from "react-dropzone";
 import { pictureFormatsText } from "@/core/formats";
 import { PictureView } from "@/features/picture/PictureView";
-import { usePicture } from "@/features/picture/usePicture";
 import { Action } from "@/ui/Action";
-import { useRested } from "@/ui/useRested";
 import { useSize } from "@/ui/useSize";
 import { CompareView } from "./CompareView";
 import { Evidence } from "./Evidence";
 import { FrameSheet } from "./FrameSheet";
 import type { MeasureId } from "./measures";
+import { SharpMap } from "./SharpMap";
 import type { Arrangement } from "./SiftTools";
 import { Strand } from "./Strand";
 import type { SheetFrame } from "./sheetOrder";
 import { UploadList } from "./UploadList";
 import type { Upload } from "./useImport";
+import { useRestedPicture } from "./useRestedPicture";
 import type { Sifted } from "./useSifted";
 
 interface SiftViewProps {
@@ -32,19 +32,14 @@ interface SiftViewProps {
   readonly drop: DropzoneState;
 }
 
-/** Whoever steps from frame to frame sees small pictures; one is opened where they rest. */
-const REST_MS = 150;
-const PASSING = { state: "loading" } as const;
-
 /** The frame that is looked at, large, and all of them on their strand under it. */
 function StrandView({ sifted, measure }: { readonly sifted: Sifted; readonly measure: MeasureId }) {
-  const { current, softness, beside, figures } = sifted;
-  const hash = current?.hash ?? null;
-  const rested = useRested(hash, REST_MS);
-  const picture = usePicture(rested);
+  const { current, softness, beside, figures, isMapped } = sifted;
+  const { picture, isPassing } = useRestedPicture(current?.hash ?? null);
   if (!current) return null;
   const measured = figures.byId.get(current.id);
-  const marks = measured?.kind === "measured" ? measured.marks : [];
+  const known = measured?.kind === "measured" ? measured : null;
+  const { width, height } = current;
   return (
     <Flex direction="column" flex="1" minH="0">
       {beside.length > 1 ? (
@@ -52,12 +47,15 @@ function StrandView({ sifted, measure }: { readonly sifted: Sifted; readonly mea
       ) : (
         <Flex flex="1" minH="0" direction="column" position="relative">
           <PictureView
-            picture={rested === hash ? picture : PASSING}
+            picture={picture}
             hash={current.hash}
             name={current.name}
-            isPassing={rested !== hash}
+            isPassing={isPassing}
             evidence={
-              softness && <Evidence softness={softness} marks={marks} width={current.width} height={current.height} />
+              <>
+                {isMapped && known && <SharpMap detail={known.sharpness} width={width} height={height} />}
+                {softness && <Evidence softness={softness} marks={known?.marks ?? []} width={width} height={height} />}
+              </>
             }
           />
         </Flex>

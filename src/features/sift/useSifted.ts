@@ -35,6 +35,9 @@ export interface Sifted {
   readonly softness: Softness | null;
   /** What is proposed as the best of those that are kept; null where nothing tells. */
   readonly proposed: BestFrame | null;
+  /** Whether it is drawn where the frame that is looked at has detail. */
+  readonly isMapped: boolean;
+  readonly onMap: () => void;
   readonly brushed: ReadonlySet<string>;
   readonly onBrush: (ids: ReadonlySet<string>) => void;
   /** Takes a frame in or leaves it out, and all that are brushed with it. */
@@ -102,6 +105,7 @@ function useDropped(frames: readonly FrameReply[], spoiled: ReadonlySet<string>)
 export function useSifted(run: RunWithFrames | null): Sifted {
   const [currentId, setCurrentId] = useState<string | null>(null);
   const [brushed, setBrushed] = useState<ReadonlySet<string>>(NOBODY);
+  const [isMapped, setMapped] = useState(false);
   const [besideIds, setBesideIds] = useState<readonly string[]>([]);
   const frames = run?.frames ?? NO_FRAMES;
   const spoiled = useMemo(() => (run ? spoiledFrames(run) : NOBODY), [run]);
@@ -166,5 +170,6 @@ export function useSifted(run: RunWithFrames | null): Sifted {
     if (next) setCurrentId(next.id);
   };
   const known = { frames, kept, dropped, spoiled, figures, sets, current, softness, proposed, brushed, beside };
-  return { ...known, onCurrent: setCurrentId, onBrush: setBrushed, onToggle, onBest, onBeside, step };
+  const onMap = () => setMapped((before) => !before);
+  return { ...known, isMapped, onMap, onCurrent: setCurrentId, onBrush: setBrushed, onToggle, onBest, onBeside, step };
 }
