@@ -18,6 +18,8 @@ import { SiftReasons } from "./SiftReasons";
 import { type Arrangement, SiftTools } from "./SiftTools";
 import { SiftView } from "./SiftView";
 import { AS_TAKEN, sheetFrames } from "./sheetOrder";
+import { TieReasons } from "./TieReasons";
+import { tiesOf } from "./ties";
 import { useFuse } from "./useFuse";
 import { useImport } from "./useImport";
 import { useSifted } from "./useSifted";
@@ -52,6 +54,7 @@ export function SiftStation({ outingId, shotId }: { readonly outingId: string; r
     noKeyboard: true,
   });
   const { current, kept, figures, onToggle, onBest, onBeside, step } = sifted;
+  const ties = useMemo(() => tiesOf(summary, frames, shot?.runs ?? []), [summary, frames, shot]);
   const onSheet = useMemo(() => sheetFrames(frames, figures, sheet), [frames, figures, sheet]);
   usePageKeys({
     s: () => current && onBest(current),
@@ -113,6 +116,7 @@ export function SiftStation({ outingId, shotId }: { readonly outingId: string; r
           )}
           <BestProposed sifted={sifted} />
           {current && <NextTryReasons shotId={shotId} frame={current} figures={figures.byId.get(current.id)} />}
+          <TieReasons ties={ties} />
           <SetReasons sifted={sifted} />
           <PlannedReasons sifted={sifted} />
         </SiftReasons>
