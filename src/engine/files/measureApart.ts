@@ -1,5 +1,6 @@
 import type { MeasureReply } from "@/contracts/replies";
-import { askPictures, UnansweredPicture } from "./askPictures";
+import { askPictures } from "./askPictures";
+import { UnansweredPicture } from "./pictureFailure";
 
 /** A picture that cannot be measured, in words. */
 export class UnreadablePicture extends Error {}
