@@ -3,8 +3,7 @@ import type { FrameFigures } from "@/contracts/frameFigures";
 import type { Db } from "@/db/database";
 import { countUnmeasured, findAnchors, findUnmeasured, keepFigures } from "@/db/figures";
 import { isOutOfReach } from "@/db/outOfReach";
-import { askPictures } from "./files/askPictures";
-import { UnansweredPicture } from "./files/pictureFailure";
+import { askPictures, UnansweredPicture } from "./files/askPictures";
 import { framePlans } from "./framePlans";
 import { storedPath } from "./store";
 

@@ -20,16 +20,16 @@ import {
   standRun,
 } from "@/db/runs";
 import type { RunsHost } from "./capturing";
-import { askPictures } from "./files/askPictures";
+import { openPicture } from "./files/decode";
 import { THUMBNAIL_EDGE_PX } from "./files/importFiles";
-import { plainReason, UnansweredPicture } from "./files/pictureFailure";
+import { plainReason } from "./files/pictureFailure";
 import { PhoneAnswerError, type RemotePhone } from "./phone/client";
 import { collectRun } from "./phone/collect";
 import { linkedPhone, phoneIfThere, setStandIn } from "./phone/linked";
 import type { CaptureOptions } from "./phone/protocol";
 import { ensureRoom } from "./room";
 import { cameraOf, stageOf } from "./shotStage";
-import { storeBytes, storedPath } from "./store";
+import { storeBytes } from "./store";
 
 /** A phone's files at their largest: noise at a high ISO hardly packs. */
 const FILE_BYTES_PER_PIXEL = 2;
@@ -50,12 +50,10 @@ async function keepFrame(
   { bytes, raw }: { readonly bytes: Buffer; readonly raw: Buffer | null },
   fNumber: number | null,
 ): Promise<void> {
+  const picture = await openPicture(bytes);
+  const { width, height, depth } = picture.header;
+  const thumbnail = await storeBytes(await picture.thumbnail(THUMBNAIL_EDGE_PX));
   const stored = await storeBytes(bytes);
-  const answer = await askPictures(async (api) => api.take(storedPath(stored.hash), THUMBNAIL_EDGE_PX, []));
-  if (answer.kind === "unreadable") throw new UnansweredPicture(answer.reason);
-  const { header, jpeg } = answer.found;
-  const { width, height, depth } = header;
-  const thumbnail = await storeBytes(jpeg);
   const storedRaw = raw && (await storeBytes(raw));
   const { name, takenAt, shutterSeconds, iso } = frame;
   await addFrame(db, {

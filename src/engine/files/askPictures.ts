@@ -2,10 +2,12 @@ import { readFile } from "node:fs/promises";
 import { availableParallelism } from "node:os";
 import pLimit from "p-limit";
 import { type HelperProcess, startProcess } from "../helperProcess";
-import { UnansweredPicture } from "./pictureFailure";
 import type { PictureProcess } from "./pictureProcess";
 
 type Helper = HelperProcess<PictureProcess>;
+
+/** A picture that could not be asked about, in words. */
+export class UnansweredPicture extends Error {}
 
 /** A hostile picture may inflate for ever. */
 const LONGEST_MS = 60_000;

@@ -17,7 +17,7 @@ import {
   TooLargeError,
   UnknownKindError,
 } from "../store";
-import { askPictures } from "./askPictures";
+import { askPictures, UnansweredPicture } from "./askPictures";
 import { beginningOf } from "./formats";
 import { PictureFailure, plainReason } from "./pictureFailure";
 import { forEachZipFile, RefusedZipError, type ZipFile } from "./zip";
@@ -70,7 +70,7 @@ async function takePicture(db: Db, runId: string, name: string, received: Receiv
     await discardReceived(received);
     return {
       name,
-      reason: error instanceof RangeError ? error.message : plainReason(error),
+      reason: error instanceof RangeError || error instanceof UnansweredPicture ? error.message : plainReason(error),
     };
   }
 }

@@ -1,6 +1,5 @@
 import type { MeasureReply } from "@/contracts/replies";
-import { askPictures } from "./askPictures";
-import { UnansweredPicture } from "./pictureFailure";
+import { askPictures, UnansweredPicture } from "./askPictures";
 
 /** A picture that cannot be measured, in words. */
 export class UnreadablePicture extends Error {}

@@ -24,16 +24,13 @@ export class PictureFailure extends Error {
   }
 }
 
-/** A picture that could not be asked about, or that says why it cannot be read, in words. */
-export class UnansweredPicture extends Error {}
-
 /** Whether an error is the machine's (a file that is gone, a disk that fails) and says nothing of what stands in the file. */
 export const isMachines = (error: unknown): boolean =>
   isDiskFull(error) || (error instanceof Error && "syscall" in error && "code" in error);
 
 /** Says in plain words why a file could not be read. */
 export function plainReason(error: unknown): string {
-  if (error instanceof PictureFailure || error instanceof UnansweredPicture) return error.message;
+  if (error instanceof PictureFailure) return error.message;
   if (isDiskFull(error)) return "The disk is full; make room and drop the file again.";
   const message = error instanceof Error ? error.message : String(error);
   return `The file could not be read: ${message.split("\n")[0]}`;
