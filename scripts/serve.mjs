@@ -22,4 +22,7 @@ for (const signal of ["SIGINT", "SIGTERM"]) {
     server.closeAllConnections();
   });
 }
+// A connection that rests is left to the client to close: closed here in the moment of the next request, that is lost.
+server.keepAliveTimeout = 65_000;
+server.headersTimeout = 70_000;
 server.listen(port, hostname);
