@@ -7,6 +7,7 @@ import { figuresReply } from "@/contracts/frameFigures";
 import { framesReply } from "@/contracts/replies";
 import { madeNight } from "@/core/inspect/testing/nightSky";
 import { type Database, openEmbedded } from "@/db/database";
+import { findUnmeasured, keepFigures } from "@/db/figures";
 import { createOuting } from "@/db/outings";
 import { addFrame, createRun } from "@/db/runs";
 import { frames } from "@/db/schema";
@@ -94,6 +95,17 @@ it("what the shot's plan says of a frame is kept beside its figures, where there
   };
   expect((await plannedOf("1s | iso 50")).sort()).toEqual([null, true]);
   expect((await plannedOf("")).sort()).toEqual([false, null]);
+}, 60_000);
+
+it("what was measured of a picture is not kept for the one that has taken its place meanwhile", async () => {
+  const runId = await runOf(2);
+  const [frame] = await database.db.select().from(frames).where(eq(frames.runId, runId)).limit(1);
+  const { id, hash } = frame!;
+  const late = { kind: "unreadable", reason: "of another picture" } as const;
+  await keepFigures(database.db, { id, hash: "0".repeat(64) }, late, null);
+  expect((await findUnmeasured(database.db, runId, 9)).map((each) => each.id)).toContain(id);
+  await keepFigures(database.db, { id, hash }, late, null);
+  expect((await findUnmeasured(database.db, runId, 9)).map((each) => each.id)).not.toContain(id);
 }, 60_000);
 
 it("what is thought of frames is kept, all of it or nothing, and of its own run alone", async () => {

@@ -44,14 +44,17 @@ export async function firstTakenAt(db: Db, runId: string): Promise<Date | null> 
   return found?.at ?? null;
 }
 
-/** Keeps what was measured of a frame, and what was planned of it. */
+/** Keeps what was measured of a frame, and what was planned of it; not where the frame shows another picture by now. */
 export async function keepFigures(
   db: Db,
-  id: string,
+  { id, hash }: { readonly id: string; readonly hash: string },
   figures: FrameFigures,
   planned: PlannedFigures | null,
 ): Promise<void> {
-  await db.update(frames).set({ figures, planned, measuredAt: new Date() }).where(eq(frames.id, id));
+  await db
+    .update(frames)
+    .set({ figures, planned, measuredAt: new Date() })
+    .where(and(eq(frames.id, id), eq(frames.hash, hash)));
 }
 
 /** Figures of a run's frames that were measured since an instant, the oldest first. */

@@ -58,7 +58,8 @@ export async function addPicture(db: Db, picture: NewFrame, isRaw: boolean): Pro
     else if (mate) {
       const raw = { rawHash: mate.hash, rawBytes: mate.bytes };
       // What was measured of the raw copy says nothing of the picture.
-      const measured = { figures: picture.figures ?? null, measuredAt: picture.measuredAt ?? null };
+      const { figures = null, measuredAt = null, planned = null } = picture;
+      const measured = { figures, measuredAt, planned };
       await tx
         .update(frames)
         .set({ ...picture, ...raw, ...measured })

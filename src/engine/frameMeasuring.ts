@@ -51,7 +51,7 @@ export async function measureFrames(db: Db, runId: string, progress: Progress = 
     for (let frame = await next(); frame; frame = await next()) {
       const { width, height, hash } = frame;
       const anchor = anchors.find((each) => each.width === width && each.height === height);
-      await keepFigures(db, frame.id, await measured(hash, anchor?.hash ?? hash), plannedOf(frame));
+      await keepFigures(db, frame, await measured(hash, anchor?.hash ?? hash), plannedOf(frame));
       progress.done++;
     }
   };

@@ -86,11 +86,3 @@ export function askPictures<Value>(
     }
   });
 }
-
-/** Ends the processes that wait for pictures. */
-export async function endPictureProcesses(): Promise<void> {
-  const helpers = [...resting];
-  resting.clear();
-  for (const [, idle] of helpers) clearTimeout(idle);
-  await Promise.all(helpers.map(async ([helper]) => helper.end()));
-}

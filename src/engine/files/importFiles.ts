@@ -6,6 +6,7 @@ import type { Db } from "@/db/database";
 import { findAnchors } from "@/db/figures";
 import { addPicture } from "@/db/pictures";
 import { addRefusal, findTwin, runSize } from "@/db/runs";
+import { framePlans } from "../framePlans";
 import { ensureRoom, isDiskFull, NoRoomError } from "../room";
 import {
   discardReceived,
@@ -62,7 +63,8 @@ async function takePicture(db: Db, runId: string, name: string, received: Receiv
     const { hash, bytes } = await keepReceived(received);
     const frame = { runId, name, hash, bytes, width, height, depth, warning, thumbnailHash: thumbnail.hash, figures };
     const measuredAt = figures && new Date();
-    const added = await addPicture(db, { ...frame, measuredAt, ...metadata }, header.format === "dng");
+    const planned = figures && (await framePlans(db, runId))({ width, height, ...metadata });
+    const added = await addPicture(db, { ...frame, planned, measuredAt, ...metadata }, header.format === "dng");
     if (added.kind === "no-run") return { name, reason: "The batch is no longer there." };
     // The same file came by another way in the meantime.
     return added.kind === "known" ? { name, reason: sameAs(added) } : null;

@@ -12,7 +12,7 @@ export const isBroken = ({ run }: Pick<RunWithFrames, "run">): boolean =>
 export function BrokenImport({ frameCount, onAdd }: { readonly frameCount: number; readonly onAdd: () => void }) {
   return (
     <Box role="status" color="coral" fontSize="note" pb="10px">
-      {`This import broke off after ${counted(frameCount, "frame")}. Drop the same files once more: those that are here are passed over, the others are taken in. `}
+      {`This import broke off after ${counted(frameCount, "frame")}. Drop the same files once more: those that are here are passed over, the others are taken in. If another window is still at it, let that end. `}
       <Action onClick={onAdd} minH="34px" mt="6px">
         <FolderPlus size={15} /> Go on with it
       </Action>

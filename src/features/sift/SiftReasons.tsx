@@ -117,7 +117,7 @@ export function SiftReasons({
           <MethodChoice value={wanted} onChange={setMethod} />
           {haveRaw && (
             <Tick checked={isRawWanted} onChange={setRawWanted}>
-              Fuse the raw copies: softer steps in the shadows, and ten times as long.
+              Fuse the raw copies: finer steps in the shadows, and longer to fuse.
             </Tick>
           )}
           <Flex py="12px">
