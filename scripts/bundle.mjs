@@ -1,7 +1,7 @@
 // Builds everything that runs outside of Next.js into dist/: the WebAssembly kernels and the Node entry points. Does
 // nothing when dist/ is newer than the sources, so callers need not ask first.
 import { mkdirSync, readdirSync, readFileSync, statSync, writeFileSync } from "node:fs";
-import { dirname, join } from "node:path";
+import { basename, dirname, join } from "node:path";
 import { fileURLToPath } from "node:url";
 
 export const root = dirname(dirname(fileURLToPath(import.meta.url)));
@@ -68,17 +68,19 @@ function readText(path) {
   }
 }
 
-/** The sensor's kernel as a module that browsers and threads load along with the code around it. */
-export async function sensorKernelModule() {
-  const bytes = await compileKernel("src/core/sensor/exposeKernel.as.ts", [
-    "--initialMemory",
-    "1",
-    "--memoryBase",
-    "1024",
-  ]);
+/** Kernels that browsers and threads load along with the code around them, as modules of base64 beside their sources. */
+export const EMBEDDED = [
+  { source: "src/core/sensor/exposeKernel.as.ts", constant: "EXPOSE_KERNEL" },
+  { source: "src/core/picture/lumaKernel.as.ts", constant: "LUMA_KERNEL" },
+  { source: "src/core/inspect/peakKernel.as.ts", constant: "PEAK_KERNEL" },
+];
+
+/** The module of an embedded kernel. */
+export async function embeddedKernel({ source, constant }) {
+  const bytes = await compileKernel(source, ["--initialMemory", "1", "--memoryBase", "1024"]);
   return [
-    "/** exposeKernel.as.ts, compiled by scripts/bundle.mjs: a WebAssembly module in base64. */",
-    "export const EXPOSE_KERNEL =",
+    `/** ${basename(source)}, compiled by scripts/bundle.mjs: a WebAssembly module in base64. */`,
+    `export const ${constant} =`,
     `  "${Buffer.from(bytes).toString("base64")}";`,
     "",
   ].join("\n");
@@ -88,9 +90,11 @@ async function compileKernels() {
   const shared = ["--importMemory", "--sharedMemory", "--initialMemory", "1", "--maximumMemory", "65536"];
   const stack = await compileKernel("src/core/stack/kernels.as.ts", [...shared, "--enable", "threads"]);
   writeFileSync(join(distFolder, "kernels.wasm"), stack);
-  const module = await sensorKernelModule();
-  const path = join(root, "src/core/sensor/exposeKernel.wasm.ts");
-  if (readText(path) !== module) writeFileSync(path, module);
+  for (const kernel of EMBEDDED) {
+    const module = await embeddedKernel(kernel);
+    const path = join(root, kernel.source.replace(".as.ts", ".wasm.ts"));
+    if (readText(path) !== module) writeFileSync(path, module);
+  }
 }
 
 async function bundleEntries() {

@@ -1,4 +1,5 @@
 import { LINEAR, type MeteredPicture } from "../picture";
+import { peaksOf, TILE } from "./peaks";
 
 /** The image of a star or a far lamp: where it lies and its second moments, pixels. */
 export interface PointImage {
@@ -20,8 +21,6 @@ export interface PointImages {
   readonly hotPixels: number;
 }
 
-/** Parts whose own background and noise are known, pixels. */
-const TILE = 64;
 /** A peak stands out so many deviations over its background, and so many codes. */
 const PEAK_SIGMAS = 5;
 const LEAST_PEAK = 6;
@@ -90,36 +89,6 @@ function backgrounds(luma: Uint8Array, width: number, height: number) {
   return { across, middle, thresholds };
 }
 
-/** Pixels that are brighter than everything about them and stand out of their background. */
-function peaksOf(luma: Uint8Array, width: number, height: number, across: number, thresholds: Float32Array): number[] {
-  const peaks: number[] = [];
-  for (let y = 2; y < height - 2; y++) {
-    const row = y * width;
-    const tiles = Math.floor(y / TILE) * across;
-    for (let tx = 0; tx < across; tx++) {
-      const threshold = thresholds[tiles + tx]!;
-      const end = Math.min(width - 2, (tx + 1) * TILE);
-      for (let x = Math.max(2, tx * TILE); x < end; x++) {
-        const at = row + x;
-        const code = luma[at]!;
-        if (code <= threshold) continue;
-        if (
-          code >= luma[at + 1]! &&
-          code > luma[at - 1]! &&
-          code >= luma[at + width]! &&
-          code > luma[at - width]! &&
-          code >= luma[at + width + 1]! &&
-          code > luma[at - width - 1]! &&
-          code >= luma[at + width - 1]! &&
-          code > luma[at - width + 1]!
-        )
-          peaks.push(at);
-      }
-    }
-  }
-  return peaks;
-}
-
 /** A covariance and its inverse's terms. */
 interface Spread {
   readonly xx: number;
@@ -148,11 +117,19 @@ function shapeAt(luma: Uint8Array, width: number, height: number, at: number, ba
     const weight = inverse({ xx: spread.xx + WIDER, yy: spread.yy + WIDER, xy: spread.xy });
     const reach = Math.min(REACH, Math.ceil(SEEN_SIGMAS * Math.sqrt(Math.max(spread.xx, spread.yy) + WIDER)));
     let [sum, sx, sy, sxx, syy, sxy] = [0, 0, 0, 0, 0, 0];
-    for (let dy = -reach; dy <= reach; dy++)
+    // Along a row the weight's logarithm is a parabola: each weight is the last one times a ratio that itself falls evenly.
+    const fall = Math.exp(-weight.xx);
+    const first = cx - reach - x;
+    for (let dy = -reach; dy <= reach; dy++) {
+      const uy = cy + dy - y;
+      let weighs = Math.exp(-(weight.xx * first * first + weight.yy * uy * uy + 2 * weight.xy * first * uy) / 2);
+      let ratio = Math.exp(-(weight.xx * (2 * first + 1) + 2 * weight.xy * uy) / 2);
+      const row = (cy + dy) * width + cx;
       for (let dx = -reach; dx <= reach; dx++) {
-        const [ux, uy] = [cx + dx - x, cy + dy - y];
-        const exponent = weight.xx * ux * ux + weight.yy * uy * uy + 2 * weight.xy * ux * uy;
-        const light = Math.exp(-exponent / 2) * (LINEAR[luma[(cy + dy) * width + cx + dx]!]! - floor);
+        const ux = cx + dx - x;
+        const light = weighs * (LINEAR[luma[row + dx]!]! - floor);
+        weighs *= ratio;
+        ratio *= fall;
         sum += light;
         sx += light * ux;
         sy += light * uy;
@@ -160,6 +137,7 @@ function shapeAt(luma: Uint8Array, width: number, height: number, at: number, ba
         syy += light * uy * uy;
         sxy += light * ux * uy;
       }
+    }
     if (!(sum > 0)) return null;
     const [mx, my] = [sx / sum, sy / sum];
     const seen: Spread = { xx: sxx / sum - mx * mx, yy: syy / sum - my * my, xy: sxy / sum - mx * my };
@@ -209,7 +187,7 @@ export function pointImages(picture: MeteredPicture, luma: Uint8Array): PointIma
   const { width, height } = picture;
   if (Math.min(width, height) < 2 * REACH + 1) return { count: 0, shaped: [], hotPixels: 0 };
   const { across, middle, thresholds } = backgrounds(luma, width, height);
-  const peaks = peaksOf(luma, width, height, across, thresholds);
+  const peaks = peaksOf(luma, width, height, thresholds);
   if (peaks.length > MOST_PEAKS) return { count: 0, shaped: [], hotPixels: 0 };
   const backgroundAt = (at: number): number =>
     middle[Math.floor(at / width / TILE) * across + Math.floor((at % width) / TILE)]!;

@@ -85,20 +85,25 @@ export function edgeWidths({ width, height, luma }: LumaPicture): EdgeWidth[] {
   if (luma.length !== width * height || luma.length === 0)
     throw new RangeError(`${luma.length} samples are not ${width} x ${height} pixels`);
   const every = Math.max(EVERY, Math.round(Math.sqrt((width * height) / MOST_PLACES)));
-  return DIRECTIONS.flatMap(({ dx, dy, deg }) => {
-    const step = dy * width + dx;
-    const across = dx * width - dy;
-    const length = Math.hypot(dx, dy);
-    const widths: number[] = [];
-    for (let y = 2; y < height - 2; y += every) {
-      for (let x = 2; x < width - 2; x += every) {
-        const at = y * width + x;
+  const ways = DIRECTIONS.map(({ dx, dy, deg }) => ({
+    dx,
+    dy,
+    deg,
+    step: dy * width + dx,
+    across: dx * width - dy,
+    length: Math.hypot(dx, dy),
+    widths: [] as number[],
+  }));
+  // All directions of a place at once: its neighbours lie far from each other in memory, and are fetched once.
+  for (let y = 2; y < height - 2; y += every)
+    for (let x = 2; x < width - 2; x += every) {
+      const at = y * width + x;
+      for (const { dx, dy, step, across, length, widths } of ways) {
         const slope = luma[at + step]! - luma[at - step]!;
         const steep = Math.abs(slope);
         if (steep < LEAST_SLOPE) continue;
         // Edges that run another way are somebody else's.
         if (Math.abs(luma[at + across]! - luma[at - across]!) > steep / 2) continue;
-        const sign = Math.sign(slope);
         const room = (toX: number, toY: number) =>
           Math.min(
             toX > 0 ? width - 1 - x : toX < 0 ? x : MOST_REACH,
@@ -106,13 +111,14 @@ export function edgeWidths({ width, height, luma }: LumaPicture): EdgeWidth[] {
           );
         const ahead = Math.min(MOST_REACH, room(dx, dy));
         const back = Math.min(MOST_REACH, room(-dx, -dy));
-        const found = widthAcross(luma, at, step, back, ahead, sign);
+        const found = widthAcross(luma, at, step, back, ahead, Math.sign(slope));
         if (found !== null) widths.push(found * length);
       }
     }
+  return ways.flatMap(({ deg, widths }) => {
     if (widths.length < LEAST_EDGES) return [];
-    widths.sort((one, other) => one - other);
-    return [{ directionDeg: deg, px: widths[Math.floor(SHARPEST * widths.length)]! }];
+    const sorted = Float64Array.from(widths).sort();
+    return [{ directionDeg: deg, px: sorted[Math.floor(SHARPEST * sorted.length)]! }];
   });
 }
 

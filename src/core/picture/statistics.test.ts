@@ -1,7 +1,8 @@
 import fc from "fast-check";
 import { hash32 } from "../random";
 import { BIN_COUNT, binStops, clippedShares, encodeSrgb, lightHistogram } from ".";
-import { lumaOf, lumaWithClips } from "./luma";
+import { lumaWithClips } from "./luma";
+import { plainLuma } from "./testing/plainLuma";
 
 const total = (bins: readonly number[]) => bins.reduce((sum, count) => sum + count, 0);
 /** Stops at which half of the pixels are darker. */
@@ -64,12 +65,30 @@ describe("clipped and crushed pixels", () => {
   });
 });
 
-it("brightness and clipped shares come out in one go as they do one by one", () => {
-  const [width, height] = [97, 41];
+describe("brightness and clipped shares in one go", () => {
   // Many whites and blacks, alone and together.
-  const edges = [0, 0, 1, 254, 255, 255, 128];
-  const samples = Uint8Array.from({ length: 3 * width * height }, (_, at) => edges[hash32(at, 5) % edges.length]!);
-  const picture = { width, height, samples };
-  expect(lumaWithClips(picture)).toEqual({ brightness: lumaOf(picture), clips: clippedShares(samples) });
-  expect(() => lumaWithClips({ ...picture, width: 96 })).toThrow(RangeError);
+  const edges = [0, 0, 1, 254, 255, 255, 128, 77];
+
+  it.each([
+    [1, 1],
+    [97, 41],
+    // Longer than what the kernel takes at once, and no multiple of it.
+    [411, 321],
+  ])("are what they are pixel by pixel, %i x %i", (width, height) => {
+    const samples = Uint8Array.from({ length: 3 * width * height }, (_, at) => edges[hash32(at, 5) % edges.length]!);
+    const picture = { width, height, samples };
+    const clips = clippedShares(samples);
+    expect(lumaWithClips(picture)).toEqual({ brightness: { width, height, luma: plainLuma(samples) }, clips });
+    expect(() => lumaWithClips({ ...picture, width: width + 1 })).toThrow(RangeError);
+  });
+
+  it("keep nothing of the picture before", () => {
+    const white = { width: 300, height: 300, samples: new Uint8Array(270_000).fill(255) };
+    expect(lumaWithClips(white).clips.clippedAll).toBe(1);
+    expect(lumaWithClips({ width: 5, height: 1, samples: new Uint8Array(15).fill(9) }).clips).toEqual({
+      clippedAny: 0,
+      clippedAll: 0,
+      crushedAll: 0,
+    });
+  });
 });

@@ -1,3 +1,4 @@
+import { growTo, openEmbedded } from "../embeddedKernel";
 import { normalPattern, normalQuantiles } from "../random";
 import { EXPOSE_KERNEL } from "./exposeKernel.wasm";
 
@@ -47,7 +48,6 @@ const MOST_CODES = 1 << 16;
 /** Electrons from 0 to 6 in steps of 1/1024, and one more to reckon between. */
 const DECAY_STEPS = 1024;
 const DECAYS = 6 * DECAY_STEPS + 2;
-const WASM_PAGE_BYTES = 65_536;
 /** The last row's last step of four pixels may reach so far past it, samples. */
 const PADDING = 12;
 
@@ -65,21 +65,12 @@ let patternSeed: number | undefined;
 /** The kernel of this thread, compiled when it is first asked for. */
 function openKernel(): ExposeKernel {
   if (kernel) return kernel;
-  const bytes = Uint8Array.from(atob(EXPOSE_KERNEL), (char) => char.charCodeAt(0));
-  const instance = new WebAssembly.Instance(new WebAssembly.Module(bytes), { env: {} });
-  // The exports' types cannot be known to the compiler; exposeKernel.as.ts declares them with these signatures.
-  const opened = instance.exports as unknown as ExposeKernel;
-  growTo(opened.memory, BAND);
+  const opened = openEmbedded<ExposeKernel>(EXPOSE_KERNEL, BAND);
   new Float32Array(opened.memory.buffer, QUANTILES).set(normalQuantiles());
   const decays = new Float32Array(opened.memory.buffer, DECAY_TABLE, DECAYS);
   for (let i = 0; i < DECAYS; i++) decays[i] = Math.exp(-i / DECAY_STEPS);
   kernel = opened;
   return opened;
-}
-
-function growTo(memory: WebAssembly.Memory, bytes: number): void {
-  const missing = Math.ceil((bytes - memory.buffer.byteLength) / WASM_PAGE_BYTES);
-  if (missing > 0) memory.grow(missing);
 }
 
 /** Where a sensor's pattern begins in a row, so that rows differ; below `PATTERN_SAMPLES`. */
