@@ -27,10 +27,16 @@ export const FrameTile = memo(function FrameTile({ frame, out, said, onToggle }:
       title={warning ?? (out ? "Take it in again" : "Leave it out")}
       onClick={() => onToggle(id)}
       textAlign="left"
+      position="relative"
     >
       <Box asChild width="100%" aspectRatio="4/3" objectFit="cover" opacity={out ? 0.25 : 1} transition="opacity 140ms">
         <img src={thumbnailUrl(thumbnailHash)} alt="" loading="lazy" />
       </Box>
+      {said && (
+        <Box position="absolute" top="0" left="0" px="6px" bg="slate" fontSize="label" fontFamily="mono" color="bone">
+          {said}
+        </Box>
+      )}
       <Box
         fontSize="label"
         color={out || warning ? "coral" : "ash"}
@@ -38,7 +44,7 @@ export const FrameTile = memo(function FrameTile({ frame, out, said, onToggle }:
         textOverflow="ellipsis"
         whiteSpace="nowrap"
       >
-        {[said, out && "left out", warning && "damaged", name].filter(Boolean).join(" · ")}
+        {[out && "left out", warning && "damaged", name].filter(Boolean).join(" · ")}
       </Box>
     </Action>
   );
