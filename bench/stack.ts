@@ -4,7 +4,7 @@ import { copyFileSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync
 import { availableParallelism, tmpdir } from "node:os";
 import { join } from "node:path";
 import { Worker } from "node:worker_threads";
-import { methodSlug, type StackMethod } from "@/core/stack";
+import { methodSlug, type StackMethod, USUAL_SETTINGS } from "@/core/stack";
 import { applicationFolder, builtFile } from "@/engine/folders";
 import { stackInProcess } from "@/engine/stack/stackInProcess";
 
@@ -70,12 +70,13 @@ async function stack(files: readonly string[], method: StackMethod, outputPath: 
     {
       files: files.map((path) => ({ path, name: path })),
       method,
-      encoded: false,
+      settings: USUAL_SETTINGS,
+      darks: [],
+      repairsHot: false,
       outputPath,
       notes: { software: "bench" },
     },
-    () => {},
-    new AbortController().signal,
+    { onProgress: () => {}, signal: new AbortController().signal },
   );
   const seconds = (performance.now() - startedAt) / 1000;
   clearInterval(watch);

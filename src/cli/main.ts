@@ -56,7 +56,7 @@ const COMMANDS: Record<string, Command> = {
   },
   stack: {
     usage: `stack --mode ${STACK_METHODS.map(methodSlug).join("|")} [--linear|--encoded]
-        [--exclude N,...] [--threads N] -o OUT FILE...
+        [--exclude N,...] [--dark FILE]... [--repair-hot] [--threads N] -o OUT FILE...
                                                        fuse frames; OUT ends in .tif, .png or .jpg
 ${methodOptions()}`,
     load: async () => (await import("./stack")).stackCommand,

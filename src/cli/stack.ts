@@ -5,11 +5,26 @@ import { basename, extname } from "node:path";
 import { pipeline } from "node:stream/promises";
 import { exportFormatNamed } from "@/core/formats";
 import { EMPTY_RECIPE, recipeXmp } from "@/core/recipe";
-import { methodSlug, STACK_METHODS } from "@/core/stack";
+import {
+  type Fade,
+  type FusingSettings,
+  ITERATION_BOUNDS,
+  KAPPA_BOUNDS,
+  lineMethod,
+  METHOD_OPTIONS,
+  type MethodOption,
+  methodOf,
+  methodSlug,
+  STACK_METHODS,
+  type StackMethod,
+  USUAL_SETTINGS,
+} from "@/core/stack";
 import { exportFile } from "@/engine/files/exportPicture";
+import { DarkFrameError } from "@/engine/stack/calibration";
+import type { StackFile } from "@/engine/stack/request";
 import { runStack } from "@/engine/stack/runStack";
 import { InputError, UsageError } from "./errors";
-import { readOptions, required, showBar, wholeNumber } from "./options";
+import { numberWithin, readOptions, required, showBar, wholeNumber } from "./options";
 
 async function hashOf(path: string): Promise<string> {
   const hash = createHash("sha256");
@@ -23,6 +38,52 @@ function chosenFiles(files: readonly string[], exclude: string | undefined): str
   return files.filter((_, index) => !left.has(index + 1));
 }
 
+interface SettingValues {
+  readonly linear?: boolean | undefined;
+  readonly encoded?: boolean | undefined;
+  readonly kappa?: string | undefined;
+  readonly iterations?: string | undefined;
+  readonly fade?: string | undefined;
+}
+
+/** Two whole numbers of frames, as `--fade` takes them. @throws UsageError for anything else. */
+function fadeOf(text: string): Fade {
+  const [into, out, ...more] = text.split(",");
+  if (into === undefined || out === undefined || more.length > 0)
+    throw new UsageError(`--fade takes two numbers of frames, such as 10,5, got ${text}.`);
+  return { in: wholeNumber(into.trim(), "--fade IN", 0), out: wholeNumber(out.trim(), "--fade OUT", 0) };
+}
+
+/** How a method is to fuse. @throws UsageError for what it does not take, or out of bounds. */
+function settingsOf(method: StackMethod, values: SettingValues): FusingSettings {
+  if (values.linear && values.encoded) throw new UsageError("Choose --linear or --encoded, not both.");
+  const { options } = methodOf(method);
+  const isAsked: Record<MethodOption, boolean> = {
+    encoded: (values.linear || values.encoded) ?? false,
+    fade: values.fade !== undefined,
+    clip: values.kappa !== undefined || values.iterations !== undefined,
+  };
+  for (const [option, { flag }] of Object.entries(METHOD_OPTIONS))
+    if (isAsked[option as MethodOption] && option !== "encoded" && !options.some((each) => each === option))
+      throw new UsageError(`--mode ${methodSlug(method)} does not take ${flag}.`);
+  const { kappa, iterations } = values;
+  const { least, most } = ITERATION_BOUNDS;
+  return {
+    encoded: values.encoded ?? false,
+    fade: values.fade === undefined ? null : fadeOf(values.fade),
+    kappa:
+      kappa === undefined
+        ? USUAL_SETTINGS.kappa
+        : numberWithin(kappa, "--kappa", KAPPA_BOUNDS.least, KAPPA_BOUNDS.most),
+    iterations:
+      iterations === undefined
+        ? USUAL_SETTINGS.iterations
+        : Math.trunc(numberWithin(iterations, "--iterations", least, most)),
+  };
+}
+
+const named = (path: string): StackFile => ({ path, name: basename(path) });
+
 /** `stack --mode MODE -o OUT FILE...`: fuse frames. */
 export async function stackCommand(args: readonly string[]): Promise<void> {
   const { values, positionals } = readOptions(args, {
@@ -32,10 +93,15 @@ export async function stackCommand(args: readonly string[]): Promise<void> {
     exclude: { type: "string" },
     linear: { type: "boolean" },
     encoded: { type: "boolean" },
+    kappa: { type: "string" },
+    iterations: { type: "string" },
+    fade: { type: "string" },
+    dark: { type: "string", multiple: true },
+    "repair-hot": { type: "boolean" },
   });
   const method = STACK_METHODS.find((candidate) => methodSlug(candidate) === values.mode);
   if (!method) throw new UsageError(`--mode must be ${STACK_METHODS.map(methodSlug).join(" or ")}.`);
-  if (values.linear && values.encoded) throw new UsageError("Choose --linear or --encoded, not both.");
+  const settings = settingsOf(method, values);
   const output = required(values.output, "-o OUT");
   const format = exportFormatNamed(extname(output));
   if (!format) throw new UsageError("OUT must end in .tif, .png or .jpg.");
@@ -45,27 +111,34 @@ export async function stackCommand(args: readonly string[]): Promise<void> {
   try {
     const outcome = await runStack(
       {
-        files: files.map((path) => ({ path, name: basename(path) })),
+        files: files.map(named),
         method,
-        encoded: values.encoded ?? false,
+        settings,
+        darks: (values.dark ?? []).map(named),
+        repairsHot: values["repair-hot"] ?? false,
         outputPath: whole,
-        notes: { software: "Aevumen", xmp: recipeXmp({ ...EMPTY_RECIPE, stack: method }, { frames: files.length }) },
+        notes: {
+          software: "Aevumen",
+          xmp: recipeXmp({ ...EMPTY_RECIPE, stack: lineMethod(method) }, { frames: files.length, fused: method }),
+        },
         ...(values.threads === undefined ? {} : { threads: wholeNumber(values.threads, "--threads", 1) }),
       },
-      ({ done, total }) => showBar(done, total),
+      { onProgress: ({ done, total }) => showBar(done, total) },
     );
     if (outcome.kind !== "done") throw new InputError(outcome.kind === "failed" ? refusalLine(outcome) : "aborted");
     if (format !== "tiff") await exportFile(whole, format, output);
     const { used, refused, seconds, width, height } = outcome;
-    const hash = await hashOf(output);
-    if (values.json) console.log(JSON.stringify({ output, width, height, used, refused, seconds, hash }));
-    else {
+    if (values.json) {
+      const hash = await hashOf(output);
+      console.log(JSON.stringify({ output, width, height, used, refused, seconds, hash }));
+    } else {
       console.log(`${output}: ${method} of ${used.length} frames, ${width} x ${height}, ${seconds.toFixed(1)} s`);
       for (const { name, reason } of refused) console.log(`  left out ${name}: ${reason}`);
     }
   } catch (error) {
     if (error instanceof Error && "code" in error && error.code === "ENOENT")
       throw new InputError(`${output}: the folder is not there.`);
+    if (error instanceof DarkFrameError) throw new InputError(error.message);
     throw error;
   } finally {
     if (whole !== output) await rm(whole, { force: true });

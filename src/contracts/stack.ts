@@ -1,14 +1,28 @@
 import { z } from "zod";
 import { STACK_METHODS } from "@/core/stack/methodIds";
+import { ITERATION_BOUNDS, KAPPA_BOUNDS, USUAL_SETTINGS } from "@/core/stack/settings";
+
+/** More frames than this are never fused at once. */
+const MOST_FRAMES = 2000;
+const fadeFrames = z.int().min(0).max(MOST_FRAMES);
 
 /** How frames are fused. */
 export const stackParameters = z.strictObject({
   method: z.enum(STACK_METHODS),
-  /** Mean only: average the codes as they are instead of linear light. */
-  encoded: z.boolean().default(false),
+  /** Average the codes as they are instead of linear light; this and what follows where the method takes it. */
+  encoded: z.boolean().default(USUAL_SETTINGS.encoded),
+  /** Frames over which it comes in and goes out; null for the method's own. */
+  fade: z.strictObject({ in: fadeFrames, out: fadeFrames }).nullable().default(null),
+  kappa: z.number().min(KAPPA_BOUNDS.least).max(KAPPA_BOUNDS.most).default(USUAL_SETTINGS.kappa),
+  iterations: z.int().min(ITERATION_BOUNDS.least).max(ITERATION_BOUNDS.most).default(USUAL_SETTINGS.iterations),
+  /** Pixels that shine by themselves in all frames are made of what lies about them. */
+  repairsHot: z.boolean().default(false),
   /** The frames' raw copies are fused instead of the pictures. */
   rawCopies: z.boolean().default(false),
 });
+
+/** How frames are fused, parsed. */
+export type StackParameters = Readonly<z.infer<typeof stackParameters>>;
 
 /** A frame that went into a stack, by name and content. */
 export const stackInput = z.object({ frameId: z.uuid(), name: z.string(), hash: z.string() });
@@ -21,6 +35,6 @@ export type RefusedFile = Readonly<z.infer<typeof refusedFile>>;
 /** Asks for a stack of some of a run's frames. */
 export const stackRequest = z.strictObject({
   runId: z.uuid(),
-  frameIds: z.array(z.uuid()).min(1).max(2000),
+  frameIds: z.array(z.uuid()).min(1).max(MOST_FRAMES),
   parameters: stackParameters,
 });

@@ -5,6 +5,7 @@ import { join } from "node:path";
 import { eq } from "drizzle-orm";
 import pg from "pg";
 import { phoneRequest } from "@/contracts/kit";
+import { stackParameters } from "@/contracts/stack";
 import { GENERIC_PHONE } from "@/core/camera";
 import { type Database, openEmbedded, openServer } from "./database";
 import { publish, subscribe } from "./events";
@@ -250,7 +251,7 @@ describe.each(KINDS)("the %s database", (_kind, open) => {
     const { stack, job } = await createStackJob(db, {
       shotId,
       runId: run.id,
-      parameters: { method: "mean", encoded: false, rawCopies: false },
+      parameters: stackParameters.parse({ method: "mean" }),
       inputs: [],
       version: "1",
     });
@@ -277,7 +278,7 @@ describe.each(KINDS)("the %s database", (_kind, open) => {
     const wanted = {
       shotId,
       runId: run.id,
-      parameters: { method: "mean", encoded: false, rawCopies: false },
+      parameters: stackParameters.parse({ method: "mean" }),
       version: "1",
     } as const;
     // A job cannot have no total: the second insert fails.
@@ -298,7 +299,7 @@ describe.each(KINDS)("the %s database", (_kind, open) => {
     const { stack, job } = await createStackJob(database.db, {
       shotId,
       runId: run.id,
-      parameters: { method: "mean", encoded: false, rawCopies: false },
+      parameters: stackParameters.parse({ method: "mean" }),
       inputs,
       version: "1",
     });

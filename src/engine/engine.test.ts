@@ -8,6 +8,7 @@ import exifr from "exifr";
 import sharp, { type Sharp } from "sharp";
 import yazl from "yazl";
 import { pictureFormatOf, tiffHeader } from "@/core/formats";
+import { USUAL_SETTINGS } from "@/core/stack";
 import { type Database, openEmbedded } from "@/db/database";
 import { createOuting } from "@/db/outings";
 import { createRun, findRun, listFrames } from "@/db/runs";
@@ -321,6 +322,7 @@ describe("stacking files", () => {
   const folder = mkdtempSync(join(tmpdir(), "aevumen-stack-"));
   afterAll(() => rmSync(folder, { recursive: true, force: true }));
   const notes = { software: "test" };
+  const encoded = { settings: { ...USUAL_SETTINGS, encoded: true }, darks: [], repairsHot: false };
   const write = async (name: string, picture: Sharp) => {
     await picture.png().toFile(join(folder, name));
     return { name, path: join(folder, name) };
@@ -335,7 +337,7 @@ describe("stacking files", () => {
     writeFileSync(join(folder, "text.jpg"), "no picture");
     files.push({ name: "text.jpg", path: join(folder, "text.jpg") });
     const fuse = (outputPath: string, threads: number) =>
-      runStack({ files, method: "mean", encoded: true, outputPath, notes, threads });
+      runStack({ files, method: "mean", ...encoded, outputPath, notes, threads });
     const outcome = await fuse(join(folder, "one.tif"), 1);
     expect(outcome).toMatchObject({ kind: "done", width: 64, height: 48, used: ["a.png", "b.png"] });
     if (outcome.kind !== "done") return;
@@ -352,15 +354,14 @@ describe("stacking files", () => {
   it("says so when nothing can be fused, and stops when told", async () => {
     const text = [{ name: "text.jpg", path: join(folder, "text.jpg") }];
     expect(
-      await runStack({ files: text, method: "mean", encoded: false, outputPath: join(folder, "x.tif"), notes }),
+      await runStack({ files: text, method: "mean", ...encoded, outputPath: join(folder, "x.tif"), notes }),
     ).toMatchObject({ kind: "failed" });
     const abort = AbortSignal.abort();
     const files = [await write("c.png", flat(1)), await write("d.png", flat(2))];
     expect(
       await runStack(
-        { files, method: "lighten", encoded: false, outputPath: join(folder, "y.tif"), notes },
-        () => {},
-        abort,
+        { files, method: "lighten", ...encoded, outputPath: join(folder, "y.tif"), notes },
+        { onProgress: () => {}, signal: abort },
       ),
     ).toEqual({ kind: "aborted" });
   });

@@ -4,7 +4,7 @@ import { filterTransmission, isOnLadder, nearestRung, stackedFilterStops } from 
 import type { Lens } from "../optics";
 import { hash32 } from "../random";
 import { type FileChoice, type Focus, frameShutters, type Recipe } from "../recipe";
-import type { StackMethod } from "../stack";
+import type { LineMethod } from "../stack";
 import { filesOf, isoOf, kelvinOf } from "./automatic";
 import type { CaptureConditions } from "./conditions";
 import { darkAboveAir, warmedBy } from "./heat";
@@ -59,7 +59,7 @@ export interface CapturePlan {
   readonly kelvin: number;
   readonly focus: Focus | null;
   readonly files: FileChoice;
-  readonly stack: StackMethod | null;
+  readonly stack: LineMethod | null;
   readonly phone: string;
   /** What its owner has measured of what is assumed else. */
   readonly figures: OwnFigures;

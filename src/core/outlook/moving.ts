@@ -4,7 +4,7 @@ import { overlapChance } from "../conditions";
 import type { SceneFacts } from "../facts";
 import { drawnPath, freezeSeconds, imagePath, secondsForShare, WHOLE_SHARE } from "../motion";
 import { sensorSizeMm } from "../optics";
-import { lawOf, type StackMethod } from "../stack";
+import { type LineMethod, lawOf } from "../stack";
 
 /** What something that crosses the frame leaves in the fused picture. */
 export interface MoverOutlook {
@@ -25,7 +25,7 @@ export interface MoverOutlook {
 }
 
 /** Whether a run's picture keeps what moves from frame to frame, of a single frame too. */
-export const keepsMotion = (stack: StackMethod | null, frames: number): boolean =>
+export const keepsMotion = (stack: LineMethod | null, frames: number): boolean =>
   frames === 1 || (lawOf(stack, frames)?.keepsMotion ?? false);
 
 /** How much of the frame a mover crosses; null without one. */

@@ -5,7 +5,7 @@ import { depthAt, imagePath, imageSpeedMmPerS, type Mover } from "../motion";
 import { LEAST_TRAIL_PX, sensorSizeMm } from "../optics";
 import { decodeSrgb, encodeSrgb } from "../picture";
 import { colourResponse, FOCAL_PLANE_FACTOR, LENS_TRANSMISSION, SATURATION_CONSTANT, whitened } from "../sensor";
-import { methodOf } from "../stack";
+import { lineMethodOf } from "../stack";
 
 /** What the lamps of one class leave in the picture. */
 export interface LampTrail {
@@ -81,7 +81,7 @@ export function trailOutlooks(plan: CapturePlan, facts: SceneFacts): LampTrail[]
   const { sensitivity, gains } = colourResponse(plan.kelvin);
   const still = blackBodyRgb(plan.kelvin);
   const fused = (crossed: number, empty: number) =>
-    plan.stack === null ? crossed : methodOf(plan.stack).law.crossedOnce(plan.frames, crossed, empty);
+    plan.stack === null ? crossed : lineMethodOf(plan.stack).law.crossedOnce(plan.frames, crossed, empty);
 
   return lamps.map((id): LampTrail => {
     const lamp = lampOf(facts, id);

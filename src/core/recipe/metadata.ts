@@ -1,3 +1,4 @@
+import type { StackMethod } from "../stack/methodIds";
 import { type ParsedRecipe, parseRecipe } from "./parseRecipe";
 import { printRecipe } from "./printRecipe";
 import type { Recipe } from "./recipe";
@@ -10,13 +11,17 @@ const escapeXml = (text: string): string =>
 const unescapeXml = (text: string): string =>
   text.replaceAll("&quot;", '"').replaceAll("&gt;", ">").replaceAll("&lt;", "<").replaceAll("&amp;", "&");
 
-/** An XMP packet that carries the recipe line and, for a fused picture, how many frames went in. */
-export function recipeXmp(recipe: Recipe, { frames }: { readonly frames?: number } = {}): string {
+/** An XMP packet that carries the recipe line and, for a fused picture, how many frames went in and how. */
+export function recipeXmp(
+  recipe: Recipe,
+  { frames, fused }: { readonly frames?: number; readonly fused?: StackMethod } = {},
+): string {
   const line = escapeXml(printRecipe(recipe));
   const count = frames === undefined ? "" : ` aevumen:frames="${frames}"`;
+  const method = fused === undefined ? "" : ` aevumen:fused="${fused}"`;
   return `<?xpacket begin="\ufeff" id="W5M0MpCehiHzreSzNTczkc9d"?>
 <x:xmpmeta xmlns:x="adobe:ns:meta/"><rdf:RDF xmlns:rdf="http://www.w3.org/1999/02/22-rdf-syntax-ns#">
-<rdf:Description rdf:about="" xmlns:aevumen="${XMP_NAMESPACE}" aevumen:recipe="${line}"${count}/>
+<rdf:Description rdf:about="" xmlns:aevumen="${XMP_NAMESPACE}" aevumen:recipe="${line}"${count}${method}/>
 </rdf:RDF></x:xmpmeta>
 <?xpacket end="w"?>`;
 }

@@ -1,5 +1,5 @@
 import { LastOnes } from "../lastOnes";
-import { STACK_METHODS } from "../stack/methodIds";
+import { LINE_METHODS } from "../stack/methodIds";
 import { PART_KINDS, type PartKind, type PartValue, readPart } from "./parts";
 import { EMPTY_RECIPE, type Recipe } from "./recipe";
 
@@ -43,7 +43,7 @@ function cut({ start, text }: TextSpan, separator: RegExp): TextSpan[] {
   return pieces.map(trimmed);
 }
 
-const METHODS = STACK_METHODS.join(" or ");
+const METHODS = LINE_METHODS.join(" or ");
 
 /** An evening's lines: what is worked out of a recipe is kept by the object. */
 const known = new LastOnes<ParsedRecipe>(100);
@@ -78,7 +78,7 @@ function readLine(line: string): ParsedRecipe {
   const [target, extra] = targets;
   if (extra) fail(extra, "only one arrow, at the end of the line");
   if (target) {
-    const method = STACK_METHODS.find((candidate) => candidate === target.text.toLowerCase().replace(/\s+/g, " "));
+    const method = LINE_METHODS.find((candidate) => candidate === target.text.toLowerCase().replace(/\s+/g, " "));
     if (method) recipe = { ...recipe, stack: method };
     else fail(target, `a way to fuse the frames after the arrow: ${METHODS}`);
   }

@@ -1,5 +1,5 @@
 import fc from "fast-check";
-import { STACK_METHODS } from "../stack";
+import { LINE_METHODS } from "../stack";
 import {
   EMPTY_RECIPE,
   frameShutters,
@@ -68,7 +68,7 @@ const recipe: fc.Arbitrary<Recipe> = fc.record({
   ),
   delaySeconds: fc.option(fc.integer({ min: 0, max: 3600 })),
   files: fc.option(fc.constantFrom("jpeg" as const, "raw" as const, "raw+jpeg" as const)),
-  stack: fc.option(fc.constantFrom(...STACK_METHODS)),
+  stack: fc.option(fc.constantFrom(...LINE_METHODS)),
 });
 
 describe("the recipe line", () => {

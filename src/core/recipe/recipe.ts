@@ -1,5 +1,5 @@
 import type { NeutralFilter } from "../light";
-import type { StackMethod } from "../stack/methodIds";
+import type { LineMethod } from "../stack/methodIds";
 
 /** How many pictures, how long each, and how far apart. */
 export interface Sequence {
@@ -35,7 +35,7 @@ export interface Recipe {
   readonly focus: Focus | null;
   readonly delaySeconds: number | null;
   readonly files: FileChoice | null;
-  readonly stack: StackMethod | null;
+  readonly stack: LineMethod | null;
 }
 
 /** A recipe in which nothing is said yet. */

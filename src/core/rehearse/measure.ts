@@ -4,7 +4,7 @@ import { shownShare } from "../optics";
 import { LINEAR } from "../picture";
 import type { Stage } from "../scene";
 import { colourResponse, electronsPerLuminanceSecond, fullWell } from "../sensor";
-import { methodOf } from "../stack";
+import { lineMethodOf } from "../stack";
 import { cleanLevel, GREEN } from "./cleanLevel";
 import { signalToNoise } from "./measureNoise";
 import { starLength } from "./measureStars";
@@ -149,7 +149,7 @@ function readPromises(
   clean: Float32Array,
   counts: Uint8Array,
 ): MeasuredPromises {
-  const tells = plan.stack === null ? "everything" : methodOf(plan.stack).law.tells;
+  const tells = plan.stack === null ? "everything" : lineMethodOf(plan.stack).law.tells;
   const isPlain = tells === "everything" || frames.length === 1;
   if (stage.view.pitchUm > MOST_PITCHES * stage.lens.pitchUm) return NOTHING_READ;
   if (tells === "nothing" || frames.length < plan.frames) return NOTHING_READ;

@@ -1,7 +1,7 @@
 import type { CapturePlan } from "../capture";
 import { LINEAR } from "../picture";
 import { type Stage, type StarWay, starWays } from "../scene";
-import { methodOf } from "../stack";
+import { lineMethodOf } from "../stack";
 import { DEG_PER_RAD } from "../units";
 import { GREEN } from "./cleanLevel";
 
@@ -81,7 +81,7 @@ export function starLength(
 ): number | null {
   const { scene, view, lens } = stage;
   const aimed = Math.cos(declinationDeg / DEG_PER_RAD);
-  if (aimed < LEAST_COSINE || (plan.stack !== null && methodOf(plan.stack).law.stars === "arcs")) return null;
+  if (aimed < LEAST_COSINE || (plan.stack !== null && lineMethodOf(plan.stack).law.stars === "arcs")) return null;
   const squares = starWays(scene, view, opensSeconds, seconds)
     .filter(({ x0, y0, x1, y1 }) => {
       const way = Math.hypot(x1 - x0, y1 - y0);

@@ -1,7 +1,7 @@
 import { type CapturePlan, type PlannedFrame, plannedFrames } from "../capture";
 import type { SceneFacts } from "../facts";
 import { type Stage, simulateFrame } from "../scene";
-import { methodOf, type SmallFusing } from "../stack";
+import { lineMethodOf, type SmallFusing } from "../stack";
 import { fusing } from "./fuseFrames";
 import { type MeasuredPicture, measurePicture } from "./measure";
 
@@ -36,7 +36,7 @@ const SHOWN_TIMES = 24;
 /** How many of a run's frames a picture is made of. */
 function framesTaken({ scene, view }: Stage, plan: CapturePlan, count: number, isGlance: boolean): number {
   if (isGlance) return Math.min(count, scene.stars ? GLANCED_STAR_FRAMES : GLANCED_FRAMES);
-  const isFolded = plan.stack === null || methodOf(plan.stack).whole.kind === "folded";
+  const isFolded = plan.stack === null || lineMethodOf(plan.stack).whole.kind === "folded";
   return isFolded ? count : Math.min(count, Math.floor(HELD_BYTES / (3 * view.width * view.height)));
 }
 
@@ -69,7 +69,7 @@ export function* rehearse(
   isGlance = false,
 ): Generator<Rehearsal | null> {
   const indices = chosenFrames(planned.length, framesTaken(stage, plan, planned.length, isGlance));
-  const isFolded = plan.stack !== null && methodOf(plan.stack).whole.kind === "folded";
+  const isFolded = plan.stack !== null && lineMethodOf(plan.stack).whole.kind === "folded";
   const shownEvery = Math.ceil(indices.length / SHOWN_TIMES);
   let fused: SmallFusing | null = null;
   for (const [order, index] of indices.entries()) {

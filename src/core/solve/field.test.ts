@@ -2,7 +2,7 @@ import fc from "fast-check";
 import { INTENT_IDS, type SolveRequest, usualScene } from "../intent";
 import { SUPPORT_KINDS } from "../motion";
 import { parseRecipe, printRecipe, type Recipe } from "../recipe";
-import { STACK_METHODS } from "../stack";
+import { LINE_METHODS } from "../stack";
 import { advise, type Edge, fieldEdges, fieldGround, firstToMove, openRungs, solve, studyOf } from ".";
 import { stillStreet, testCamera } from "./testing/requests";
 
@@ -43,7 +43,7 @@ const lines = fc
     iso: fc.constantFrom(...testCamera.isoLadder),
     filter: fc.constantFrom("", " | 3 stops"),
     delay: fc.constantFrom("", " | delay 2s"),
-    stack: fc.constantFrom(...STACK_METHODS),
+    stack: fc.constantFrom(...LINE_METHODS),
   })
   .map(({ frames, shutterSeconds, iso, filter, delay, stack }): Recipe => {
     const { recipe } = parseRecipe(`1s | iso ${iso}${filter}${delay}`);

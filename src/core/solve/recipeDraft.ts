@@ -3,7 +3,7 @@ import { intentOf, isOfStars, type RecipeShape, type SolveRequest } from "../int
 import { offeredDelaySeconds, settleDelaySeconds, supportOf } from "../motion";
 import { hyperfocalMetres } from "../optics";
 import type { Focus, Recipe, WhiteBalance } from "../recipe";
-import type { StackMethod } from "../stack";
+import type { LineMethod } from "../stack";
 
 /** What is still open in a recipe of a shape. */
 export interface RecipeDraft {
@@ -21,7 +21,7 @@ const MOST_FRAMES = 2000;
 /** Blur discs up to this many pixels count as sharp. */
 const SHARP_PX = 2;
 
-const STACK_OF: Record<RecipeShape, StackMethod | null> = {
+const STACK_OF: Record<RecipeShape, LineMethod | null> = {
   one: null,
   mean: "mean",
   median: "median",

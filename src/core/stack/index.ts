@@ -1,27 +1,38 @@
+export { WEIGHT_STEPS } from "./accumulators";
 export { brightestOf } from "./brightest";
-export { bandBytes, createFrameBand } from "./frameBand";
+export { type Fade, fadeWeights, NO_FADE } from "./fade";
+export { bandBytes, createFrameBand, type FrameBand } from "./frameBand";
+export { findHotPixels, repairPixels } from "./hotPixels";
 export { bindKernels, type StackKernels } from "./kernels";
+export { medianInto } from "./median";
 export { accumulatorBytesPerPixel, layOutMemory, MOST_MEMORY_BYTES } from "./memory";
 export {
   type BandedWay,
   type FoldedWay,
+  type FusedSize,
   type FusingLaw,
   type FusingMethod,
+  type LineFusingMethod,
   METHOD_OPTIONS,
   type MethodOption,
   type PassedWay,
   type ReadKept,
   type SmallFusing,
 } from "./method";
-export { STACK_METHODS, type StackMethod, USUAL_METHOD } from "./methodIds";
-export { ALIKE_METHODS, lawOf, METHODS, methodOf, methodSlug } from "./methods";
+export { LINE_METHODS, type LineMethod, STACK_METHODS, type StackMethod, USUAL_METHOD } from "./methodIds";
+export { ALIKE_METHODS, lawOf, lineMethod, lineMethodOf, METHODS, methodOf, methodSlug } from "./methods";
+export { type FusingSettings, ITERATION_BOUNDS, KAPPA_BOUNDS, USUAL_SETTINGS } from "./settings";
 export { sixteenBits } from "./small";
+export { smallCopy } from "./smallCopy";
 export {
   createStack,
   foldFrame,
+  frameSamples,
   readResult,
   resultChunkSamples,
   type StackPlan,
   type StackState,
+  subtractDark,
+  weighFrames,
 } from "./stackState";
 export type { SampleDepth, Samples } from "./tables";

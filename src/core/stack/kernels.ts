@@ -5,9 +5,65 @@ export interface StackKernels {
   addThroughTable8(sums: number, source: number, table: number, count: number): void;
   addThroughTable16(sums: number, source: number, table: number, count: number): void;
   encodeSums(target: number, sums: number, thresholds: number, guesses: number, scale: number, count: number): void;
-  selectRank8(target: number, source: number, stride: number, frames: number, rank: number, count: number): void;
-  selectRank16(target: number, source: number, stride: number, frames: number, rank: number, count: number): void;
-  averageSums(target: number, sums: number, widen: bigint, frames: bigint, count: number): void;
+  darken8(target: number, source: number, count: number): void;
+  darken16(target: number, source: number, count: number): void;
+  lightenThroughTable8(target: number, source: number, table: number, count: number): void;
+  lightenThroughTable16(target: number, source: number, table: number, count: number): void;
+  subtract8(target: number, dark: number, count: number): void;
+  subtract16(target: number, dark: number, count: number): void;
+  averageSums(target: number, sums: number, widen: bigint, weight: bigint, count: number): void;
+  middles8(
+    lower: number,
+    upper: number,
+    source: number,
+    stride: number,
+    frames: number,
+    room: number,
+    count: number,
+  ): void;
+  middles16(
+    lower: number,
+    upper: number,
+    source: number,
+    stride: number,
+    frames: number,
+    room: number,
+    count: number,
+  ): void;
+  clipSums8(
+    sums: number,
+    counts: number,
+    source: number,
+    stride: number,
+    frames: number,
+    kappa: number,
+    passes: number,
+    table: number,
+    room: number,
+    count: number,
+  ): void;
+  clipSums16(
+    sums: number,
+    counts: number,
+    source: number,
+    stride: number,
+    frames: number,
+    kappa: number,
+    passes: number,
+    table: number,
+    room: number,
+    count: number,
+  ): void;
+  encodeMeans(
+    target: number,
+    sums: number,
+    counts: number,
+    thresholds: number,
+    guesses: number,
+    scale: number,
+    count: number,
+  ): void;
+  averageMeans(target: number, sums: number, counts: number, widen: bigint, count: number): void;
 }
 
 /** Binds the compiled kernels (the bytes of kernels.wasm) to a shared memory. */

@@ -1,4 +1,4 @@
-import { ALIKE_METHODS, methodOf } from "./methods";
+import { ALIKE_METHODS, lineMethodOf } from "./methods";
 
 const WIDTH = 160;
 const HEIGHT = 120;
@@ -25,7 +25,7 @@ function noisyFrames(count: number): Uint8Array[] {
 }
 
 const fused = (id: (typeof ALIKE_METHODS)[number], frames: readonly Uint8Array[]): Uint16Array => {
-  const fusing = methodOf(id).small({ width: WIDTH, height: HEIGHT });
+  const fusing = lineMethodOf(id).small({ width: WIDTH, height: HEIGHT });
   for (const frame of frames) fusing.add(frame);
   return fusing.picture();
 };
@@ -41,7 +41,7 @@ function spread(picture: Uint16Array): { mean: number; deviation: number } {
 }
 
 describe.each(ALIKE_METHODS)("the law of %s is kept by the frames that it fuses", (id) => {
-  const { law } = methodOf(id);
+  const { law } = lineMethodOf(id);
 
   it.each([2, 3, 5, 9, 16])("for the noise of even ground, in %i frames", (count) => {
     const { mean, deviation } = spread(fused(id, noisyFrames(count)));

@@ -91,7 +91,8 @@ describe("bracket fusion", () => {
 
   it("takes the lamp from the dark frame and the shadow from the bright one", () => {
     // Left half a bright wall, right half a dark one; eight times the light between the frames.
-    const wall = (gain: number) => textured(48, 32, (x) => Math.min(65_535, (x < 24 ? 30_000 : 3000) * gain));
+    const lit = textured(48, 32, (x) => (x < 24 ? 30_000 : 3000));
+    const wall = (gain: number) => lit.map((code) => Math.min(65_535, code * gain));
     const fused = fuse(48, 32, [wall(1), wall(10)]);
     const mean = (from: number, to: number) => {
       const row = fused.slice(3 * 48 * 16 + 3 * from, 3 * 48 * 16 + 3 * to);

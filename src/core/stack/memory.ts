@@ -3,8 +3,10 @@ import type { SampleDepth } from "./tables";
 
 /** Byte offsets of everything a stack holds in its shared memory. */
 export interface MemoryMap {
-  /** Table from code to summand. */
-  readonly table: number;
+  /** For each thread and each of what is kept a table from codes to what they add. */
+  readonly tables: readonly (readonly number[])[];
+  /** Dark frame that is taken off of every frame; as long as a frame, 0 where there is none. */
+  readonly dark: number;
   /** Thresholds and guesses of the final encoding. */
   readonly thresholds: number;
   readonly guesses: number;
@@ -13,7 +15,7 @@ export interface MemoryMap {
   /** Where all of it begins, one after the other, and its length. */
   readonly accumulator: number;
   readonly accumulatorBytes: number;
-  /** One frame buffer for each thread; the first serves as output buffer at the end. */
+  /** One frame buffer for each thread; it serves as output buffer at the end. */
   readonly frames: readonly number[];
   readonly frameBytes: number;
   /** Samples (pixel by channel) rounded up to a whole number of SIMD steps; the padding stays 0. */
@@ -37,19 +39,29 @@ export function layOutMemory(request: {
   readonly sampleCount: number;
   readonly depth: SampleDepth;
   readonly keeps: readonly AccumulatorId[];
+  readonly weighted: boolean;
+  readonly hasDark: boolean;
   readonly threads: number;
 }): MemoryMap {
-  const { depth, keeps, threads } = request;
+  const { depth, keeps, weighted, hasDark, threads } = request;
   const paddedSamples = align(request.sampleCount);
   const frameBytes = Math.max(LEAST_FRAME_BYTES, align(paddedSamples * (depth / 8)));
-  const table = 0;
-  const thresholds = align(table + 8 * 2 ** depth);
+  let end = 0;
+  const tables = Array.from({ length: threads }, () =>
+    keeps.map(() => {
+      const begins = end;
+      end += align(8 * 2 ** depth);
+      return begins;
+    }),
+  );
+  const thresholds = end;
   const guesses = align(thresholds + 8 * 65_537);
-  const accumulator = align(guesses + 2 * 65_536);
-  let end = accumulator;
+  const dark = align(guesses + 2 * 65_536);
+  const accumulator = dark + (hasDark ? frameBytes : 0);
+  end = accumulator;
   const kept = keeps.map((id) => {
     const begins = end;
-    end += align(paddedSamples * ACCUMULATORS[id].bytesPerSample(depth));
+    end += align(paddedSamples * ACCUMULATORS[id].bytesPerSample({ depth, weighted }));
     return begins;
   });
   const accumulatorBytes = end - accumulator;
@@ -57,7 +69,8 @@ export function layOutMemory(request: {
   const frames = Array.from({ length: threads }, (_, thread) => firstFrame + thread * frameBytes);
   const totalBytes = Math.ceil((firstFrame + threads * frameBytes) / WASM_PAGE_BYTES) * WASM_PAGE_BYTES;
   return {
-    table,
+    tables,
+    dark: hasDark ? dark : 0,
     thresholds,
     guesses,
     kept,
@@ -71,8 +84,10 @@ export function layOutMemory(request: {
 }
 
 /** Bytes a pixel of what is kept while frames pass. */
-export const accumulatorBytesPerPixel = (keeps: readonly AccumulatorId[], depth: SampleDepth): number =>
-  3 * keeps.reduce((sum, id) => sum + ACCUMULATORS[id].bytesPerSample(depth), 0);
+export const accumulatorBytesPerPixel = (
+  keeps: readonly AccumulatorId[],
+  plan: { readonly depth: SampleDepth; readonly weighted: boolean },
+): number => 3 * keeps.reduce((sum, id) => sum + ACCUMULATORS[id].bytesPerSample(plan), 0);
 
 /** Makes the shared memory for a map. */
 export function createStackMemory({ totalBytes }: MemoryMap): WebAssembly.Memory {

@@ -1,7 +1,9 @@
 import type { AccumulatorId } from "./accumulators";
+import type { Fade } from "./fade";
 import type { FrameBand } from "./frameBand";
 import type { StackKernels } from "./kernels";
-import type { StackMethod } from "./methodIds";
+import type { LineMethod, StackMethod } from "./methodIds";
+import type { FusingSettings } from "./settings";
 
 /** What a fusing method is called where. */
 export interface MethodWords {
@@ -56,13 +58,26 @@ export interface FusedSize {
 export interface FoldedWay {
   readonly kind: "folded";
   readonly keeps: readonly AccumulatorId[];
+  /** How its frames come in and go out where nobody has said otherwise. */
+  readonly usualFade: (frames: number) => Fade;
+  /** What has to be known of all of what is kept before the result can be made; null where nothing has. */
+  readonly survey: Survey | null;
   /**
-   * Makes the result of what is kept.
+   * Makes the result's samples of a range out of what is kept.
    *
    * @param read The 16-bit samples of a range of what is kept; a view that holds until the next call.
-   * @returns Hands over the result's samples of a range, likewise.
+   * @param known What the survey came to; 0 without one.
+   * @returns A view that holds until the next call.
    */
-  readonly finish: (read: ReadKept, samples: number, chunkSamples: number) => (from: number, to: number) => Uint16Array;
+  readonly finish: (read: ReadKept, from: number, to: number, known: number) => Uint16Array;
+}
+
+/** Counts that are taken range by range, added up, and come to one number. */
+export interface Survey {
+  readonly counts: number;
+  /** Adds a range's counts, in place. */
+  readonly count: (counts: Uint32Array, read: ReadKept, from: number, to: number) => void;
+  readonly settle: (counts: Uint32Array) => number;
 }
 
 /** Reads samples of what a stack keeps, as a 16-bit picture. */
@@ -72,7 +87,7 @@ export type ReadKept = (kept: AccumulatorId, from: number, to: number) => Uint16
 export interface BandedWay {
   readonly kind: "banded";
   /** @returns The 16-bit samples of a filled band; a view that holds until the next band. */
-  readonly fuseBand: (kernels: StackKernels, band: FrameBand, samples: number, encoded: boolean) => Uint16Array;
+  readonly fuseBand: (kernels: StackKernels, band: FrameBand, samples: number, settings: FusingSettings) => Uint16Array;
 }
 
 /** Methods that see every frame several times, one after the other. */
@@ -93,20 +108,29 @@ export type WholeWay = FoldedWay | BandedWay | PassedWay;
 /** What a person may set of a method: the flag of the command, and what it does. */
 export const METHOD_OPTIONS = {
   encoded: { flag: "--encoded", does: "average the codes as they are instead of linear light" },
+  fade: { flag: "--fade IN,OUT", does: "come in and go out over so many frames" },
+  clip: { flag: "--kappa K --iterations N", does: "leave out what lies further off than K deviations, N times" },
 } as const;
 /** An option that a method may take. */
 export type MethodOption = keyof typeof METHOD_OPTIONS;
 
 /** A way to fuse frames: everything that the application knows of it. */
 export interface FusingMethod {
-  /** Its word in the recipe line, after the arrow. */
+  /** Its word, also in the recipe line after the arrow. */
   readonly id: StackMethod;
   readonly words: MethodWords;
   readonly options: readonly MethodOption[];
   /** Whether its frames are all exposed alike, or are those of a bracket. */
   readonly frames: "alike" | "bracket";
-  readonly law: FusingLaw;
+  /** Null where no recipe line names it: it is for frames that are there. */
+  readonly law: FusingLaw | null;
   readonly whole: WholeWay;
   /** The same for small frames in memory, by plain loops. */
-  readonly small: (size: FusedSize) => SmallFusing;
+  readonly small: (size: FusedSize, settings?: FusingSettings) => SmallFusing;
+}
+
+/** A way to fuse frames that a recipe line may name. */
+export interface LineFusingMethod extends FusingMethod {
+  readonly id: LineMethod;
+  readonly law: FusingLaw;
 }

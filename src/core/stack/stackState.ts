@@ -1,7 +1,7 @@
 import { ACCUMULATORS, type AccumulatorId, type KeptAt } from "./accumulators";
 import type { StackKernels } from "./kernels";
 import { createStackMemory, layOutMemory, type MemoryMap, RESULT_STEP_SAMPLES } from "./memory";
-import type { SampleDepth } from "./tables";
+import type { SampleDepth, Samples } from "./tables";
 
 /** What is folded, and what is kept of it. */
 export interface StackPlan {
@@ -11,6 +11,10 @@ export interface StackPlan {
   readonly keeps: readonly AccumulatorId[];
   /** Sums only: average the codes as they are instead of linear light. */
   readonly encoded: boolean;
+  /** Whether frames count for different parts. */
+  readonly weighted: boolean;
+  /** Whether a dark frame is taken off of every frame. */
+  readonly hasDark: boolean;
   readonly threads: number;
 }
 
@@ -21,21 +25,47 @@ export interface StackState {
   readonly memory: WebAssembly.Memory;
 }
 
-function keptAt({ plan, map }: StackState, index: number): KeptAt {
-  const { table, thresholds, guesses } = map;
-  return { depth: plan.depth, encoded: plan.encoded, kept: map.kept[index]!, table, thresholds, guesses };
+function keptAt({ plan, map }: StackState, index: number, thread: number): KeptAt {
+  const { depth, encoded, weighted } = plan;
+  const { thresholds, guesses } = map;
+  const table = map.tables[thread]![index]!;
+  return { depth, encoded, weighted, kept: map.kept[index]!, table, thresholds, guesses };
 }
 
-/** Allocates a stack and fills its tables. */
+/** Allocates a stack and fills its tables; every thread's frames weigh 1 at first. */
 export function createStack(plan: StackPlan): StackState {
-  const { width, height, depth, keeps, threads } = plan;
-  const map = layOutMemory({ sampleCount: width * height * 3, depth, keeps, threads });
+  const { width, height, depth, keeps, weighted, hasDark, threads } = plan;
+  const map = layOutMemory({ sampleCount: width * height * 3, depth, keeps, weighted, hasDark, threads });
   const memory = createStackMemory(map);
   const state = { plan, map, memory };
   keeps.forEach((id, index) => {
-    ACCUMULATORS[id].prepare(memory, keptAt(state, index));
+    ACCUMULATORS[id].prepare(memory, keptAt(state, index, 0));
   });
+  for (let thread = 0; thread < threads; thread++) weighFrames(state, thread, 1);
   return state;
+}
+
+/** From now on a thread's frames count for this part, 0 to 1: a whole number of `WEIGHT_STEPS`. */
+export function weighFrames(state: StackState, thread: number, weight: number): void {
+  state.plan.keeps.forEach((id, index) => {
+    ACCUMULATORS[id].weigh(state.memory, keptAt(state, index, thread), weight);
+  });
+}
+
+/** The samples of a thread's frame buffer, to be filled; also those of the dark frame. */
+export const frameSamples = ({ plan, map, memory }: StackState, at: number | "dark"): Samples => {
+  const samples = 3 * plan.width * plan.height;
+  const offset = at === "dark" ? map.dark : map.frames[at]!;
+  return plan.depth === 8
+    ? new Uint8Array(memory.buffer, offset, samples)
+    : new Uint16Array(memory.buffer, offset, samples);
+};
+
+/** Takes the dark frame off of a thread's frame buffer, where there is one. */
+export function subtractDark(kernels: StackKernels, { plan, map }: StackState, thread: number): void {
+  if (!plan.hasDark) return;
+  const subtract = plan.depth === 8 ? kernels.subtract8 : kernels.subtract16;
+  subtract(map.frames[thread]!, map.dark, map.paddedSamples);
 }
 
 /**
@@ -48,7 +78,7 @@ export function foldFrame(kernels: StackKernels, state: StackState, thread: numb
   const { plan, map } = state;
   const source = map.frames[thread]! + from * (plan.depth / 8);
   plan.keeps.forEach((id, index) => {
-    ACCUMULATORS[id].fold(kernels, keptAt(state, index), source, from, to - from);
+    ACCUMULATORS[id].fold(kernels, keptAt(state, index, thread), source, from, to - from);
   });
 }
 
@@ -58,17 +88,17 @@ export function resultChunkSamples({ map }: StackState): number {
 }
 
 /**
- * Computes 16-bit sRGB results for samples `from` to `to` of one of what is kept into the first frame buffer, which must not
+ * Computes 16-bit sRGB results for samples `from` to `to` of one of what is kept into a thread's frame buffer, which must not
  * be in use.
  *
- * @param frames How many frames were folded in, at least 1.
+ * @param weight Of all frames that were folded in, together.
  * @returns A view on shared memory, valid until the next call.
  * @throws RangeError when nothing was folded in, the stack does not keep it, or the range does not fit the buffer.
  */
 export function readResult(
   kernels: StackKernels,
   state: StackState,
-  { id, frames }: { readonly id: AccumulatorId; readonly frames: number },
+  { id, weight, thread }: { readonly id: AccumulatorId; readonly weight: number; readonly thread: number },
   from: number,
   to: number,
 ): Uint16Array {
@@ -76,9 +106,9 @@ export function readResult(
   const count = to - from;
   const index = plan.keeps.indexOf(id);
   if (index < 0) throw new RangeError(`the stack keeps ${plan.keeps.join(" and ")}, not ${id}`);
-  if (!(frames >= 1)) throw new RangeError(`a result needs at least one frame, got ${frames}`);
+  if (!(weight > 0)) throw new RangeError(`a result needs at least one frame, got a weight of ${weight}`);
   if (count > resultChunkSamples(state)) throw new RangeError(`${count} samples do not fit the output buffer`);
-  const target = map.frames[0]!;
-  ACCUMULATORS[id].read(kernels, { ...keptAt(state, index), memory, frames, target }, from, count);
+  const target = map.frames[thread]!;
+  ACCUMULATORS[id].read(kernels, { ...keptAt(state, index, 0), memory, weight, target }, from, count);
   return new Uint16Array(memory.buffer, target, count);
 }

@@ -4,6 +4,7 @@ import { join } from "node:path";
 import { eq } from "drizzle-orm";
 import type { KitItem, KitList } from "@/contracts/kit";
 import { LIMITS } from "@/contracts/limits";
+import { stackParameters } from "@/contracts/stack";
 import { saidOf, savedScene } from "@/core/facts";
 import { type IntentId, usualScene } from "@/core/intent";
 import type { Mover } from "@/core/motion";
@@ -95,7 +96,7 @@ async function fuse(db: Db, shotId: string, runId: string, method: StackMethod):
   const { stack } = await createStackJob(db, {
     shotId,
     runId,
-    parameters: { method, encoded: false, rawCopies: false },
+    parameters: stackParameters.parse({ method }),
     inputs,
     version: PIPELINE_VERSION,
   });

@@ -1,6 +1,6 @@
 import { rm } from "node:fs/promises";
 import { parseRecipe, printRecipe, recipeXmp } from "@/core/recipe";
-import type { StackMethod } from "@/core/stack";
+import { lineMethod, type StackMethod } from "@/core/stack";
 import type { Db } from "@/db/database";
 import { publish } from "@/db/events";
 import { addLogEntry } from "@/db/log";
@@ -100,13 +100,15 @@ export async function runStackJob(db: Db, job: Job, worker: string, abort: Abort
     const outcome = await stackInProcess(
       {
         files: stack.inputs.map(({ name, hash }) => ({ name, path: storedPath(hash) })),
-        ...stack.parameters,
+        method: stack.parameters.method,
+        settings: stack.parameters,
+        repairsHot: stack.parameters.repairsHot,
+        darks: [],
         outputPath,
         notes: await notesOf(db, stack),
         checkpointFolder: checkpointFolder(stack.id),
       },
-      onProgress,
-      abort.signal,
+      { onProgress, signal: abort.signal },
     );
     await end();
     if (outcome.kind === "done") {
@@ -142,14 +144,16 @@ async function notesOf(db: Db, stack: Stack) {
     ...(first?.shutterSeconds ? { exposureSeconds: first.shutterSeconds } : {}),
     ...(first?.fNumber ? { fNumber: first.fNumber } : {}),
     ...(first?.iso ? { iso: first.iso } : {}),
-    xmp: recipeXmp({ ...recipe, stack: stack.parameters.method }, { frames: stack.inputs.length }),
+    xmp: recipeXmp(
+      { ...recipe, stack: lineMethod(stack.parameters.method) },
+      { frames: stack.inputs.length, fused: stack.parameters.method },
+    ),
   };
 }
 
 /** The run's recipe line with the method that was really used. */
-function stackedLine(line: string, stack: StackMethod): string {
-  return printRecipe({ ...parseRecipe(line).recipe, stack });
-}
+const stackedLine = (line: string, method: StackMethod): string =>
+  printRecipe({ ...parseRecipe(line).recipe, stack: lineMethod(method) });
 
 /** Gives a result and its small picture their places in the store. */
 async function storeResult(outputPath: string): Promise<{ resultHash: string; thumbnailHash: string }> {

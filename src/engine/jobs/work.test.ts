@@ -2,6 +2,7 @@ import { randomUUID } from "node:crypto";
 import { mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
+import { stackParameters } from "@/contracts/stack";
 import { type Database, openEmbedded } from "@/db/database";
 import { publish } from "@/db/events";
 import { createOuting } from "@/db/outings";
@@ -35,7 +36,7 @@ beforeEach(async () => {
 });
 
 const newJob = async () => {
-  const parameters = { method: "mean", encoded: false, rawCopies: false } as const;
+  const parameters = stackParameters.parse({ method: "mean" });
   const { job } = await createStackJob(database.db, { shotId, runId, parameters, inputs: [], version: "1" });
   return job.id;
 };

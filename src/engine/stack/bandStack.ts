@@ -1,58 +1,121 @@
 import { open, rm } from "node:fs/promises";
-import { type BandedWay, bandBytes, bindKernels, createFrameBand, type Samples } from "@/core/stack";
-import { readFully, writeFully } from "../files/wholeIo";
-import { compiledKernels } from "./compiledKernels";
-import { eachFrame, openFrames, stepReporter } from "./decodedFrames";
-import { NOTHING_READ, type StackOutcome, type StackProgress, type StackRequest } from "./request";
-import { writeTiff } from "./writeTiff";
+import { join } from "node:path";
+import { type BandedWay, createStack, frameSamples, methodSlug } from "@/core/stack";
+import { makePrivateFolder } from "../folders";
+import { darkFrameOf, hotPixelsOf } from "./calibration";
+import { checkpointKey } from "./checkpoint";
+import { openFrames } from "./decodedFrames";
+import { startFrameThreads, takeFrames, threadsFor } from "./frameThreads";
+import type { FrameReply } from "./messages";
+import { NOTHING_READ, type StackOutcome, type StackRequest, type StackWatch } from "./request";
+import { loadScratch, saveScratch } from "./scratch";
+import { watchSmall } from "./smallPicture";
+import { beginTiff } from "./writeTiff";
 
-/** Bytes of all frames that are in memory at once. */
-const BAND_BYTES = 1 << 21;
-
-const bytesOf = ({ buffer, byteOffset, byteLength }: Samples): Uint8Array =>
-  new Uint8Array(buffer, byteOffset, byteLength);
+/** Bytes of all frames that a thread has in memory at once. */
+const BAND_BYTES = 1 << 23;
+/** Of the work, decoding is about this part. */
+const DECODING_SHARE = 0.7;
 
 /**
- * Fuses frames by a method that sees all of them at once: each is decoded once into a scratch file beside the output, then all are read together
- * band by band, so memory does not grow with their number.
+ * Fuses frames by a method that sees all of them at once: each is decoded once into a scratch file, then all are read together band
+ * by band, so memory does not grow with their number. Threads share both.
  */
 export async function bandStack(
   request: StackRequest,
-  { fuseBand }: BandedWay,
-  onProgress: (progress: StackProgress) => void,
-  signal?: AbortSignal,
+  _way: BandedWay,
+  { onProgress, onPicture, signal }: StackWatch,
 ): Promise<StackOutcome> {
   const startedAt = performance.now();
   const frames = await openFrames(request.files);
   if ("kind" in frames) return frames;
-  const { width, height, depth, files, refused } = frames;
-  const scratchPath = `${request.outputPath}.frames`;
-  const scratch = await open(scratchPath, "w+");
-  try {
-    const frameSamples = width * height * 3;
-    let written = 0;
-    const bytesPerSample = depth / 8;
-    const keep = async (samples: Samples) => {
-      await writeFully(scratch, bytesOf(samples), bytesPerSample * frameSamples * written);
-      written++;
-    };
-    const used = await eachFrame(frames, { files, depth }, keep, stepReporter(files.length, 1, onProgress), signal);
-    if (signal?.aborted) return { kind: "aborted" };
-    if (used.length === 0) return { kind: "failed", reason: NOTHING_READ, refused };
-    const bandSamples = Math.max(1, Math.min(frameSamples, Math.floor(BAND_BYTES / bytesPerSample / used.length)));
-    const band = createFrameBand(used.length, bandSamples, depth);
-    const kernels = await bindKernels(await compiledKernels(), band.memory);
-    const fused = async (from: number, to: number) => {
-      const read = (frame: number) =>
-        readFully(scratch, bandBytes(band, frame, to - from), bytesPerSample * (frame * frameSamples + from));
-      await Promise.all(used.map((_, frame) => read(frame)));
-      return fuseBand(kernels, band, to - from, request.encoded);
-    };
-    await writeTiff(request.outputPath, { width, height, notes: request.notes }, fused, bandSamples);
+  const { width, height, depth, chosen, refused } = frames;
+  const { method, settings } = request;
+  const threads = threadsFor(request.threads, chosen.length);
+  const hasDark = request.darks.length > 0;
+  const state = createStack({
+    ...{ width, height, depth, keeps: [], weighted: false, hasDark, threads },
+    encoded: settings.encoded,
+  });
+  const dark = await darkFrameOf(request, frames);
+  if (dark) frameSamples(state, "dark").set(dark);
+
+  const folder = request.checkpointFolder ? join(request.checkpointFolder, methodSlug(method)) : null;
+  const scratchPath = folder ? join(folder, "frames") : `${request.outputPath}.frames`;
+  if (folder) await makePrivateFolder(folder);
+  const frameSize = 3 * width * height * (depth / 8);
+  const key = checkpointKey(request, state.plan);
+  const kept = folder ? await loadScratch(folder, { key, frameSize }) : new Map<number, number>();
+  const resumed = kept.size;
+  await (await open(scratchPath, kept.size > 0 ? "a" : "w")).close();
+  const unread = new Map<number, string>();
+  let fusedShare = 0;
+  const progress = () => {
     const seconds = (performance.now() - startedAt) / 1000;
-    return { kind: "done", width, height, used: used.map(({ name }) => name), refused, seconds, resumed: 0 };
+    const decoded = (kept.size - resumed + unread.size) / Math.max(1, chosen.length - resumed);
+    const share = DECODING_SHARE * decoded + (1 - DECODING_SHARE) * fusedShare;
+    onProgress({
+      done: Math.floor(resumed + share * (chosen.length - resumed)),
+      total: chosen.length,
+      framesPerSecond: seconds > 0 ? (share * chosen.length) / seconds : 0,
+      secondsLeft: share > 0.02 ? (seconds * (1 - share)) / share : null,
+      resumed,
+    });
+  };
+  progress();
+  const small = watchSmall(request, frames, onPicture);
+  const settle = (reply: FrameReply) => {
+    if (reply.kind === "taken") {
+      kept.set(reply.index, reply.crc);
+      small.add(reply.small);
+    } else unread.set(reply.index, reply.reason);
+    progress();
+  };
+  const hotPixels = await hotPixelsOf(request, frames);
+  const pool = await startFrameThreads(state, { hotPixels, smallEvery: small.every });
+  try {
+    await takeFrames({
+      pool,
+      pending: chosen.filter((index) => !kept.has(index)),
+      take: ({ ask }, index) => ask(async (api) => api.keep({ index, path: request.files[index]!.path, scratchPath })),
+      settle,
+      save: async () => {
+        if (folder) await saveScratch(folder, { key, frameSize }, kept);
+      },
+      signal,
+    });
+    if (signal?.aborted) return { kind: "aborted" };
+    for (const [index, reason] of unread) refused.push({ name: request.files[index]!.name, reason });
+    if (kept.size === 0) return { kind: "failed", reason: NOTHING_READ, refused };
+
+    const indices = [...kept.keys()].sort((a, b) => a - b);
+    const samples = 3 * width * height;
+    const bandSamples = Math.max(1, Math.min(samples, Math.floor(BAND_BYTES / (depth / 8) / indices.length)));
+    const outputAt = await beginTiff(request.outputPath, { width, height, notes: request.notes });
+    const starts = Array.from({ length: Math.ceil(samples / bandSamples) }, (_, band) => band * bandSamples);
+    const bands = starts.length;
+    await Promise.all(
+      pool.map(async ({ ask }) => {
+        for (let from = starts.shift(); from !== undefined && !signal?.aborted; from = starts.shift()) {
+          const stretch = { from, to: Math.min(samples, from + bandSamples) };
+          await ask(async (api) =>
+            api.fuseStretch({
+              ...stretch,
+              ...{ method, settings, scratchPath, indices, bandSamples },
+              ...{ outputPath: request.outputPath, outputAt },
+            }),
+          );
+          fusedShare += 1 / bands;
+          progress();
+        }
+      }),
+    );
+    if (signal?.aborted) return { kind: "aborted" };
   } finally {
-    await scratch.close();
-    await rm(scratchPath, { force: true });
+    await Promise.all(pool.map((thread) => thread.end()));
+    if (!folder) await rm(scratchPath, { force: true });
   }
+  const used = [...kept.keys()].sort((a, b) => a - b).map((index) => request.files[index]!.name);
+  const seconds = (performance.now() - startedAt) / 1000;
+  return { kind: "done", width, height, used, refused, seconds, resumed };
 }

@@ -16,7 +16,16 @@ process.env.AEVUMEN_DATA = data;
 afterAll(() => rmSync(data, { recursive: true, force: true }));
 
 const stack = (): StackState =>
-  createStack({ width: 64, height: 48, depth: 8, keeps: ["sum"], encoded: true, threads: 1 });
+  createStack({
+    width: 64,
+    height: 48,
+    depth: 8,
+    keeps: ["sum"],
+    encoded: true,
+    weighted: false,
+    hasDark: false,
+    threads: 1,
+  });
 const accumulator = ({ memory, map }: StackState) =>
   new Uint8Array(memory.buffer, map.accumulator, map.accumulatorBytes);
 
@@ -34,7 +43,6 @@ describe("a checkpoint", () => {
     folded: [3, 1, 2],
     refused: Array.from({ length: 3000 }, (_, index) => ({
       index: index + 4,
-      name: `frame-${index}.jpg`,
       reason: "The file breaks off or is damaged.",
     })),
   };

@@ -2,7 +2,7 @@ import { createHash, type Hash } from "node:crypto";
 import { type FileHandle, open, readdir, rename, rm } from "node:fs/promises";
 import { dirname, join } from "node:path";
 import { z } from "zod";
-import type { StackState } from "@/core/stack";
+import type { StackPlan, StackState } from "@/core/stack";
 import { readFully, syncFolder, writeFully } from "../files/wholeIo";
 import { dataFolder, makePrivateFolder, PRIVATE_FILE } from "../folders";
 import type { StackRequest } from "./request";
@@ -10,7 +10,7 @@ import type { StackRequest } from "./request";
 // A checkpoint: a mark with the format's version, the length of the head, the head as JSON, the accumulator, and a SHA-256
 // over all of it, so that a damaged one is noticed and the stack begins anew.
 
-const MARK = Buffer.from("AEVCKP03", "latin1");
+const MARK = Buffer.from("AEVCKP04", "latin1");
 const LENGTH_BYTES = 8;
 const DIGEST_BYTES = 32;
 const CHUNK_BYTES = 1 << 24;
@@ -18,16 +18,18 @@ const CHUNK_BYTES = 1 << 24;
 const checkpointHead = z.object({
   key: z.string(),
   folded: z.array(z.int().nonnegative()),
-  refused: z.array(z.object({ index: z.int().nonnegative(), name: z.string(), reason: z.string() })),
+  refused: z.array(z.object({ index: z.int().nonnegative(), reason: z.string() })),
 });
 
 /** How far a stack has come: which frames are in the accumulator that was saved with it. */
 export type CheckpointHead = Readonly<z.infer<typeof checkpointHead>>;
 
 /** Names the work itself: a checkpoint of other frames or settings is not continued. */
-export function checkpointKey(request: StackRequest, state: StackState): string {
-  const { width, height, depth, keeps, encoded } = state.plan;
-  const what = JSON.stringify([width, height, depth, keeps, encoded, request.files.map(({ path }) => path)]);
+export function checkpointKey(request: StackRequest, plan: Omit<StackPlan, "threads">): string {
+  const { method, settings, repairsHot, files, darks } = request;
+  const { width, height, depth, keeps } = plan;
+  const paths = [files, darks].map((some) => some.map(({ path }) => path));
+  const what = JSON.stringify([width, height, depth, keeps, method, settings, repairsHot, paths]);
   return createHash("sha256").update(what).digest("hex");
 }
 

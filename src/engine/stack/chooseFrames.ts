@@ -1,7 +1,11 @@
+import pLimit from "p-limit";
 import type { SampleDepth } from "@/core/stack";
 import { readHeader } from "../files/decode";
 import { plainReason } from "../files/pictureFailure";
 import type { RefusedFrame, StackFile } from "./request";
+
+/** Headers that are read beside each other: it is waiting for the disk, mostly. */
+const HEADERS_AT_ONCE = 8;
 
 /** A frame that can take part. */
 export interface ChosenFrame {
@@ -18,12 +22,20 @@ export async function chooseFrames(
 ): Promise<{ accepted: ChosenFrame[]; refused: (RefusedFrame & { index: number })[] }> {
   const refused: (RefusedFrame & { index: number })[] = [];
   const probed: ChosenFrame[] = [];
-  for (const [index, { path, name }] of files.entries()) {
-    try {
-      probed.push({ index, ...(await readHeader(path)) });
-    } catch (error) {
-      refused.push({ index, name, reason: plainReason(error) });
-    }
+  const limit = pLimit(HEADERS_AT_ONCE);
+  const headers = await Promise.all(
+    files.map(({ path }) =>
+      limit(() =>
+        readHeader(path).then(
+          (header) => ({ header }),
+          (error: unknown) => ({ error }),
+        ),
+      ),
+    ),
+  );
+  for (const [index, found] of headers.entries()) {
+    if ("header" in found) probed.push({ index, ...found.header });
+    else refused.push({ index, name: files[index]!.name, reason: plainReason(found.error) });
   }
   const votes = new Map<string, number>();
   const sizeOf = ({ width, height }: ChosenFrame) => `${width} x ${height}`;

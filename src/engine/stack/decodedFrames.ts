@@ -17,10 +17,15 @@ export interface DecodedFrames {
   readonly refused: RefusedFrame[];
 }
 
+/** Frames of a request, and their places in its list. */
+export interface OpenedFrames extends DecodedFrames {
+  readonly chosen: readonly number[];
+}
+
 /** Chooses the frames of the commonest size. */
 export async function openFrames(
   files: readonly StackFile[],
-): Promise<DecodedFrames | Extract<StackOutcome, { kind: "failed" }>> {
+): Promise<OpenedFrames | Extract<StackOutcome, { kind: "failed" }>> {
   const { accepted, refused } = await chooseFrames(files);
   const named = refused.map(({ name, reason }) => ({ name, reason }));
   const [first] = accepted;
@@ -31,6 +36,7 @@ export async function openFrames(
     depth: accepted.some(({ depth }) => depth === 16) ? 16 : 8,
     refused: named,
     files: accepted.map(({ index }) => files[index]!),
+    chosen: accepted.map(({ index }) => index),
   };
 }
 

@@ -15,7 +15,7 @@ export function stackDiskBytes(
   const beside = (): number => {
     switch (whole.kind) {
       case "folded":
-        return CHECKPOINTS * accumulatorBytesPerPixel(whole.keeps, depth);
+        return CHECKPOINTS * accumulatorBytesPerPixel(whole.keeps, { depth, weighted: true });
       case "banded":
         return 3 * (depth / 8) * frames;
       case "passed":

@@ -1,4 +1,4 @@
-import type { StackState } from "@/core/stack";
+import type { FusingSettings, StackMethod, StackState } from "@/core/stack";
 
 /** What a stacking thread is started with. */
 export interface StackThreadData {
@@ -8,15 +8,67 @@ export interface StackThreadData {
   readonly thread: number;
   /** One lock for each band of samples, 0 free, 1 taken; shared between the threads. */
   readonly locks: Int32Array;
+  /** Pixels to be made of what lies about them. */
+  readonly hotPixels: Uint32Array;
+  /** Every so many pixels and rows of a frame make a small copy of it; null where nobody looks. */
+  readonly smallEvery: number | null;
 }
 
-/** A frame to decode and fold in. */
-export interface FoldRequest {
+/** A frame to decode. */
+export interface FrameRequest {
   readonly index: number;
   readonly path: string;
 }
 
-/** What became of it. */
-export type FoldReply =
-  | { readonly kind: "folded"; readonly index: number }
+/** A frame to fold in. */
+export interface FoldRequest extends FrameRequest {
+  /** What it counts for, 0 to 1. */
+  readonly weight: number;
+}
+
+/** A frame to keep in a scratch file. */
+export interface KeepRequest extends FrameRequest {
+  /** It lies in it at its index. */
+  readonly scratchPath: string;
+}
+
+/** What became of a frame. */
+export type FrameReply =
+  | {
+      readonly kind: "taken";
+      readonly index: number;
+      /** CRC-32 of what was kept in a scratch file; 0 for a frame that was folded. */
+      readonly crc: number;
+      readonly small: Uint8Array | null;
+    }
   | { readonly kind: "refused"; readonly index: number; readonly reason: string };
+
+/** A stretch of the samples of what was folded, to be made into the result. */
+export interface FinishRequest {
+  readonly method: StackMethod;
+  /** Of all frames that were folded in. */
+  readonly weight: number;
+  /** What the method's survey came to. */
+  readonly known: number;
+  readonly from: number;
+  readonly to: number;
+  readonly outputPath: string;
+  /** Where the result's first sample lies in its file. */
+  readonly outputAt: number;
+}
+
+/** A stretch of the samples of all kept frames, to be fused into the result. */
+export interface BandRequest {
+  readonly method: StackMethod;
+  readonly settings: FusingSettings;
+  readonly scratchPath: string;
+  /** Which frames of the scratch file. */
+  readonly indices: readonly number[];
+  /** Most samples of a stretch. */
+  readonly bandSamples: number;
+  readonly from: number;
+  readonly to: number;
+  readonly outputPath: string;
+  /** Where the result's first sample lies in its file. */
+  readonly outputAt: number;
+}

@@ -1,14 +1,15 @@
-import type { PassedWay, Samples } from "@/core/stack";
+import { type PassedWay, repairPixels, type Samples, smallCopy } from "@/core/stack";
+import { darkFrameOf, hotPixelsOf } from "./calibration";
 import { eachFrame, openFrames, stepReporter } from "./decodedFrames";
-import { NOTHING_READ, type StackOutcome, type StackProgress, type StackRequest } from "./request";
+import { NOTHING_READ, type StackOutcome, type StackRequest, type StackWatch } from "./request";
+import { watchSmall } from "./smallPicture";
 import { writeTiff } from "./writeTiff";
 
 /** Fuses frames by a method that sees each several times; they are decoded anew for each, so memory does not grow with their number. */
 export async function passStack(
   request: StackRequest,
   { mostPixels, passes, begin }: PassedWay,
-  onProgress: (progress: StackProgress) => void,
-  signal?: AbortSignal,
+  { onProgress, onPicture, signal }: StackWatch,
 ): Promise<StackOutcome> {
   const startedAt = performance.now();
   const frames = await openFrames(request.files);
@@ -18,11 +19,20 @@ export async function passStack(
     const reason = `${width} x ${height} pixels are more than this way can hold (${mostPixels / 1e6} million); fuse smaller pictures.`;
     return { kind: "failed", reason, refused };
   }
+  const dark = await darkFrameOf(request, { width, height, depth: 16 });
+  const hotPixels = await hotPixelsOf(request, { ...frames, depth: 16 });
+  const small = watchSmall(request, frames, onPicture);
   const step = stepReporter(frames.files.length, passes, onProgress);
   const { take, picture } = begin({ width, height });
   let files = frames.files;
   for (let pass = 0; pass < passes; pass++) {
-    const use = (samples: Samples) => take(pass, samples as Uint16Array);
+    const use = (samples: Samples) => {
+      const calibrated = samples as Uint16Array;
+      if (dark) for (let at = 0; at < dark.length; at++) calibrated[at] = Math.max(0, calibrated[at]! - dark[at]!);
+      repairPixels(calibrated, frames, hotPixels);
+      if (pass === 0) small.add(smallCopy(calibrated, frames, small.every));
+      take(pass, calibrated);
+    };
     files = await eachFrame(frames, { files, depth: 16 }, use, step, signal);
     if (signal?.aborted) return { kind: "aborted" };
     if (files.length === 0) return { kind: "failed", reason: NOTHING_READ, refused };

@@ -1,5 +1,5 @@
 import type { PictureNotes } from "@/core/formats";
-import type { StackMethod } from "@/core/stack";
+import type { FusingSettings, StackMethod } from "@/core/stack";
 
 /** A frame to fuse; the name is what messages call it. */
 export interface StackFile {
@@ -17,7 +17,11 @@ export interface RefusedFrame {
 export interface StackRequest {
   readonly files: readonly StackFile[];
   readonly method: StackMethod;
-  readonly encoded: boolean;
+  readonly settings: FusingSettings;
+  /** Frames taken with the lens covered: their median is taken off of every frame. */
+  readonly darks: readonly StackFile[];
+  /** Pixels that shine by themselves in all frames are made of what lies about them. */
+  readonly repairsHot: boolean;
   readonly outputPath: string;
   readonly notes: PictureNotes;
   /** Where progress is saved, a file for each pass, so that a killed run can go on; none for runs that are simply repeated. */
@@ -33,6 +37,21 @@ export interface StackProgress {
   readonly secondsLeft: number | null;
   /** Frames that an earlier, killed run had already folded in. */
   readonly resumed: number;
+}
+
+/** A run as it goes. */
+export interface StackWatch {
+  readonly onProgress: (progress: StackProgress) => void;
+  /** What the frames so far come to, small, now and then; none where nobody looks. */
+  readonly onPicture?: (picture: SmallPicture) => void;
+  readonly signal?: AbortSignal | undefined;
+}
+
+/** A small picture, 16-bit sRGB codes, interleaved. */
+export interface SmallPicture {
+  readonly width: number;
+  readonly height: number;
+  readonly samples: Uint16Array;
 }
 
 /** Why a stack failed of which no frame was left. */

@@ -1,19 +1,49 @@
+import { closeSync, openSync, readSync, writeSync } from "node:fs";
 import { parentPort, workerData } from "node:worker_threads";
+import { crc32 } from "node:zlib";
+import { transfer } from "comlink";
 import sharp from "sharp";
-import { bindKernels, foldFrame, type StackKernels } from "@/core/stack";
+import {
+  bandBytes,
+  bindKernels,
+  createFrameBand,
+  type FoldedWay,
+  type FrameBand,
+  foldFrame,
+  frameSamples,
+  methodOf,
+  type ReadKept,
+  readResult,
+  repairPixels,
+  type StackKernels,
+  type StackMethod,
+  smallCopy,
+  subtractDark,
+  weighFrames,
+} from "@/core/stack";
 import { decodePicture } from "../files/decode";
 import { plainReason } from "../files/pictureFailure";
 import { serveThread } from "../thread";
-import type { FoldReply, FoldRequest, StackThreadData } from "./messages";
+import type {
+  BandRequest,
+  FinishRequest,
+  FoldRequest,
+  FrameReply,
+  FrameRequest,
+  KeepRequest,
+  StackThreadData,
+} from "./messages";
 
-// A stacking thread: decodes one frame at a time into its own buffer of the shared memory and folds it in, band by
-// band, holding the band's lock.
+// A stacking thread: decodes one frame at a time into its own buffer of the shared memory, takes dark frame and hot pixels off, and
+// folds it in, band by band, holding the band's lock, or keeps it in a scratch file, from which it fuses bands of all frames later.
 
-const { state, kernels: module_, thread, locks } = workerData as StackThreadData;
+const { state, kernels: module_, thread, locks, hotPixels, smallEvery } = workerData as StackThreadData;
 sharp.concurrency(1);
 sharp.cache(false);
 
 const BAND_STEP = 64;
+const bytesPerSample = state.plan.depth / 8;
+const frameBytes = 3 * state.plan.width * state.plan.height * bytesPerSample;
 
 function foldAllBands(kernels: StackKernels): void {
   const bands = locks.length;
@@ -30,24 +60,112 @@ function foldAllBands(kernels: StackKernels): void {
   }
 }
 
-async function fold(kernels: StackKernels, { index, path }: FoldRequest): Promise<FoldReply> {
-  const { plan, map, memory } = state;
+/** Brings a frame into this thread's buffer, ready to be fused, and does something with it; what cannot be read is refused. */
+async function withFrame(kernels: StackKernels, { index, path }: FrameRequest, use: () => number): Promise<FrameReply> {
   try {
-    const samples = await decodePicture(path, plan.depth);
-    const wanted = plan.width * plan.height * 3;
-    if (samples.length !== wanted) throw new Error(`holds ${samples.length} samples instead of ${wanted}`);
-    const buffer = plan.depth === 8 ? Uint8Array : Uint16Array;
-    new buffer(memory.buffer, map.frames[thread]!, wanted).set(samples);
+    const samples = await decodePicture(path, state.plan.depth);
+    const frame = frameSamples(state, thread);
+    if (samples.length !== frame.length) throw new Error(`holds ${samples.length} samples instead of ${frame.length}`);
+    frame.set(samples);
   } catch (error) {
     return { kind: "refused", index, reason: plainReason(error) };
   }
-  foldAllBands(kernels);
-  return { kind: "folded", index };
+  subtractDark(kernels, state, thread);
+  repairPixels(frameSamples(state, thread), state.plan, hotPixels);
+  const crc = use();
+  const small = smallCopy(frameSamples(state, thread), state.plan, smallEvery);
+  const reply = { kind: "taken", index, crc, small } as const;
+  return small ? transfer(reply, [small.buffer]) : reply;
+}
+
+/** Writes the frame at hand to its place in the scratch file. */
+function keepFrame({ scratchPath, index }: KeepRequest): number {
+  const { buffer, byteOffset } = frameSamples(state, thread);
+  const bytes = new Uint8Array(buffer, byteOffset, frameBytes);
+  const file = openSync(scratchPath, "r+");
+  try {
+    for (let at = 0; at < frameBytes; ) at += writeSync(file, bytes, at, frameBytes - at, index * frameBytes + at);
+  } finally {
+    closeSync(file);
+  }
+  return crc32(bytes);
+}
+
+let weighed = 1;
+let band: FrameBand | null = null;
+let bandKernels: StackKernels | null = null;
+
+/** Fuses a stretch of all frames and writes it to its place in the result. */
+async function fuseStretch(request: BandRequest): Promise<void> {
+  const { method, settings, scratchPath, indices, bandSamples, from, to } = request;
+  const { whole } = methodOf(method);
+  if (whole.kind !== "banded") throw new RangeError(`${method} does not see bands of all frames`);
+  band ??= createFrameBand(indices.length, bandSamples, state.plan.depth);
+  bandKernels ??= await bindKernels(module_, band.memory);
+  const scratch = openSync(scratchPath, "r");
+  try {
+    for (const [place, index] of indices.entries()) {
+      const into = bandBytes(band, place, to - from);
+      const begins = index * frameBytes + from * bytesPerSample;
+      for (let at = 0; at < into.length; ) {
+        const read = readSync(scratch, into, at, into.length - at, begins + at);
+        if (read === 0) throw new Error("the scratch file is shorter than it was");
+        at += read;
+      }
+    }
+  } finally {
+    closeSync(scratch);
+  }
+  writeSamples(request, whole.fuseBand(bandKernels, band, to - from, settings));
+}
+
+function foldedWayOf(method: StackMethod): FoldedWay {
+  const { whole } = methodOf(method);
+  if (whole.kind !== "folded") throw new RangeError(`${method} does not fold frames`);
+  return whole;
+}
+
+const readerOf =
+  (kernels: StackKernels, weight: number): ReadKept =>
+  (id, from, to) =>
+    readResult(kernels, state, { id, weight, thread }, from, to);
+
+/** Writes samples of the result to their place. */
+function writeSamples({ outputPath, outputAt, from }: FinishRequest | BandRequest, samples: Uint16Array): void {
+  const bytes = new Uint8Array(samples.buffer, samples.byteOffset, samples.byteLength);
+  const output = openSync(outputPath, "r+");
+  try {
+    for (let at = 0; at < bytes.length; )
+      at += writeSync(output, bytes, at, bytes.length - at, outputAt + 2 * from + at);
+  } finally {
+    closeSync(output);
+  }
 }
 
 const bound = bindKernels(module_, state.memory);
 const stackThread = {
-  fold: async (request: FoldRequest): Promise<FoldReply> => fold(await bound, request),
+  async survey({ method, weight, from, to }: FinishRequest): Promise<Uint32Array | null> {
+    const { survey } = foldedWayOf(method);
+    if (!survey) return null;
+    const counts = new Uint32Array(survey.counts);
+    survey.count(counts, readerOf(await bound, weight), from, to);
+    return transfer(counts, [counts.buffer]);
+  },
+  async finish(request: FinishRequest): Promise<void> {
+    const { method, weight, known, from, to } = request;
+    writeSamples(request, foldedWayOf(method).finish(readerOf(await bound, weight), from, to, known));
+  },
+  async fold(request: FoldRequest): Promise<FrameReply> {
+    const kernels = await bound;
+    if (weighed !== request.weight) weighFrames(state, thread, request.weight);
+    weighed = request.weight;
+    return withFrame(kernels, request, () => {
+      foldAllBands(kernels);
+      return 0;
+    });
+  },
+  keep: async (request: KeepRequest): Promise<FrameReply> => withFrame(await bound, request, () => keepFrame(request)),
+  fuseStretch,
 };
 
 export type StackThread = typeof stackThread;

@@ -2,7 +2,7 @@ import { mkdtempSync, readdirSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import sharp, { type Sharp } from "sharp";
-import type { StackMethod } from "@/core/stack";
+import { type StackMethod, USUAL_SETTINGS } from "@/core/stack";
 import { decodePicture } from "../files/decode";
 import type { StackFile } from "./request";
 import { runStack } from "./runStack";
@@ -13,14 +13,19 @@ const flat = (value: number, width = 64, height = 48) =>
 describe("stacking files by other ways than folding", () => {
   const folder = mkdtempSync(join(tmpdir(), "aevumen-ways-"));
   afterAll(() => rmSync(folder, { recursive: true, force: true }));
-  const notes = { software: "test" };
+  const plain = {
+    settings: { ...USUAL_SETTINGS, encoded: true },
+    darks: [],
+    repairsHot: false,
+    notes: { software: "test" },
+  };
   const write = async (name: string, picture: Sharp) => {
     await picture.png().toFile(join(folder, name));
     return { name, path: join(folder, name) };
   };
   const fuse = async (files: readonly StackFile[], method: StackMethod, signal?: AbortSignal) => {
     const outputPath = join(folder, `${method.replaceAll(" ", "-")}.tif`);
-    const outcome = await runStack({ files, method, encoded: true, outputPath, notes }, () => {}, signal);
+    const outcome = await runStack({ ...plain, files, method, outputPath }, { onProgress: () => {}, signal });
     return {
       outcome,
       samples: outcome.kind === "done" ? ((await decodePicture(outputPath, 16)) as Uint16Array) : null,

@@ -1,13 +1,9 @@
 import type { PictureNotes } from "@/core/formats";
-import {
-  bindKernels,
-  type FoldedWay,
-  type ReadKept,
-  readResult,
-  resultChunkSamples,
-  type StackState,
-} from "@/core/stack";
-import { writeTiff } from "./writeTiff";
+import { type FoldedWay, resultChunkSamples, type StackMethod, type StackState } from "@/core/stack";
+import type { Thread } from "../thread";
+import type { FinishRequest } from "./messages";
+import type { StackThread } from "./thread";
+import { beginTiff } from "./writeTiff";
 
 /** Of whole pixels, in steps of the kernels. */
 const MOST_CHUNK_SAMPLES = 3 << 20;
@@ -15,18 +11,41 @@ const MOST_CHUNK_SAMPLES = 3 << 20;
 /** What frames were folded into, and how a result is made of it. */
 interface Folded {
   readonly state: StackState;
-  readonly kernels: WebAssembly.Module;
-  readonly finish: FoldedWay["finish"];
-  /** How many frames were folded in. */
-  readonly frames: number;
+  readonly pool: readonly Thread<StackThread>[];
+  readonly method: StackMethod;
+  readonly survey: FoldedWay["survey"];
+  /** Of all frames that were folded in. */
+  readonly weight: number;
 }
 
-/** Computes a stack's result chunk by chunk and streams it into a 16-bit TIFF. */
-export async function writeResult(folded: Folded, path: string, notes: PictureNotes): Promise<void> {
-  const { state, frames } = folded;
-  const kernels = await bindKernels(folded.kernels, state.memory);
+/** Computes a stack's result on its threads, stretch by stretch, each written to its place in a 16-bit TIFF. */
+export async function writeResult(folded: Folded, outputPath: string, notes: PictureNotes): Promise<void> {
+  const { state, pool, method, survey, weight } = folded;
   const { width, height } = state.plan;
+  const samples = 3 * width * height;
   const chunk = Math.min(resultChunkSamples(state), MOST_CHUNK_SAMPLES);
-  const read: ReadKept = (id, from, to) => readResult(kernels, state, { id, frames }, from, to);
-  await writeTiff(path, { width, height, notes }, folded.finish(read, width * height * 3, chunk), chunk);
+  const outputAt = await beginTiff(outputPath, { width, height, notes });
+  const each = async (known: number, work: (thread: Thread<StackThread>, part: FinishRequest) => Promise<void>) => {
+    const starts = Array.from({ length: Math.ceil(samples / chunk) }, (_, part) => part * chunk);
+    await Promise.all(
+      pool.map(async (thread) => {
+        for (let from = starts.shift(); from !== undefined; from = starts.shift()) {
+          const to = Math.min(samples, from + chunk);
+          await work(thread, { method, weight, known, from, to, outputPath, outputAt });
+        }
+      }),
+    );
+  };
+  let known = 0;
+  if (survey) {
+    const counts = new Uint32Array(survey.counts);
+    await each(0, async ({ ask }, part) => {
+      const found = await ask(async (api) => api.survey(part));
+      found?.forEach((count, at) => {
+        counts[at] = counts[at]! + count;
+      });
+    });
+    known = survey.settle(counts);
+  }
+  await each(known, ({ ask }, part) => ask(async (api) => api.finish(part)));
 }

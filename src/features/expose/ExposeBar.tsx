@@ -11,7 +11,7 @@ import { equivalentFocalMm } from "@/core/optics";
 import type { Recipe } from "@/core/recipe";
 import type { KitFilter } from "@/core/shot";
 import type { Figure } from "@/core/solve";
-import { lawOf, methodOf, STACK_METHODS, type StackMethod, USUAL_METHOD } from "@/core/stack";
+import { LINE_METHODS, type LineMethod, lawOf, lineMethodOf, USUAL_METHOD } from "@/core/stack";
 import { counted, signed } from "@/core/words";
 import { CameraBar } from "@/features/shot/CameraBar";
 import { Action } from "@/ui/Action";
@@ -42,8 +42,8 @@ const NO_FILTER = "none";
 const OF_LINE = "of the line";
 
 /** The recipe fused by a method: one for brackets makes it one, for frames that all look alike gain nothing from it. */
-function fusedBy(recipe: Recipe, stack: StackMethod): Recipe {
-  if (methodOf(stack).frames === "alike") return { ...recipe, stack, bracketStops: null };
+function fusedBy(recipe: Recipe, stack: LineMethod): Recipe {
+  if (lineMethodOf(stack).frames === "alike") return { ...recipe, stack, bracketStops: null };
   const { sequence } = recipe;
   if (recipe.bracketStops !== null || sequence === null) return { ...recipe, stack };
   const frames = sequence.frames < MOST_BRACKETED ? 3 : MOST_BRACKETED;
@@ -155,7 +155,7 @@ export function ExposeBar(props: ExposeBarProps) {
             value={recipe.stack ?? ""}
             placeholder="not fused"
             maxWidth="130px"
-            options={STACK_METHODS.map((method) => ({ value: method, name: `by ${method}` }))}
+            options={LINE_METHODS.map((method) => ({ value: method, name: `by ${method}` }))}
             onChoose={(stack) => onRecipe(fusedBy(recipe, stack))}
           />
         )}

@@ -91,7 +91,7 @@ export function StackReasons({ stacks, chosen, view, lights, busy, onChoose, onA
             because={
               <>
                 {stack.width} × {stack.height} pixels, 16 bits a channel
-                {law.isLongExposure &&
+                {law?.isLongExposure &&
                   `; averaged in linear light, noise down to 1/${(1 / law.noiseShare(stack.framesUsed ?? 1)).toFixed(1)}`}
                 {stack.seconds !== null && `. Made in ${readableDuration(Math.round(stack.seconds * 10) / 10)}`}.
               </>

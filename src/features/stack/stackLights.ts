@@ -6,6 +6,7 @@ import { lightsOf } from "@/core/outlook";
 import { parseRecipe } from "@/core/recipe";
 import { shotRequest } from "@/core/shot";
 import { type ShotLights, shotLights } from "@/core/solve";
+import { lineMethod } from "@/core/stack";
 import type { ScaleMarks } from "@/features/picture/HistogramView";
 
 /** A stack, with all that is known of how its frames came to be. */
@@ -28,8 +29,11 @@ export function stackLights({ stack, run, shot, camera, kit, plan }: StackOrigin
   const { recipe } = parseRecipe(run.recipeLine);
   if (run.source !== "phone" || recipe.sequence === null) return null;
   const { request } = shotRequest(shot, camera, kit, plan);
+  const method = lineMethod(stack.parameters.method);
+  // What no line can name nobody has promised anything of.
+  if (method === null) return null;
   const frames = stack.framesUsed ?? stack.inputs.length;
-  const fused = { ...recipe, sequence: { ...recipe.sequence, frames }, stack: stack.parameters.method };
+  const fused = { ...recipe, sequence: { ...recipe.sequence, frames }, stack: method };
   const known = shotLights(request, fused);
   if (!known) return null;
   const { lights, noiseFloor } = lightsOf(known.study.outlook);

@@ -8,6 +8,7 @@ import type {
   SiteReply,
   StackReply,
 } from "@/contracts/replies";
+import { stackParameters } from "@/contracts/stack";
 import type { StackMethod } from "@/core/stack";
 import type { RunWithFrames } from "@/features/api/queries";
 
@@ -78,7 +79,7 @@ export const stackReply = (method: StackMethod, change: Partial<StackReply["stac
   stack: {
     id: id(),
     runId: id(),
-    parameters: { method, encoded: false, rawCopies: false },
+    parameters: stackParameters.parse({ method }),
     inputs: [],
     resultHash: "result",
     thumbnailHash: "small",

@@ -1,5 +1,5 @@
 import { blendFrame, createFusion, fusedPicture, weighFrame } from "../exposureFusion";
-import type { FusedSize, FusingMethod } from "../method";
+import type { FusedSize, LineFusingMethod } from "../method";
 import { smallTogether } from "../small";
 
 /** Weighs all frames, then, seen again, blends them. */
@@ -46,4 +46,4 @@ export const fuse = {
       for (const pass of [0, 1]) for (const frame of frames) take(pass, frame);
       return picture();
     }),
-} as const satisfies FusingMethod;
+} as const satisfies LineFusingMethod;

@@ -1,6 +1,8 @@
 import { brightestOf } from "../brightest";
-import type { FusingMethod } from "../method";
-import { smallBrightest } from "../small";
+import { NO_FADE } from "../fade";
+import type { LineFusingMethod } from "../method";
+import { USUAL_SETTINGS } from "../settings";
+import { smallBrightest, smallFaded } from "../small";
 
 /** The brightest of all frames, sample by sample. */
 export const lighten = {
@@ -11,7 +13,7 @@ export const lighten = {
     does: "Each pixel keeps its brightest moment: whole trails and arcs, and the background does not build up.",
     resultOf: "Brightest of",
   },
-  options: [],
+  options: ["fade"],
   frames: "alike",
   law: {
     crossedOnce: (_, crossed, empty) => Math.max(crossed, empty),
@@ -27,7 +29,12 @@ export const lighten = {
   whole: {
     kind: "folded",
     keeps: ["brightest"],
-    finish: (read) => (from, to) => read("brightest", from, to),
+    usualFade: () => NO_FADE,
+    survey: null,
+    finish: (read, from, to) => read("brightest", from, to),
   },
-  small: ({ width, height }) => smallBrightest(3 * width * height),
-} as const satisfies FusingMethod;
+  small: ({ width, height }, { fade } = USUAL_SETTINGS) => {
+    const begin = () => smallBrightest(3 * width * height);
+    return fade === null ? begin() : smallFaded(() => NO_FADE, fade, begin);
+  },
+} as const satisfies LineFusingMethod;

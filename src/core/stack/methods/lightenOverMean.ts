@@ -1,4 +1,6 @@
-import type { FusingMethod } from "../method";
+import { NO_FADE } from "../fade";
+import type { LineFusingMethod } from "../method";
+import { USUAL_SETTINGS } from "../settings";
 import { smallBrightest, smallMean } from "../small";
 import { countRises, layTrailsInPlace, medianRise, RISE_COUNTS } from "../trails";
 import { lighten } from "./lighten";
@@ -28,27 +30,25 @@ export const lightenOverMean = {
   },
   whole: {
     kind: "folded",
-    keeps: ["sum", "brightest"],
-    finish(read, samples, chunkSamples) {
-      // The mean is encoded once and kept: two bytes a sample, and what is read is a view on one buffer anyway.
-      const base = new Uint16Array(samples);
-      const counts = new Uint32Array(RISE_COUNTS);
-      for (let from = 0; from < samples; from += chunkSamples) {
-        const to = Math.min(samples, from + chunkSamples);
-        base.set(read("sum", from, to), from);
-        countRises(counts, base.subarray(from, to), read("brightest", from, to));
-      }
-      const rise = medianRise(counts);
-      return (from, to) => {
-        const taken = base.subarray(from, to);
-        layTrailsInPlace(taken, read("brightest", from, to), rise);
-        return taken;
-      };
+    keeps: ["mean", "brightest"],
+    usualFade: () => NO_FADE,
+    survey: {
+      counts: RISE_COUNTS,
+      count: (counts, read, from, to) => {
+        const base = read("mean", from, to).slice();
+        countRises(counts, base, read("brightest", from, to));
+      },
+      settle: medianRise,
+    },
+    finish(read, from, to, rise) {
+      const base = read("mean", from, to).slice();
+      layTrailsInPlace(base, read("brightest", from, to), rise);
+      return base;
     },
   },
-  small({ width, height }) {
+  small({ width, height }, { encoded } = USUAL_SETTINGS) {
     const samples = 3 * width * height;
-    const [base, trails] = [smallMean(samples), smallBrightest(samples)];
+    const [base, trails] = [smallMean(samples, encoded), smallBrightest(samples)];
     return {
       add(frame) {
         base.add(frame);
@@ -63,4 +63,4 @@ export const lightenOverMean = {
       },
     };
   },
-} as const satisfies FusingMethod;
+} as const satisfies LineFusingMethod;

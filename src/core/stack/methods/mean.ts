@@ -1,4 +1,6 @@
-import type { FusingMethod } from "../method";
+import { NO_FADE } from "../fade";
+import type { LineFusingMethod } from "../method";
+import { USUAL_SETTINGS } from "../settings";
 import { smallMean } from "../small";
 
 /** The average of all frames in linear light. */
@@ -25,8 +27,10 @@ export const mean = {
   },
   whole: {
     kind: "folded",
-    keeps: ["sum"],
-    finish: (read) => (from, to) => read("sum", from, to),
+    keeps: ["mean"],
+    usualFade: () => NO_FADE,
+    survey: null,
+    finish: (read, from, to) => read("mean", from, to),
   },
-  small: ({ width, height }) => smallMean(3 * width * height),
-} as const satisfies FusingMethod;
+  small: ({ width, height }, { encoded } = USUAL_SETTINGS) => smallMean(3 * width * height, encoded),
+} as const satisfies LineFusingMethod;

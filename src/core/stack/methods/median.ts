@@ -1,6 +1,7 @@
 import { medianInto } from "../median";
 import { medianOfBand } from "../medianBand";
-import type { FusingMethod } from "../method";
+import type { LineFusingMethod } from "../method";
+import { USUAL_SETTINGS } from "../settings";
 import { smallTogether } from "../small";
 import { mean } from "./mean";
 
@@ -32,10 +33,10 @@ export const median = {
     tells: "nothing",
   },
   whole: { kind: "banded", fuseBand: medianOfBand },
-  small: ({ width, height }) =>
+  small: ({ width, height }, { encoded } = USUAL_SETTINGS) =>
     smallTogether((frames) => {
       const out = new Uint16Array(3 * width * height);
-      medianInto(out, frames, false);
+      medianInto(out, frames, encoded);
       return out;
     }),
-} as const satisfies FusingMethod;
+} as const satisfies LineFusingMethod;

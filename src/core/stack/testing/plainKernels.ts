@@ -21,8 +21,9 @@ export function fusePlainly(
   return Uint16Array.from({ length: frames[0]!.length }, (_, sample) => {
     const codes = frames.map((frame) => frame[sample]!);
     if (kept === "brightest") return Math.max(...codes) * widen;
+    if (kept === "darkest") return Math.min(...codes) * widen;
     const sum = codes.reduce((total, code) => total + (encoded ? code : decodeSrgb(code / top)), 0);
-    const mean = sum / codes.length;
-    return Math.floor((encoded ? mean * widen : encodeSrgb(mean) * 65_535) + HALF);
+    const mean = sum / (kept === "sum" ? 1 : codes.length);
+    return Math.min(65_535, Math.floor((encoded ? mean * widen : encodeSrgb(mean) * 65_535) + HALF));
   });
 }

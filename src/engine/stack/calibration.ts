@@ -1,0 +1,56 @@
+import { findHotPixels, medianInto, type Samples } from "@/core/stack";
+import { type DecodedFrames, eachFrame } from "./decodedFrames";
+import type { StackFile, StackRequest } from "./request";
+
+/** So many frames tell which pixels shine in all of them: stars move on, and noise is never the same. */
+const FRAMES_FOR_HOT = 5;
+
+/** Why a dark frame cannot be used, in words. */
+export class DarkFrameError extends Error {}
+
+const wide = (samples: Samples): Uint16Array =>
+  samples instanceof Uint16Array ? samples : Uint16Array.from(samples, (byte) => 257 * byte);
+
+/**
+ * The median of dark frames, rounded once, in the depth of the stack's frames; null without any.
+ *
+ * @throws DarkFrameError when one cannot be read or has another size.
+ */
+export async function darkFrameOf(
+  { darks }: StackRequest,
+  { width, height, depth }: Pick<DecodedFrames, "width" | "height" | "depth">,
+): Promise<Samples | null> {
+  if (darks.length === 0) return null;
+  const frames: DecodedFrames = { width, height, depth, files: darks, refused: [] };
+  const kept: Uint16Array[] = [];
+  await eachFrame(
+    frames,
+    { files: darks, depth },
+    (samples) => void kept.push(wide(samples)),
+    () => {},
+    undefined,
+  );
+  const [bad] = frames.refused;
+  if (bad) throw new DarkFrameError(`${bad.name} is no dark frame of these pictures: ${bad.reason}`);
+  const median = new Uint16Array(3 * width * height);
+  medianInto(median, kept, true);
+  return depth === 16 ? median : Uint8Array.from(median, (code) => Math.round(code / 257));
+}
+
+/** Pixels that shine by themselves in all frames, told by some of them; none where nobody asks. */
+export async function hotPixelsOf({ repairsHot }: StackRequest, frames: DecodedFrames): Promise<Uint32Array> {
+  if (!repairsHot) return new Uint32Array(0);
+  const apart = Math.max(1, Math.floor(frames.files.length / FRAMES_FOR_HOT));
+  const some: StackFile[] = frames.files.filter((_, at) => at % apart === 0).slice(0, FRAMES_FOR_HOT);
+  const darkest = new Uint16Array(3 * frames.width * frames.height).fill(65_535);
+  const scale = frames.depth === 8 ? 257 : 1;
+  const keep = (samples: Samples) => {
+    for (let at = 0; at < darkest.length; at++) {
+      const code = scale * samples[at]!;
+      if (code < darkest[at]!) darkest[at] = code;
+    }
+  };
+  const asked = { ...frames, refused: [] };
+  const used = await eachFrame(asked, { files: some, depth: frames.depth }, keep, () => {}, undefined);
+  return used.length === 0 ? new Uint32Array(0) : findHotPixels(darkest, frames);
+}
