@@ -73,6 +73,8 @@ async function stack(files: readonly string[], method: StackMethod, outputPath: 
       settings: USUAL_SETTINGS,
       darks: [],
       repairsHot: false,
+      align: "none",
+      ground: null,
       outputPath,
       notes: { software: "bench" },
     },

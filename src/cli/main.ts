@@ -1,3 +1,4 @@
+import { ALIGNMENT_IDS } from "@/core/align";
 import { METHOD_OPTIONS, METHODS, type MethodOption, methodSlug, STACK_METHODS } from "@/core/stack";
 import { InputError, UsageError } from "./errors";
 
@@ -56,7 +57,8 @@ const COMMANDS: Record<string, Command> = {
   },
   stack: {
     usage: `stack --mode ${STACK_METHODS.map(methodSlug).join("|")} [--linear|--encoded]
-        [--exclude N,...] [--dark FILE]... [--repair-hot] [--threads N] -o OUT FILE...
+        [--exclude N,...] [--dark FILE]... [--repair-hot] [--align ${ALIGNMENT_IDS.join("|")}] [--ground MASK]
+        [--threads N] -o OUT FILE...
                                                        fuse frames; OUT ends in .tif, .png or .jpg
 ${methodOptions()}`,
     load: async () => (await import("./stack")).stackCommand,

@@ -3,6 +3,7 @@ import { createReadStream } from "node:fs";
 import { rm } from "node:fs/promises";
 import { basename, extname } from "node:path";
 import { pipeline } from "node:stream/promises";
+import { ALIGNMENT_IDS } from "@/core/align";
 import { exportFormatNamed } from "@/core/formats";
 import { EMPTY_RECIPE, recipeXmp } from "@/core/recipe";
 import {
@@ -20,7 +21,7 @@ import {
   USUAL_SETTINGS,
 } from "@/core/stack";
 import { exportFile } from "@/engine/files/exportPicture";
-import { DarkFrameError } from "@/engine/stack/calibration";
+import { CalibrationError } from "@/engine/stack/calibration";
 import type { StackFile } from "@/engine/stack/request";
 import { runStack } from "@/engine/stack/runStack";
 import { InputError, UsageError } from "./errors";
@@ -98,10 +99,17 @@ export async function stackCommand(args: readonly string[]): Promise<void> {
     fade: { type: "string" },
     dark: { type: "string", multiple: true },
     "repair-hot": { type: "boolean" },
+    align: { type: "string" },
+    ground: { type: "string" },
   });
   const method = STACK_METHODS.find((candidate) => methodSlug(candidate) === values.mode);
   if (!method) throw new UsageError(`--mode must be ${STACK_METHODS.map(methodSlug).join(" or ")}.`);
   const settings = settingsOf(method, values);
+  const align = ALIGNMENT_IDS.find((id) => id === (values.align ?? "none"));
+  if (!align) throw new UsageError(`--align must be ${ALIGNMENT_IDS.join(" or ")}.`);
+  if (align !== "none" && methodOf(method).frames === "bracket")
+    throw new UsageError(`--mode ${methodSlug(method)} takes frames as they lie.`);
+  if (values.ground !== undefined && align !== "stars") throw new UsageError("--ground goes with --align stars.");
   const output = required(values.output, "-o OUT");
   const format = exportFormatNamed(extname(output));
   if (!format) throw new UsageError("OUT must end in .tif, .png or .jpg.");
@@ -116,6 +124,8 @@ export async function stackCommand(args: readonly string[]): Promise<void> {
         settings,
         darks: (values.dark ?? []).map(named),
         repairsHot: values["repair-hot"] ?? false,
+        align,
+        ground: values.ground === undefined ? null : named(values.ground),
         outputPath: whole,
         notes: {
           software: "Aevumen",
@@ -138,7 +148,7 @@ export async function stackCommand(args: readonly string[]): Promise<void> {
   } catch (error) {
     if (error instanceof Error && "code" in error && error.code === "ENOENT")
       throw new InputError(`${output}: the folder is not there.`);
-    if (error instanceof DarkFrameError) throw new InputError(error.message);
+    if (error instanceof CalibrationError) throw new InputError(error.message);
     throw error;
   } finally {
     if (whole !== output) await rm(whole, { force: true });

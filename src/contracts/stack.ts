@@ -1,4 +1,5 @@
 import { z } from "zod";
+import { ALIGNMENT_IDS } from "@/core/align/alignments";
 import { STACK_METHODS } from "@/core/stack/methodIds";
 import { ITERATION_BOUNDS, KAPPA_BOUNDS, USUAL_SETTINGS } from "@/core/stack/settings";
 
@@ -17,6 +18,8 @@ export const stackParameters = z.strictObject({
   iterations: z.int().min(ITERATION_BOUNDS.least).max(ITERATION_BOUNDS.most).default(USUAL_SETTINGS.iterations),
   /** Pixels that shine by themselves in all frames are made of what lies about them. */
   repairsHot: z.boolean().default(false),
+  /** What they are laid over each other by. */
+  align: z.enum(ALIGNMENT_IDS).default("none"),
   /** The frames' raw copies are fused instead of the pictures. */
   rawCopies: z.boolean().default(false),
 });

@@ -322,7 +322,13 @@ describe("stacking files", () => {
   const folder = mkdtempSync(join(tmpdir(), "aevumen-stack-"));
   afterAll(() => rmSync(folder, { recursive: true, force: true }));
   const notes = { software: "test" };
-  const encoded = { settings: { ...USUAL_SETTINGS, encoded: true }, darks: [], repairsHot: false };
+  const encoded = {
+    settings: { ...USUAL_SETTINGS, encoded: true },
+    darks: [],
+    repairsHot: false,
+    align: "none" as const,
+    ground: null,
+  };
   const write = async (name: string, picture: Sharp) => {
     await picture.png().toFile(join(folder, name));
     return { name, path: join(folder, name) };

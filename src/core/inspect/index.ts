@@ -5,6 +5,7 @@ export { expectedNoise } from "./expectedNoise";
 export type { ImageNoise } from "./imageNoise";
 export { inspectPicture, type PictureFigures } from "./inspectPicture";
 export { type PlannedFrame, type PlannedGot, plannedAndGot } from "./plannedGot";
+export { pointImages } from "./pointImages";
 export {
   type FrameBracket,
   type FrameSequence,

@@ -28,10 +28,12 @@ export {
   createStack,
   foldFrame,
   frameSamples,
+  moveFrame,
   readResult,
   resultChunkSamples,
   type StackPlan,
   type StackState,
+  stillMask,
   subtractDark,
   weighFrames,
 } from "./stackState";

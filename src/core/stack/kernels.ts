@@ -64,6 +64,28 @@ export interface StackKernels {
     count: number,
   ): void;
   averageMeans(target: number, sums: number, counts: number, widen: bigint, count: number): void;
+  resample8(
+    target: number,
+    source: number,
+    fallback: number,
+    width: number,
+    height: number,
+    grid: number,
+    weights: number,
+    room: number,
+  ): void;
+  resample16(
+    target: number,
+    source: number,
+    fallback: number,
+    width: number,
+    height: number,
+    grid: number,
+    weights: number,
+    room: number,
+  ): void;
+  lay8(target: number, still: number, mask: number, pixels: number): void;
+  lay16(target: number, still: number, mask: number, pixels: number): void;
 }
 
 /** Binds the compiled kernels (the bytes of kernels.wasm) to a shared memory. */

@@ -1,4 +1,5 @@
 import { ACCUMULATORS, type AccumulatorId } from "./accumulators";
+import { LANCZOS_ENTRIES } from "./lanczos";
 import type { SampleDepth } from "./tables";
 
 /** Byte offsets of everything a stack holds in its shared memory. */
@@ -7,6 +8,8 @@ export interface MemoryMap {
   readonly tables: readonly (readonly number[])[];
   /** Dark frame that is taken off of every frame; as long as a frame, 0 where there is none. */
   readonly dark: number;
+  /** What moving frames takes; all 0 where none is moved. */
+  readonly moving: MovingMap;
   /** Thresholds and guesses of the final encoding. */
   readonly thresholds: number;
   readonly guesses: number;
@@ -23,6 +26,19 @@ export interface MemoryMap {
   readonly totalBytes: number;
 }
 
+/** Byte offsets of what moving frames takes. */
+export interface MovingMap {
+  /** For each thread the frame as it was decoded, and the grid that says where its pixels lie. */
+  readonly sources: readonly number[];
+  readonly grids: readonly number[];
+  readonly weights: number;
+  /** For each thread what its kernel reckons in. */
+  readonly rooms: readonly number[];
+  /** The frame over which the others are laid, and a byte a pixel that says what stands still. */
+  readonly reference: number;
+  readonly mask: number;
+}
+
 const ALIGNMENT = 64;
 /** A result is read in whole steps of the kernels and whole pixels. */
 export const RESULT_STEP_SAMPLES = 3 * ALIGNMENT;
@@ -34,17 +50,26 @@ const WASM_PAGE_BYTES = 65_536;
 /** The most one 32-bit WebAssembly memory can hold. */
 export const MOST_MEMORY_BYTES = WASM_PAGE_BYTES * 65_536;
 
+/** Columns and rows between the points of a frame's grid; the kernels count on it. */
+const GRID_PX = 16;
+/** A stretch of the grid with its margins, 16 bits a sample. */
+const ROOM_BYTES = 128;
+const gridBytes = (width: number, height: number): number =>
+  2 * 4 * (Math.ceil(width / GRID_PX) + 1) * (Math.ceil(height / GRID_PX) + 1);
+
 /** Lays out a stack's memory, which does not grow with the number of frames. */
 export function layOutMemory(request: {
-  readonly sampleCount: number;
+  readonly width: number;
+  readonly height: number;
   readonly depth: SampleDepth;
   readonly keeps: readonly AccumulatorId[];
   readonly weighted: boolean;
   readonly hasDark: boolean;
+  readonly moves: boolean;
   readonly threads: number;
 }): MemoryMap {
-  const { depth, keeps, weighted, hasDark, threads } = request;
-  const paddedSamples = align(request.sampleCount);
+  const { depth, keeps, weighted, hasDark, moves, threads } = request;
+  const paddedSamples = align(3 * request.width * request.height);
   const frameBytes = Math.max(LEAST_FRAME_BYTES, align(paddedSamples * (depth / 8)));
   let end = 0;
   const tables = Array.from({ length: threads }, () =>
@@ -57,8 +82,22 @@ export function layOutMemory(request: {
   const thresholds = end;
   const guesses = align(thresholds + 8 * 65_537);
   const dark = align(guesses + 2 * 65_536);
-  const accumulator = dark + (hasDark ? frameBytes : 0);
-  end = accumulator;
+  end = dark + (hasDark ? frameBytes : 0);
+  const take = (bytes: number): number => {
+    const begins = end;
+    end += moves ? align(bytes) : 0;
+    return begins;
+  };
+  const grid = gridBytes(request.width, request.height);
+  const moving: MovingMap = {
+    sources: Array.from({ length: threads }, () => take(frameBytes)),
+    grids: Array.from({ length: threads }, () => take(grid)),
+    weights: take(2 * LANCZOS_ENTRIES),
+    rooms: Array.from({ length: threads }, () => take(ROOM_BYTES)),
+    reference: take(frameBytes),
+    mask: take(request.width * request.height),
+  };
+  const accumulator = end;
   const kept = keeps.map((id) => {
     const begins = end;
     end += align(paddedSamples * ACCUMULATORS[id].bytesPerSample({ depth, weighted }));
@@ -71,6 +110,7 @@ export function layOutMemory(request: {
   return {
     tables,
     dark: hasDark ? dark : 0,
+    moving,
     thresholds,
     guesses,
     kept,

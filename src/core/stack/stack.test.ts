@@ -30,10 +30,10 @@ const module_ = new WebAssembly.Module(readFileSync(join(process.cwd(), "dist/ke
 /** Fuses whole frames through the compiled kernels, in the given order and in two ranges a frame. */
 async function fuse(
   frames: readonly (Uint8Array | Uint16Array)[],
-  plan: Omit<StackPlan, "threads" | "weighted" | "hasDark">,
+  plan: Omit<StackPlan, "threads" | "weighted" | "hasDark" | "moves">,
   weights: readonly number[] | null = null,
 ): Promise<Uint16Array> {
-  const state = createStack({ ...plan, weighted: weights !== null, hasDark: false, threads: 1 });
+  const state = createStack({ ...plan, weighted: weights !== null, hasDark: false, moves: false, threads: 1 });
   const kernels = await bindKernels(module_, state.memory);
   const samples = plan.width * plan.height * 3;
   const middle = Math.floor(samples / 2 / 16) * 16;

@@ -1,5 +1,6 @@
 import { ACCUMULATORS, type AccumulatorId, type KeptAt } from "./accumulators";
 import type { StackKernels } from "./kernels";
+import { LANCZOS_ENTRIES, lanczosWeights } from "./lanczos";
 import { createStackMemory, layOutMemory, type MemoryMap, RESULT_STEP_SAMPLES } from "./memory";
 import type { SampleDepth, Samples } from "./tables";
 
@@ -15,6 +16,8 @@ export interface StackPlan {
   readonly weighted: boolean;
   /** Whether a dark frame is taken off of every frame. */
   readonly hasDark: boolean;
+  /** Whether frames are moved before they are fused. */
+  readonly moves: boolean;
   readonly threads: number;
 }
 
@@ -34,13 +37,14 @@ function keptAt({ plan, map }: StackState, index: number, thread: number): KeptA
 
 /** Allocates a stack and fills its tables; every thread's frames weigh 1 at first. */
 export function createStack(plan: StackPlan): StackState {
-  const { width, height, depth, keeps, weighted, hasDark, threads } = plan;
-  const map = layOutMemory({ sampleCount: width * height * 3, depth, keeps, weighted, hasDark, threads });
+  const { keeps, threads } = plan;
+  const map = layOutMemory(plan);
   const memory = createStackMemory(map);
   const state = { plan, map, memory };
   keeps.forEach((id, index) => {
     ACCUMULATORS[id].prepare(memory, keptAt(state, index, 0));
   });
+  if (plan.moves) new Int16Array(memory.buffer, map.moving.weights, LANCZOS_ENTRIES).set(lanczosWeights());
   for (let thread = 0; thread < threads; thread++) weighFrames(state, thread, 1);
   return state;
 }
@@ -52,14 +56,39 @@ export function weighFrames(state: StackState, thread: number, weight: number): 
   });
 }
 
-/** The samples of a thread's frame buffer, to be filled; also those of the dark frame. */
-export const frameSamples = ({ plan, map, memory }: StackState, at: number | "dark"): Samples => {
+/** The samples of a thread's frame buffer, of the dark frame, or of the frame over which the others are laid. */
+export const frameSamples = (state: StackState, at: number | "dark" | "reference"): Samples => {
+  const { map } = state;
+  return samplesAt(state, at === "dark" ? map.dark : at === "reference" ? map.moving.reference : map.frames[at]!);
+};
+
+function samplesAt({ plan, memory }: StackState, offset: number): Samples {
   const samples = 3 * plan.width * plan.height;
-  const offset = at === "dark" ? map.dark : map.frames[at]!;
   return plan.depth === 8
     ? new Uint8Array(memory.buffer, offset, samples)
     : new Uint16Array(memory.buffer, offset, samples);
-};
+}
+
+/** What stands still of frames that are moved, a byte a pixel. */
+export const stillMask = ({ plan, map, memory }: StackState): Uint8Array =>
+  new Uint8Array(memory.buffer, map.moving.mask, plan.width * plan.height);
+
+/**
+ * Moves the frame in a thread's buffer to where a grid has its pixels; what stands still stays.
+ *
+ * @param grid Of every sixteenth pixel and row: x and y in turn of where it lies in the frame, row by row; see `gridOf` in core/align.
+ */
+export function moveFrame(kernels: StackKernels, state: StackState, thread: number, grid: Float32Array): void {
+  const { plan, map, memory } = state;
+  const { width, height, depth } = plan;
+  const { sources, grids, weights, rooms, reference, mask } = map.moving;
+  const [source, target] = [sources[thread]!, map.frames[thread]!];
+  samplesAt(state, source).set(samplesAt(state, target));
+  new Float32Array(memory.buffer, grids[thread]!, grid.length).set(grid);
+  const [resample, lay] = depth === 8 ? [kernels.resample8, kernels.lay8] : [kernels.resample16, kernels.lay16];
+  resample(target, source, reference, width, height, grids[thread]!, weights, rooms[thread]!);
+  lay(target, source, mask, width * height);
+}
 
 /** Takes the dark frame off of a thread's frame buffer, where there is one. */
 export function subtractDark(kernels: StackKernels, { plan, map }: StackState, thread: number): void {

@@ -104,6 +104,8 @@ export async function runStackJob(db: Db, job: Job, worker: string, abort: Abort
         settings: stack.parameters,
         repairsHot: stack.parameters.repairsHot,
         darks: [],
+        align: stack.parameters.align,
+        ground: null,
         outputPath,
         notes: await notesOf(db, stack),
         checkpointFolder: checkpointFolder(stack.id),

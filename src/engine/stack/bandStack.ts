@@ -1,12 +1,12 @@
 import { open, rm } from "node:fs/promises";
 import { join } from "node:path";
-import { type BandedWay, createStack, frameSamples, methodSlug } from "@/core/stack";
+import { type BandedWay, createStack, methodSlug } from "@/core/stack";
 import { makePrivateFolder } from "../folders";
-import { darkFrameOf, hotPixelsOf } from "./calibration";
 import { checkpointKey } from "./checkpoint";
 import { openFrames } from "./decodedFrames";
 import { startFrameThreads, takeFrames, threadsFor } from "./frameThreads";
 import type { FrameReply } from "./messages";
+import { prepareFrames } from "./preparation";
 import { NOTHING_READ, type StackOutcome, type StackRequest, type StackWatch } from "./request";
 import { loadScratch, saveScratch } from "./scratch";
 import { watchSmall } from "./smallPicture";
@@ -34,11 +34,9 @@ export async function bandStack(
   const threads = threadsFor(request.threads, chosen.length);
   const hasDark = request.darks.length > 0;
   const state = createStack({
-    ...{ width, height, depth, keeps: [], weighted: false, hasDark, threads },
+    ...{ width, height, depth, keeps: [], weighted: false, hasDark, moves: request.align !== "none", threads },
     encoded: settings.encoded,
   });
-  const dark = await darkFrameOf(request, frames);
-  if (dark) frameSamples(state, "dark").set(dark);
 
   const folder = request.checkpointFolder ? join(request.checkpointFolder, methodSlug(method)) : null;
   const scratchPath = folder ? join(folder, "frames") : `${request.outputPath}.frames`;
@@ -71,8 +69,7 @@ export async function bandStack(
     } else unread.set(reply.index, reply.reason);
     progress();
   };
-  const hotPixels = await hotPixelsOf(request, frames);
-  const pool = await startFrameThreads(state, { hotPixels, smallEvery: small.every });
+  const pool = await startFrameThreads(state, await prepareFrames(request, frames, state), small.every);
   try {
     await takeFrames({
       pool,

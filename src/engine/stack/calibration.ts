@@ -1,3 +1,4 @@
+import { lumaOf } from "@/core/picture";
 import { findHotPixels, medianInto, type Samples } from "@/core/stack";
 import { type DecodedFrames, eachFrame } from "./decodedFrames";
 import type { StackFile, StackRequest } from "./request";
@@ -5,8 +6,8 @@ import type { StackFile, StackRequest } from "./request";
 /** So many frames tell which pixels shine in all of them: stars move on, and noise is never the same. */
 const FRAMES_FOR_HOT = 5;
 
-/** Why a dark frame cannot be used, in words. */
-export class DarkFrameError extends Error {}
+/** Why a dark frame or a mask cannot be used, in words. */
+export class CalibrationError extends Error {}
 
 const wide = (samples: Samples): Uint16Array =>
   samples instanceof Uint16Array ? samples : Uint16Array.from(samples, (byte) => 257 * byte);
@@ -14,7 +15,7 @@ const wide = (samples: Samples): Uint16Array =>
 /**
  * The median of dark frames, rounded once, in the depth of the stack's frames; null without any.
  *
- * @throws DarkFrameError when one cannot be read or has another size.
+ * @throws CalibrationError when one cannot be read or has another size.
  */
 export async function darkFrameOf(
   { darks }: StackRequest,
@@ -31,10 +32,31 @@ export async function darkFrameOf(
     undefined,
   );
   const [bad] = frames.refused;
-  if (bad) throw new DarkFrameError(`${bad.name} is no dark frame of these pictures: ${bad.reason}`);
+  if (bad) throw new CalibrationError(`${bad.name} is no dark frame of these pictures: ${bad.reason}`);
   const median = new Uint16Array(3 * width * height);
   medianInto(median, kept, true);
   return depth === 16 ? median : Uint8Array.from(median, (code) => Math.round(code / 257));
+}
+
+/**
+ * What stands still of frames whose sky is moved, a byte a pixel: how white a picture of it is; null without one.
+ *
+ * @throws CalibrationError when it cannot be read or has another size.
+ */
+export async function groundMaskOf(
+  { ground }: StackRequest,
+  { width, height }: Pick<DecodedFrames, "width" | "height">,
+): Promise<Uint8Array | null> {
+  if (!ground) return null;
+  const frames: DecodedFrames = { width, height, depth: 8, files: [ground], refused: [] };
+  let mask: Uint8Array | null = null;
+  const keep = (samples: Samples) => {
+    mask = lumaOf({ width, height, samples: samples as Uint8Array }).luma;
+  };
+  await eachFrame(frames, { files: [ground], depth: 8 }, keep, () => {}, undefined);
+  const [bad] = frames.refused;
+  if (bad) throw new CalibrationError(`${bad.name} is no mask of these pictures: ${bad.reason}`);
+  return mask;
 }
 
 /** Pixels that shine by themselves in all frames, told by some of them; none where nobody asks. */

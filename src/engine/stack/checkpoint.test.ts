@@ -24,6 +24,7 @@ const stack = (): StackState =>
     encoded: true,
     weighted: false,
     hasDark: false,
+    moves: false,
     threads: 1,
   });
 const accumulator = ({ memory, map }: StackState) =>

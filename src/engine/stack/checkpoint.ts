@@ -26,10 +26,10 @@ export type CheckpointHead = Readonly<z.infer<typeof checkpointHead>>;
 
 /** Names the work itself: a checkpoint of other frames or settings is not continued. */
 export function checkpointKey(request: StackRequest, plan: Omit<StackPlan, "threads">): string {
-  const { method, settings, repairsHot, files, darks } = request;
+  const { method, settings, repairsHot, files, darks, align, ground } = request;
   const { width, height, depth, keeps } = plan;
   const paths = [files, darks].map((some) => some.map(({ path }) => path));
-  const what = JSON.stringify([width, height, depth, keeps, method, settings, repairsHot, paths]);
+  const what = JSON.stringify([width, height, depth, keeps, method, settings, repairsHot, align, ground?.path, paths]);
   return createHash("sha256").update(what).digest("hex");
 }
 

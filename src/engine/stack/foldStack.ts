@@ -1,18 +1,10 @@
 import { join } from "node:path";
-import {
-  createStack,
-  type FoldedWay,
-  fadeWeights,
-  frameSamples,
-  layOutMemory,
-  MOST_MEMORY_BYTES,
-  methodSlug,
-} from "@/core/stack";
-import { darkFrameOf, hotPixelsOf } from "./calibration";
+import { createStack, type FoldedWay, fadeWeights, layOutMemory, MOST_MEMORY_BYTES, methodSlug } from "@/core/stack";
 import { checkpointKey, loadCheckpoint, saveCheckpoint } from "./checkpoint";
 import { openFrames } from "./decodedFrames";
 import { startFrameThreads, takeFrames, threadsFor } from "./frameThreads";
 import type { FrameReply } from "./messages";
+import { prepareFrames } from "./preparation";
 import { NOTHING_READ, type StackOutcome, type StackRequest, type StackWatch } from "./request";
 import { watchSmall } from "./smallPicture";
 import { writeResult } from "./writeResult";
@@ -37,14 +29,21 @@ export async function foldStack(
     fadeWeights(chosen.length, settings.fade ?? usualFade(chosen.length)).map((weight, at) => [chosen[at]!, weight]),
   );
   const weighted = [...weights.values()].some((weight) => weight < 1);
-  const plan = { width, height, depth, keeps, weighted, hasDark: request.darks.length > 0, threads };
-  if (layOutMemory({ ...plan, sampleCount: 3 * width * height }).totalBytes > MOST_MEMORY_BYTES) {
+  const plan = {
+    width,
+    height,
+    depth,
+    keeps,
+    weighted,
+    hasDark: request.darks.length > 0,
+    moves: request.align !== "none",
+    threads,
+  };
+  if (layOutMemory(plan).totalBytes > MOST_MEMORY_BYTES) {
     const reason = `${width} x ${height} pixels need more memory than a stack can have (4 GB).`;
     return { kind: "failed", reason, refused };
   }
   const state = createStack({ ...plan, encoded: settings.encoded });
-  const dark = await darkFrameOf(request, frames);
-  if (dark) frameSamples(state, "dark").set(dark);
 
   const key = checkpointKey(request, state.plan);
   const checkpoint = request.checkpointFolder ? join(request.checkpointFolder, methodSlug(method)) : null;
@@ -80,8 +79,7 @@ export async function foldStack(
     const head = { key, folded: [...folded], refused: [...unread].map(([index, reason]) => ({ index, reason })) };
     if (checkpoint) await saveCheckpoint(checkpoint, head, state);
   };
-  const hotPixels = await hotPixelsOf(request, frames);
-  const pool = await startFrameThreads(state, { hotPixels, smallEvery: small.every });
+  const pool = await startFrameThreads(state, await prepareFrames(request, frames, state), small.every);
   try {
     await takeFrames({
       pool,

@@ -3,6 +3,7 @@ import type { StackState } from "@/core/stack";
 import { startThread, type Thread } from "../thread";
 import { compiledKernels } from "./compiledKernels";
 import type { FrameReply, StackThreadData } from "./messages";
+import type { Preparation } from "./preparation";
 import type { StackThread } from "./thread";
 
 /** Stretches of the samples that are locked one by one. */
@@ -21,12 +22,13 @@ export const threadsFor = (wanted: number | undefined, frames: number): number =
 /** Threads that share a stack's memory. */
 export async function startFrameThreads(
   state: StackState,
-  { hotPixels, smallEvery }: Pick<StackThreadData, "hotPixels" | "smallEvery">,
+  preparation: Preparation,
+  smallEvery: number | null,
 ): Promise<Thread<StackThread>[]> {
   const locks = new Int32Array(new SharedArrayBuffer(4 * BANDS));
   const kernels = await compiledKernels();
   return Array.from({ length: state.plan.threads }, (_, thread) => {
-    const workerData: StackThreadData = { state, kernels, thread, locks, hotPixels, smallEvery };
+    const workerData: StackThreadData = { state, kernels, thread, locks, smallEvery, ...preparation };
     return startThread<StackThread>("stack-thread.mjs", workerData);
   });
 }

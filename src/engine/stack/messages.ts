@@ -1,15 +1,14 @@
 import type { FusingSettings, StackMethod, StackState } from "@/core/stack";
+import type { Preparation } from "./preparation";
 
 /** What a stacking thread is started with. */
-export interface StackThreadData {
+export interface StackThreadData extends Preparation {
   readonly state: StackState;
   readonly kernels: WebAssembly.Module;
   /** Which frame buffer is its own. */
   readonly thread: number;
   /** One lock for each band of samples, 0 free, 1 taken; shared between the threads. */
   readonly locks: Int32Array;
-  /** Pixels to be made of what lies about them. */
-  readonly hotPixels: Uint32Array;
   /** Every so many pixels and rows of a frame make a small copy of it; null where nobody looks. */
   readonly smallEvery: number | null;
 }

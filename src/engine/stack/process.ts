@@ -1,6 +1,6 @@
 import sharp from "sharp";
 import { isDiskFull } from "../room";
-import { DarkFrameError } from "./calibration";
+import { CalibrationError } from "./calibration";
 import type { SmallPicture, StackOutcome, StackProgress, StackRequest } from "./request";
 import { runStack } from "./runStack";
 
@@ -19,7 +19,7 @@ export type FromStackProcess =
 function failureOf(error: unknown): string {
   if (isDiskFull(error))
     return "The disk is full; what was fused so far is kept. Free some room and fuse the frames again: it goes on from there.";
-  if (error instanceof DarkFrameError) return error.message;
+  if (error instanceof CalibrationError) return error.message;
   return `The stack failed: ${error instanceof Error ? error.message : String(error)}. Its frames are untouched.`;
 }
 

@@ -1,3 +1,4 @@
+import type { Alignment } from "@/core/align";
 import type { PictureNotes } from "@/core/formats";
 import type { FusingSettings, StackMethod } from "@/core/stack";
 
@@ -22,6 +23,10 @@ export interface StackRequest {
   readonly darks: readonly StackFile[];
   /** Pixels that shine by themselves in all frames are made of what lies about them. */
   readonly repairsHot: boolean;
+  /** What the frames are laid over each other by. */
+  readonly align: Alignment;
+  /** A picture of their size that is white where they show ground, which does not move with the stars; null without one. */
+  readonly ground: StackFile | null;
   readonly outputPath: string;
   readonly notes: PictureNotes;
   /** Where progress is saved, a file for each pass, so that a killed run can go on; none for runs that are simply repeated. */

@@ -3,6 +3,7 @@ import { parentPort, workerData } from "node:worker_threads";
 import { crc32 } from "node:zlib";
 import { transfer } from "comlink";
 import sharp from "sharp";
+import { farthestMove, gridOf, placeFrame } from "@/core/align";
 import {
   bandBytes,
   bindKernels,
@@ -12,12 +13,14 @@ import {
   foldFrame,
   frameSamples,
   methodOf,
+  moveFrame,
   type ReadKept,
   readResult,
   repairPixels,
   type StackKernels,
   type StackMethod,
   smallCopy,
+  stillMask,
   subtractDark,
   weighFrames,
 } from "@/core/stack";
@@ -33,11 +36,12 @@ import type {
   KeepRequest,
   StackThreadData,
 } from "./messages";
+import { asBytes } from "./preparation";
 
 // A stacking thread: decodes one frame at a time into its own buffer of the shared memory, takes dark frame and hot pixels off, and
 // folds it in, band by band, holding the band's lock, or keeps it in a scratch file, from which it fuses bands of all frames later.
 
-const { state, kernels: module_, thread, locks, hotPixels, smallEvery } = workerData as StackThreadData;
+const { state, kernels: module_, thread, locks, hotPixels, mark, smallEvery } = workerData as StackThreadData;
 sharp.concurrency(1);
 sharp.cache(false);
 
@@ -60,6 +64,21 @@ function foldAllBands(kernels: StackKernels): void {
   }
 }
 
+/** Frames that lie closer than this are left as they lie, pixels. */
+const LEAST_MOVE_PX = 0.01;
+
+/** Lays the frame at hand over the others where that is asked for. @returns Why it cannot be; null when it lies in its place. */
+function layInPlace(kernels: StackKernels): string | null {
+  if (!mark) return null;
+  const { width, height } = state.plan;
+  const picture = { width, height, samples: asBytes(frameSamples(state, thread)) };
+  const placed = placeFrame(mark, picture, stillMask(state));
+  if (placed.kind === "refused") return placed.reason;
+  if (farthestMove(placed.placement, state.plan) > LEAST_MOVE_PX)
+    moveFrame(kernels, state, thread, gridOf(placed.placement, state.plan));
+  return null;
+}
+
 /** Brings a frame into this thread's buffer, ready to be fused, and does something with it; what cannot be read is refused. */
 async function withFrame(kernels: StackKernels, { index, path }: FrameRequest, use: () => number): Promise<FrameReply> {
   try {
@@ -72,6 +91,8 @@ async function withFrame(kernels: StackKernels, { index, path }: FrameRequest, u
   }
   subtractDark(kernels, state, thread);
   repairPixels(frameSamples(state, thread), state.plan, hotPixels);
+  const reason = layInPlace(kernels);
+  if (reason !== null) return { kind: "refused", index, reason };
   const crc = use();
   const small = smallCopy(frameSamples(state, thread), state.plan, smallEvery);
   const reply = { kind: "taken", index, crc, small } as const;

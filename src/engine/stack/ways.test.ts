@@ -17,6 +17,8 @@ describe("stacking files by other ways than folding", () => {
     settings: { ...USUAL_SETTINGS, encoded: true },
     darks: [],
     repairsHot: false,
+    align: "none" as const,
+    ground: null,
     notes: { software: "test" },
   };
   const write = async (name: string, picture: Sharp) => {
