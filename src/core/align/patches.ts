@@ -8,8 +8,12 @@ const ACROSS = 6;
 const DOWN = 5;
 /** Places that are tried within a part, across and down. */
 const TRIED = 3;
-/** Less gradient than this, codes² per pixel, is noise: sky, walls, black. */
-const LEAST_TEXTURE = 12;
+/** Less gradient than this, codes² per pixel, is nothing to hold on to; and less than so many times what noise alone makes of it. */
+const LEAST_TEXTURE = 0.5;
+const OVER_NOISE = 4;
+/** Of noise's variance the blur leaves this to a gradient, and takes this off of a pixel: sums of squares of (1 2 1)² / 16 and its slopes. */
+const NOISE_IN_GRADIENT = (10 / 64) * (6 / 16);
+const NOISE_BLURRED_OFF = 1 - 2 * (4 / 16) + (6 / 16) ** 2;
 const STEPS = 12;
 /** A patch has come to rest when it moves by less, pixels. */
 const SETTLED_PX = 0.002;
@@ -63,27 +67,39 @@ function holdOf({ slopeX, slopeY }: Patch): number {
   return ((xx + yy) / 2 - Math.hypot((xx - yy) / 2, xy)) / slopeX.length;
 }
 
+/** How much a patch's pixels differ from their blur, codes². */
+function roughnessOf({ luma, width }: LumaPicture, { values }: Patch, left: number, top: number): number {
+  let sum = 0;
+  for (let y = 0, at = 0; y < PATCH; y++)
+    for (let x = 0; x < PATCH; x++, at++) {
+      const differs = luma[(top + y) * width + left + x]! - values[at]!;
+      sum += differs * differs;
+    }
+  return sum / values.length;
+}
+
 /** The patches of a picture that can be found again, spread over it. */
 export function patchesOf(picture: LumaPicture): Patch[] {
   const { width, height } = picture;
   const margin = 2 + MOST_WANDER_PX;
   const [roomX, roomY] = [(width - PATCH - 2 * margin) / ACROSS, (height - PATCH - 2 * margin) / DOWN];
   if (roomX < 1 || roomY < 1) return [];
-  const patches: Patch[] = [];
+  const best: { readonly patch: Patch; readonly hold: number }[] = [];
+  let smoothest = Number.POSITIVE_INFINITY;
   for (let row = 0; row < DOWN; row++)
     for (let column = 0; column < ACROSS; column++) {
-      let best: Patch | null = null;
-      let bestHold = LEAST_TEXTURE;
-      for (let i = 0; i < TRIED * TRIED; i++) {
+      const tried = Array.from({ length: TRIED * TRIED }, (_, i) => {
         const left = margin + Math.floor((column + ((i % TRIED) + 0.5) / TRIED) * roomX);
         const top = margin + Math.floor((row + (Math.floor(i / TRIED) + 0.5) / TRIED) * roomY);
         const patch = patchAt(picture, left, top);
-        const hold = holdOf(patch);
-        if (hold > bestHold) [best, bestHold] = [patch, hold];
-      }
-      if (best) patches.push(best);
+        smoothest = Math.min(smoothest, roughnessOf(picture, patch, left, top));
+        return { patch, hold: holdOf(patch) };
+      });
+      best.push(tried.reduce((most, each) => (each.hold > most.hold ? each : most)));
     }
-  return patches;
+  const ofNoise = (NOISE_IN_GRADIENT * smoothest) / NOISE_BLURRED_OFF;
+  const least = Math.max(LEAST_TEXTURE, OVER_NOISE * ofNoise);
+  return best.filter(({ hold }) => hold > least).map(({ patch }) => patch);
 }
 
 /** Room about a patch in which it may wander and be turned, pixels. */

@@ -15,11 +15,8 @@ export interface StillMark {
 const LEAST_PATCHES = { shift: 3, turn: 5, lens: 8 } as const satisfies Record<Freedom, number>;
 /** And they are more than this part of those that could be found. */
 const LEAST_SHARE = 0.4;
-/** A patch that lies further off than so many times the middle miss is something that moved. */
-const OUTLIER = 3;
-const LEAST_OUTLIER_PX = 0.15;
-/** A fit that misses by more is none, pixels. */
-const MOST_MISS_PX = 0.6;
+/** A patch that lies further off than this is something that moved. */
+const AGREES_PX = 0.4;
 const ROUNDS = 4;
 /** Another round changes nothing any more when corners move by less, pixels. */
 const SETTLED_PX = 0.02;
@@ -61,6 +58,27 @@ function turnedMark(mark: DriftMark, degrees: number): DriftMark {
   return { ...mark, data: out };
 }
 
+/**
+ * The most pairs that one placement can have at once: something else moved in the others. Placements are those of each pair, or of each
+ * two where a turn is free.
+ *
+ * @see Fischler & Bolles (1981), Random sample consensus; all samples are tried here, for there are few
+ */
+function agreeing(pairs: readonly Pair[], size: PictureSize, freedom: Freedom): Pair[] {
+  const samples =
+    freedom === "shift"
+      ? pairs.map((pair) => [pair])
+      : pairs.flatMap((pair, at) => pairs.slice(at + 1).map((other) => [pair, other]));
+  let most: Pair[] = [];
+  for (const sample of samples) {
+    const placement = fitPlacement(sample, size, freedom);
+    if (!placement) continue;
+    const agree = pairs.filter((pair) => missOf(placement, size, pair) < AGREES_PX);
+    if (agree.length > most.length) most = agree;
+  }
+  return most;
+}
+
 /** Follows patches from where a placement has them, and fits what they say, without those that went another way. */
 function fitFrom(start: Placement, mark: StillMark, picture: LumaPicture, freedom: Freedom): StillFit {
   const { size, patches } = mark;
@@ -78,23 +96,15 @@ function fitFrom(start: Placement, mark: StillMark, picture: LumaPicture, freedo
       const to = followPatch(patch, picture, at, turn);
       return to ? [{ from: patch.middle, to }] : [];
     });
-    for (let pass = 0; pass < ROUNDS && pairs.length >= LEAST_PATCHES[freedom]; pass++) {
-      const fit = fitPlacement(pairs, size, freedom);
-      if (!fit) break;
-      placement = fit;
-      const misses = pairs.map((pair) => missOf(fit, size, pair)).sort((a, b) => a - b);
-      const within = Math.max(LEAST_OUTLIER_PX, OUTLIER * misses[misses.length >> 1]!);
-      const kept = pairs.filter((pair) => missOf(fit, size, pair) <= within);
-      missPx = missRms(fit, size, pairs);
-      if (kept.length === pairs.length) break;
-      pairs = kept;
-    }
+    pairs = agreeing(pairs, size, freedom);
+    const fit = pairs.length >= LEAST_PATCHES[freedom] ? fitPlacement(pairs, size, freedom) : null;
+    if (!fit) break;
+    placement = fit;
+    missPx = missRms(fit, size, pairs);
     if (farthestApart(before, placement, size) < SETTLED_PX) break;
   }
   if (pairs.length < Math.max(LEAST_PATCHES[freedom], LEAST_SHARE * looked))
     return { kind: "refused", reason: `Only ${pairs.length} of ${looked} parts of it are found again.` };
-  if (missPx > MOST_MISS_PX)
-    return { kind: "refused", reason: `Its parts lie ${missPx.toFixed(1)} pixels off where they should be.` };
   return { kind: "placed", placement, patches: pairs.length, missPx };
 }
 
