@@ -107,8 +107,11 @@ test("a bracket is run with the shot's own camera, fused, and fused otherwise", 
   await page.getByRole("button", { name: "Fuse 3 frames" }).click();
   await expect(page.getByText("Fused from")).toBeVisible();
   await page.getByRole("button", { name: "Whole trails, clean ground" }).click();
+  await expect(page.getByRole("img", { name: "Try: Lighten over the mean" })).toBeVisible();
+  await page.getByRole("button", { name: /^Fuse \d+ frames so$/ }).click();
   await expect(page.getByText("Brightest over the mean of")).toBeVisible();
   await page.getByRole("button", { name: "Without who passes" }).click();
+  await page.getByRole("button", { name: /^Fuse \d+ frames so$/ }).click();
   await expect(page.getByText("Median of", { exact: true })).toBeVisible();
   await page.getByRole("link", { name: /^Log/ }).click();
   await expect(page.getByText(/bracket 2 stops .*-> fuse/).first()).toBeVisible();

@@ -1,6 +1,6 @@
 import { z } from "zod";
 import { ALIGNMENT_IDS } from "@/core/align/alignments";
-import { STACK_METHODS } from "@/core/stack/methodIds";
+import { STACK_METHODS, USUAL_METHOD } from "@/core/stack/methodIds";
 import { ITERATION_BOUNDS, KAPPA_BOUNDS, USUAL_SETTINGS } from "@/core/stack/settings";
 
 /** More frames than this are never fused at once. */
@@ -23,6 +23,9 @@ export const stackParameters = z.strictObject({
   /** The frames' raw copies are fused instead of the pictures. */
   rawCopies: z.boolean().default(false),
 });
+
+/** What stands where nobody has said otherwise. */
+export const USUAL_PARAMETERS = stackParameters.parse({ method: USUAL_METHOD });
 
 /** How frames are fused, parsed. */
 export type StackParameters = Readonly<z.infer<typeof stackParameters>>;

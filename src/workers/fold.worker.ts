@@ -1,6 +1,7 @@
 import { expose } from "comlink";
-import type { SmallFusing, StackMethod } from "../core/stack";
-import { methodOf } from "../core/stack";
+import { imageNoise, litShare } from "../core/inspect";
+import { lumaWithClips } from "../core/picture";
+import { type FusingSettings, methodOf, type SmallFusing, type StackMethod, smallCopy } from "../core/stack";
 import { type FrameMeasure, measureFrame } from "../core/watch";
 
 /** What a run's frames come to so far, small. */
@@ -10,6 +11,19 @@ export interface Folded {
   /** Interleaved sRGB, 8 bits. */
   readonly data: Uint8Array;
   readonly frames: number;
+}
+
+/** What small frames come to by a way to fuse, and what that does to them. */
+export interface Tried {
+  readonly width: number;
+  readonly height: number;
+  /** Interleaved sRGB, 8 bits. */
+  readonly data: Uint8Array;
+  /** Noise as a share of the first frame's; null where neither tells any. */
+  readonly noise: number | null;
+  /** Shares of the picture, 0 to 1: what stands clear of its usual light, and what is white in some channel. */
+  readonly lit: number;
+  readonly white: number;
 }
 
 interface Kept {
@@ -40,6 +54,32 @@ async function pixelsOf(address: string): Promise<{ width: number; height: numbe
   return { width, height, data };
 }
 
+/** So many samples of small frames are kept to try ways to fuse them: about sixty of 480 pixels. */
+const MOST_TRIED_SAMPLES = 4e7;
+const small = new Map<string, { readonly width: number; readonly height: number; readonly data: Uint8Array }>();
+
+/** A small frame's pixels, or every so many of them where there are many frames. */
+async function smallPixels(address: string, every: number) {
+  const key = `${every} ${address}`;
+  const known = small.get(key);
+  if (known) return known;
+  const { width, height, data } = await pixelsOf(address);
+  const size = { width: Math.ceil(width / every), height: Math.ceil(height / every) };
+  const pixels = { ...size, data: smallCopy(data, { width, height }, every)! };
+  small.set(key, pixels);
+  return pixels;
+}
+
+function figuresOf(width: number, height: number, data: Uint8Array) {
+  const picture = { width, height, samples: data };
+  const { brightness, clips } = lumaWithClips(picture);
+  return {
+    noise: imageNoise(picture, brightness.luma)?.green ?? null,
+    lit: litShare(brightness.luma),
+    white: clips.clippedAny,
+  };
+}
+
 /** More runs' measures than this nobody goes back to. */
 const MOST_MEASURES = 4000;
 const measures = new Map<string, FrameMeasure>();
@@ -68,6 +108,26 @@ const foldWorker = {
     const data = new Uint8Array(codes.length);
     for (let i = 0; i < codes.length; i++) data[i] = codes[i]! >> 8;
     return { width: kept.width, height: kept.height, data, frames: kept.frames };
+  },
+
+  /** What these frames come to, small, by a way to fuse; null when none of them can be seen. */
+  async tryOut(addresses: readonly string[], method: StackMethod, settings: FusingSettings): Promise<Tried | null> {
+    const [first] = addresses;
+    if (first === undefined) return null;
+    const one = await smallPixels(first, 1);
+    const every = Math.max(1, Math.ceil(Math.sqrt((addresses.length * one.data.length) / MOST_TRIED_SAMPLES)));
+    if (small.size > 2 * addresses.length) small.clear();
+    const frames = await Promise.all(addresses.map((address) => smallPixels(address, every).catch(() => null)));
+    const [shown] = frames.filter((frame) => frame !== null);
+    if (!shown) return null;
+    const { width, height } = shown;
+    const fused = methodOf(method).small({ width, height }, settings);
+    // A frame of another size is left out of the whole one too.
+    for (const frame of frames) if (frame?.width === width && frame.height === height) fused.add(frame.data);
+    const data = Uint8Array.from(fused.picture(), (code) => code >> 8);
+    const [before, after] = [figuresOf(width, height, shown.data), figuresOf(width, height, data)];
+    const noise = before.noise && after.noise !== null ? after.noise / before.noise : null;
+    return { width, height, data, noise, lit: after.lit, white: after.white };
   },
 
   /** Measures of these frames, each measured once; null for one that cannot be read. */

@@ -2,8 +2,9 @@ export { type BestFrame, bestOf } from "./best";
 export { bestTry } from "./bestTry";
 export { type Drift, type DriftMark, driftBetween, driftMark } from "./drift";
 export { expectedNoise } from "./expectedNoise";
-export type { ImageNoise } from "./imageNoise";
+export { type ImageNoise, imageNoise } from "./imageNoise";
 export { inspectPicture, type PictureFigures } from "./inspectPicture";
+export { litShare } from "./litShare";
 export { type PlannedFrame, type PlannedGot, plannedAndGot } from "./plannedGot";
 export { pointImages } from "./pointImages";
 export {

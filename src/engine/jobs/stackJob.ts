@@ -14,6 +14,7 @@ import { checkpointFolder, dropCheckpoints } from "../stack/checkpoint";
 import type { StackOutcome, StackProgress } from "../stack/request";
 import { stackInProcess } from "../stack/stackInProcess";
 import { adoptFile, storeBytes, storedPath, temporaryPath } from "../store";
+import { keepGrowing } from "./growing";
 
 const REPORT_EVERY_MS = 200;
 /** How often a worker shows that it lives. */
@@ -110,7 +111,12 @@ export async function runStackJob(db: Db, job: Job, worker: string, abort: Abort
         notes: await notesOf(db, stack),
         checkpointFolder: checkpointFolder(stack.id),
       },
-      { onProgress, signal: abort.signal },
+      {
+        onProgress,
+        // A picture that could not be kept is missed by nobody: the next one follows.
+        onJpeg: (jpeg) => void keepGrowing(stack.id, jpeg).catch(() => {}),
+        signal: abort.signal,
+      },
     );
     await end();
     if (outcome.kind === "done") {

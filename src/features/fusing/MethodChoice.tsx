@@ -20,7 +20,7 @@ export function MethodChoice({
         options={METHODS.map(({ id, words: { name, does } }) => ({
           value: id,
           name: <Box fontWeight={600}>{name}</Box>,
-          says: (
+          says: id === value && (
             <Box fontSize="note" color="ash">
               {does}
             </Box>

@@ -5,15 +5,18 @@ import { Layers } from "lucide-react";
 import { DateTime } from "luxon";
 import { type ReactNode, useState } from "react";
 import type { FrameReply, RunReply } from "@/contracts/replies";
+import { type StackParameters, USUAL_PARAMETERS } from "@/contracts/stack";
 import { groupBySettings } from "@/core/picture";
 import { roughDuration } from "@/core/recipe";
-import { type StackMethod, USUAL_METHOD } from "@/core/stack";
+import type { StackMethod } from "@/core/stack";
 import { counted, plain } from "@/core/words";
 import type { RunWithFrames } from "@/features/api/queries";
+import { FusingOptions } from "@/features/fusing/FusingOptions";
 import { MethodChoice } from "@/features/fusing/MethodChoice";
 import { RefusedList } from "@/features/fusing/RefusedList";
 import { Action } from "@/ui/Action";
 import { Choose } from "@/ui/Choose";
+import { Fold } from "@/ui/Fold";
 import { Readout } from "@/ui/Readout";
 import { Tick } from "@/ui/Tick";
 import type { ImportProgress } from "./useImport";
@@ -29,7 +32,7 @@ interface SiftReasonsProps {
   /** The recipe's own method, when it names one. */
   readonly proposed: StackMethod | null;
   readonly busy: boolean;
-  readonly onStack: (frameIds: readonly string[], method: StackMethod, rawCopies: boolean) => void;
+  readonly onStack: (frameIds: readonly string[], parameters: StackParameters) => void;
   /** What is said of the frame that is looked at. */
   readonly children?: ReactNode;
 }
@@ -58,14 +61,13 @@ export function SiftReasons({
   onStack,
   children,
 }: SiftReasonsProps) {
-  const [method, setMethod] = useState<StackMethod | null>(null);
-  const [isRawWanted, setRawWanted] = useState(false);
+  const [set, setSet] = useState<StackParameters | null>(null);
+  const wanted = set ?? { ...USUAL_PARAMETERS, method: proposed ?? USUAL_PARAMETERS.method };
   const haveRaw = kept.length > 0 && kept.every(({ rawBytes }) => rawBytes !== null);
   const groups = groupBySettings(kept);
   const sizes = new Set(kept.map(({ width, height }) => `${width}x${height}`));
   const keptIds = new Set(kept.map(({ id }) => id));
   const damaged = chosen?.frames.filter(({ id, warning }) => warning !== null && !keptIds.has(id)).length ?? 0;
-  const wanted = method ?? proposed ?? USUAL_METHOD;
   return (
     <Box>
       {problem && (
@@ -114,9 +116,12 @@ export function SiftReasons({
                 : `There are ${groups.length} different settings among them; a sequence to be fused usually has one.`}
             </Box>
           )}
-          <MethodChoice value={wanted} onChange={setMethod} />
+          <MethodChoice value={wanted.method} onChange={(method) => setSet({ ...wanted, method })} />
+          <Fold title="How exactly">
+            <FusingOptions value={wanted} onChange={setSet} />
+          </Fold>
           {haveRaw && (
-            <Tick checked={isRawWanted} onChange={setRawWanted}>
+            <Tick checked={wanted.rawCopies} onChange={(rawCopies) => setSet({ ...wanted, rawCopies })}>
               Fuse the raw copies: finer steps in the shadows, and longer to fuse.
             </Tick>
           )}
@@ -127,8 +132,7 @@ export function SiftReasons({
               onClick={() =>
                 onStack(
                   kept.map(({ id }) => id),
-                  wanted,
-                  haveRaw && isRawWanted,
+                  { ...wanted, rawCopies: haveRaw && wanted.rawCopies },
                 )
               }
             >

@@ -90,9 +90,7 @@ export function SiftStation({ outingId, shotId }: { readonly outingId: string; r
           problem={imports.problem}
           proposed={parseRecipe(chosen?.run.recipeLine ?? "").recipe.stack}
           busy={imports.busy || fuse.isPending}
-          onStack={(frameIds, method, rawCopies) =>
-            chosen && fuse.mutate({ runId: chosen.run.id, frameIds, method, rawCopies })
-          }
+          onStack={(frameIds, parameters) => chosen && fuse.mutate({ runId: chosen.run.id, frameIds, parameters })}
         >
           <SiftTools
             arrangement={arrangement}

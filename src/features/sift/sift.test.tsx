@@ -1,5 +1,7 @@
 /** @jest-environment jsdom */
+
 import { fireEvent, screen } from "@testing-library/react";
+import { USUAL_PARAMETERS } from "@/contracts/stack";
 import { frameReply, runWithFrames } from "@/features/testing/replies";
 import { choose, settled, show } from "@/ui/testing/show";
 import { SiftReasons } from "./SiftReasons";
@@ -32,8 +34,7 @@ describe("what is to be fused", () => {
     fireEvent.click(screen.getByRole("button", { name: "Fuse 3 frames" }));
     expect(onStack).toHaveBeenCalledWith(
       frames.map(({ id }) => id),
-      "mean",
-      false,
+      USUAL_PARAMETERS,
     );
   });
 
@@ -42,17 +43,27 @@ describe("what is to be fused", () => {
     const { onStack } = reasons({ kept: withRaw, chosen: runWithFrames(withRaw) });
     await settled(() => fireEvent.click(screen.getByLabelText(/^Fuse the raw copies/)));
     fireEvent.click(screen.getByRole("button", { name: "Fuse 3 frames" }));
-    expect(onStack.mock.lastCall[2]).toBe(true);
+    expect(onStack.mock.lastCall[1]).toEqual({ ...USUAL_PARAMETERS, rawCopies: true });
   });
 
   it("are fused as the recipe proposes, or in another way by choice", async () => {
     const { onStack } = reasons({ proposed: "lighten", kept: frames.slice(0, 2) });
     expect(screen.getByText("1 left out.")).toBeTruthy();
     fireEvent.click(screen.getByRole("button", { name: "Fuse 2 frames" }));
-    expect(onStack.mock.lastCall[1]).toBe("lighten");
+    expect(onStack.mock.lastCall[1].method).toBe("lighten");
     await settled(() => fireEvent.click(screen.getByLabelText(/^Median/)));
     fireEvent.click(screen.getByRole("button", { name: "Fuse 2 frames" }));
-    expect(onStack.mock.lastCall[1]).toBe("median");
+    expect(onStack.mock.lastCall[1].method).toBe("median");
+  });
+
+  it("are laid over each other where somebody asks for it", async () => {
+    const { onStack } = reasons();
+    await settled(() => fireEvent.click(screen.getByText("How exactly")));
+    await settled(() =>
+      fireEvent.change(screen.getByLabelText("Laid over each other"), { target: { value: "stars" } }),
+    );
+    fireEvent.click(screen.getByRole("button", { name: "Fuse 3 frames" }));
+    expect(onStack.mock.lastCall[1]).toEqual({ ...USUAL_PARAMETERS, align: "stars" });
   });
 
   it("are without those that are damaged, which is said, unless somebody takes them in", () => {

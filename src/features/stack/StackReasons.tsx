@@ -1,14 +1,16 @@
 "use client";
 
 import { Box, Flex } from "@chakra-ui/react";
-import { Download } from "lucide-react";
+import { Download, Layers } from "lucide-react";
 import { DateTime } from "luxon";
 import type { PictureViewReply, StackReply } from "@/contracts/replies";
+import type { StackParameters } from "@/contracts/stack";
 import { EXPORT_FORMAT_IDS, EXPORT_FORMATS } from "@/core/formats";
 import { readableDuration } from "@/core/recipe";
-import { METHODS, methodOf, type StackMethod } from "@/core/stack";
+import { METHODS, methodOf } from "@/core/stack";
 import { counted } from "@/core/words";
 import { DownloadLink } from "@/features/api/DownloadLink";
+import { FusingOptions } from "@/features/fusing/FusingOptions";
 import { RefusedList } from "@/features/fusing/RefusedList";
 import { HistogramView } from "@/features/picture/HistogramView";
 import { LightScaleView } from "@/features/picture/LightScaleView";
@@ -25,14 +27,27 @@ interface StackReasonsProps {
   readonly lights: StackLights | null;
   readonly busy: boolean;
   readonly onChoose: (stackId: string) => void;
-  readonly onAgain: (method: StackMethod) => void;
+  /** Another way that is tried; null while the result is looked at. */
+  readonly tried: StackParameters | null;
+  readonly onTry: (parameters: StackParameters | null) => void;
+  readonly onFuse: (parameters: StackParameters) => void;
 }
 
 const percent = (share: number): string =>
   `${(100 * share).toFixed(share > 0 && share < 0.001 ? 3 : share < 0.1 ? 2 : 1)}`;
 
 /** The result in numbers, where it came from, and the ways to take it. */
-export function StackReasons({ stacks, chosen, view, lights, busy, onChoose, onAgain }: StackReasonsProps) {
+export function StackReasons({
+  stacks,
+  chosen,
+  view,
+  lights,
+  busy,
+  onChoose,
+  tried,
+  onTry,
+  onFuse,
+}: StackReasonsProps) {
   const { stack } = chosen;
   const { method } = stack.parameters;
   const { words, law } = methodOf(method);
@@ -118,12 +133,33 @@ export function StackReasons({ stacks, chosen, view, lights, busy, onChoose, onA
           <Box color="ash" width="100%">
             Fuse the same frames another way
           </Box>
-          {METHODS.filter(({ id }) => id !== method).map(({ id, words: { gives } }) => (
-            <Action key={id} px="10px" title={`By ${id}`} onClick={() => onAgain(id)}>
+          {METHODS.map(({ id, words: { gives } }) => (
+            <Action
+              key={id}
+              px="10px"
+              title={`By ${id}`}
+              aria-pressed={tried?.method === id}
+              color={tried?.method === id ? "lamp" : undefined}
+              onClick={() => onTry({ ...(tried ?? stack.parameters), method: id })}
+            >
               {gives}
             </Action>
           ))}
         </Flex>
+      )}
+      {!busy && tried && (
+        <Box>
+          <Box fontSize="note" color="ash" pt="8px">
+            {methodOf(tried.method).words.does}
+          </Box>
+          <FusingOptions value={tried} onChange={onTry} />
+          <Flex gap="6px" py="8px">
+            <Action look="main" onClick={() => onFuse(tried)}>
+              <Layers size={16} /> Fuse {counted(stack.inputs.length, "frame")} so
+            </Action>
+            <Action onClick={() => onTry(null)}>Back to the result</Action>
+          </Flex>
+        </Box>
       )}
       <RefusedList refused={stack.refused} />
     </Box>

@@ -4,8 +4,9 @@ import { Box } from "@chakra-ui/react";
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { doneReply, stackReply } from "@/contracts/replies";
-import type { StackMethod } from "@/core/stack";
+import type { StackParameters } from "@/contracts/stack";
 import { errorText, sendJson } from "@/features/api/client";
+import { thumbnailUrl } from "@/features/api/pictures";
 import { useLiveJob, useShot, useWatchJob } from "@/features/api/queries";
 import { PictureView } from "@/features/picture/PictureView";
 import { usePicture } from "@/features/picture/usePicture";
@@ -14,13 +15,16 @@ import { Quiet } from "@/ui/Quiet";
 import { Station } from "@/ui/Station";
 import { StackProgressView } from "./StackProgressView";
 import { StackReasons } from "./StackReasons";
+import { TryoutView } from "./TryoutView";
 import { useStackLights } from "./useStackLights";
+import { useTryout } from "./useTryout";
 
 /** Stack: the job as it goes, then its result to look at and take away. */
 export function StackStation({ outingId, shotId }: { readonly outingId: string; readonly shotId: string }) {
   const shot = useShot(shotId).data;
   const client = useQueryClient();
   const [chosenId, setChosenId] = useState<string | null>(null);
+  const [tried, setTried] = useState<StackParameters | null>(null);
   const stacks = shot?.stacks ?? [];
   const chosen = stacks.find(({ stack }) => stack.id === chosenId) ?? stacks[0] ?? null;
 
@@ -31,6 +35,7 @@ export function StackStation({ outingId, shotId }: { readonly outingId: string; 
   const hash = chosen?.stack.resultHash ?? null;
   const picture = usePicture(hash);
   const lights = useStackLights(shotId, chosen);
+  const tryout = useTryout(chosen?.stack ?? null, hash ? tried : null);
 
   const wrong = (error: unknown) => notice({ tone: "wrong", text: errorText(error) });
   const cancel = useMutation({
@@ -38,20 +43,21 @@ export function StackStation({ outingId, shotId }: { readonly outingId: string; 
     onError: wrong,
   });
   const again = useMutation({
-    mutationFn: (method: StackMethod) =>
+    mutationFn: (parameters: StackParameters) =>
       sendJson(
         "POST",
         "/api/stacks",
         {
           runId: chosen?.stack.runId,
           frameIds: chosen?.stack.inputs.map(({ frameId }) => frameId),
-          parameters: { ...chosen?.stack.parameters, method },
+          parameters,
         },
         stackReply.shape.stack.pick({ id: true }),
       ),
     onSuccess: async ({ id }) => {
       await client.invalidateQueries({ queryKey: ["shot", shotId] });
       setChosenId(id);
+      setTried(null);
     },
     onError: wrong,
   });
@@ -71,10 +77,16 @@ export function StackStation({ outingId, shotId }: { readonly outingId: string; 
     <Station
       mainName="Picture"
       main={
-        hash ? (
+        hash && tried ? (
+          <TryoutView
+            tried={tryout}
+            method={tried.method}
+            before={{ src: thumbnailUrl(chosen.stack.thumbnailHash ?? hash), name: "The result that is there" }}
+          />
+        ) : hash ? (
           <PictureView picture={picture} hash={hash} name={`Result of ${chosen.stack.framesUsed} frames`} />
         ) : (
-          job && <StackProgressView job={job} onCancel={() => cancel.mutate(job.id)} />
+          job && <StackProgressView stackId={chosen.stack.id} job={job} onCancel={() => cancel.mutate(job.id)} />
         )
       }
       reasonsName="Result"
@@ -85,8 +97,13 @@ export function StackStation({ outingId, shotId }: { readonly outingId: string; 
           view={picture.state === "ready" ? picture.view : null}
           lights={lights}
           busy={again.isPending || unfinished !== null}
-          onChoose={setChosenId}
-          onAgain={(method) => again.mutate(method)}
+          onChoose={(id) => {
+            setChosenId(id);
+            setTried(null);
+          }}
+          tried={tried}
+          onTry={setTried}
+          onFuse={again.mutate}
         />
       }
     />

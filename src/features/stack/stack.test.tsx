@@ -24,7 +24,7 @@ describe("the ways to fuse", () => {
 describe("a stack on its way", () => {
   it("tells how far it is, how fast, and how long it will take, and can be called off", () => {
     const onCancel = jest.fn();
-    show(<StackProgressView job={jobReply({ resumed: 2 })} onCancel={onCancel} />);
+    show(<StackProgressView stackId="s" job={jobReply({ resumed: 2 })} onCancel={onCancel} />);
     expect(screen.getByText("3 of 12")).toBeTruthy();
     expect(screen.getByText(/^2.5 frames a second, 4.s left, went on from frame 2 after a stop/)).toBeTruthy();
     const bar = screen.getByRole("progressbar", { name: "Frames fused" });
@@ -36,6 +36,7 @@ describe("a stack on its way", () => {
   it("knows no time before it knows its pace", () => {
     show(
       <StackProgressView
+        stackId="s"
         job={jobReply({ state: "waiting", framesPerSecond: 0, secondsLeft: null })}
         onCancel={jest.fn()}
       />,
@@ -48,7 +49,7 @@ describe("a stack on its way", () => {
     ["cancelled", null, /The frames are untouched/],
     ["failed", "None of the files could be read.", "None of the files could be read."],
   ] as const)("that was %s says so and offers nothing to cancel", (state, problem, said) => {
-    show(<StackProgressView job={jobReply({ state, problem })} onCancel={jest.fn()} />);
+    show(<StackProgressView stackId="s" job={jobReply({ state, problem })} onCancel={jest.fn()} />);
     expect(screen.getByText(said)).toBeTruthy();
     expect(screen.queryByRole("button")).toBeNull();
   });
@@ -57,9 +58,18 @@ describe("a stack on its way", () => {
 describe("a stack's result", () => {
   const stacks = [stackReply("mean"), stackReply("lighten", { framesUsed: 12 })];
   const reasons = (part: Partial<Parameters<typeof StackReasons>[0]> = {}) => {
-    const given = { onChoose: jest.fn(), onAgain: jest.fn() };
+    const given = { onChoose: jest.fn(), onTry: jest.fn(), onFuse: jest.fn() };
     show(
-      <StackReasons stacks={stacks} chosen={stacks[0]!} view={null} lights={null} busy={false} {...given} {...part} />,
+      <StackReasons
+        stacks={stacks}
+        chosen={stacks[0]!}
+        view={null}
+        lights={null}
+        busy={false}
+        tried={null}
+        {...given}
+        {...part}
+      />,
     );
     return given;
   };
@@ -78,13 +88,32 @@ describe("a stack's result", () => {
     );
   });
 
-  it("can be fused in every other way, but not while another is on its way", () => {
-    const { onAgain } = reasons();
-    for (const method of STACK_METHODS.filter((each) => each !== "mean")) {
+  it("can be tried in every way, and what is tried can be fused", () => {
+    const { onTry } = reasons();
+    const own = stacks[0]!.stack.parameters;
+    for (const method of STACK_METHODS) {
       fireEvent.click(screen.getByRole("button", { name: methodOf(method).words.gives }));
-      expect(onAgain).toHaveBeenLastCalledWith(method);
+      expect(onTry).toHaveBeenLastCalledWith({ ...own, method });
     }
-    expect(screen.queryByRole("button", { name: methodOf("mean").words.gives })).toBeNull();
+  });
+
+  it("offers what a way takes, with bounds, and fuses so", async () => {
+    const tried = { ...stacks[0]!.stack.parameters, method: "clip mean" } as const;
+    const { onTry, onFuse } = reasons({ tried });
+    const kappa = screen.getByLabelText("Leaves out beyond deviations");
+    fireEvent.change(kappa, { target: { value: "3" } });
+    fireEvent.blur(kappa);
+    expect(onTry).toHaveBeenLastCalledWith({ ...tried, kappa: 3 });
+    fireEvent.change(kappa, { target: { value: "three" } });
+    await settled(() => fireEvent.blur(kappa));
+    expect(screen.getByRole("alert").textContent).toMatch(/From 1 to 10/);
+    fireEvent.change(screen.getByLabelText("Laid over each other"), { target: { value: "stars" } });
+    expect(onTry).toHaveBeenLastCalledWith({ ...tried, align: "stars" });
+    expect(screen.queryByLabelText("Comes in over frames")).toBeNull();
+    fireEvent.click(screen.getByRole("button", { name: /Fuse 9 frames so/ }));
+    expect(onFuse).toHaveBeenCalledWith(tried);
+    fireEvent.click(screen.getByRole("button", { name: "Back to the result" }));
+    expect(onTry).toHaveBeenLastCalledWith(null);
   });
 
   it("offers no other way while one is on its way", () => {
