@@ -1,7 +1,7 @@
 import { expose } from "comlink";
-import { imageNoise, litShare } from "../core/inspect";
+import { litShare } from "../core/inspect";
 import { lumaWithClips } from "../core/picture";
-import { type FusingSettings, methodOf, type SmallFusing, type StackMethod, smallCopy } from "../core/stack";
+import { type FusingSettings, givenBy, methodOf, type SmallFusing, type StackMethod, smallCopy } from "../core/stack";
 import { type FrameMeasure, measureFrame } from "../core/watch";
 
 /** What a run's frames come to so far, small. */
@@ -19,11 +19,11 @@ export interface Tried {
   readonly height: number;
   /** Interleaved sRGB, 8 bits. */
   readonly data: Uint8Array;
-  /** Noise as a share of the first frame's; null where neither tells any. */
-  readonly noise: number | null;
   /** Shares of the picture, 0 to 1: what stands clear of its usual light, and what is white in some channel. */
   readonly lit: number;
   readonly white: number;
+  /** For each frame, in their order, what it gave; null for one that could not be seen. */
+  readonly given: readonly (number | null)[];
 }
 
 interface Kept {
@@ -70,16 +70,6 @@ async function smallPixels(address: string, every: number) {
   return pixels;
 }
 
-function figuresOf(width: number, height: number, data: Uint8Array) {
-  const picture = { width, height, samples: data };
-  const { brightness, clips } = lumaWithClips(picture);
-  return {
-    noise: imageNoise(picture, brightness.luma)?.green ?? null,
-    lit: litShare(brightness.luma),
-    white: clips.clippedAny,
-  };
-}
-
 /** More runs' measures than this nobody goes back to. */
 const MOST_MEASURES = 4000;
 const measures = new Map<string, FrameMeasure>();
@@ -123,11 +113,12 @@ const foldWorker = {
     const { width, height } = shown;
     const fused = methodOf(method).small({ width, height }, settings);
     // A frame of another size is left out of the whole one too.
-    for (const frame of frames) if (frame?.width === width && frame.height === height) fused.add(frame.data);
+    const alike = frames.map((frame) => (frame?.width === width && frame.height === height ? frame.data : null));
+    for (const frame of alike) if (frame) fused.add(frame);
     const data = Uint8Array.from(fused.picture(), (code) => code >> 8);
-    const [before, after] = [figuresOf(width, height, shown.data), figuresOf(width, height, data)];
-    const noise = before.noise && after.noise !== null ? after.noise / before.noise : null;
-    return { width, height, data, noise, lit: after.lit, white: after.white };
+    const { brightness, clips } = lumaWithClips({ width, height, samples: data });
+    const given = givenBy(alike, data, methodOf(method).shows);
+    return { width, height, data, lit: litShare(brightness.luma), white: clips.clippedAny, given };
   },
 
   /** Measures of these frames, each measured once; null for one that cannot be read. */

@@ -2,6 +2,7 @@ export { WEIGHT_STEPS } from "./accumulators";
 export { brightestOf } from "./brightest";
 export { type Fade, fadeWeights, NO_FADE } from "./fade";
 export { bandBytes, createFrameBand, type FrameBand } from "./frameBand";
+export { givenBy } from "./given";
 export { findHotPixels, repairPixels } from "./hotPixels";
 export { bindKernels, type StackKernels } from "./kernels";
 export { medianInto } from "./median";

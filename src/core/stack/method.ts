@@ -120,6 +120,8 @@ export interface FusingMethod {
   readonly id: StackMethod;
   readonly words: MethodWords;
   readonly options: readonly MethodOption[];
+  /** What its result shows of one frame: its light where it is the brightest or the darkest of them, or a part of all of it. */
+  readonly shows: "brightest" | "darkest" | "part";
   /** Whether its frames are all exposed alike, or are those of a bracket. */
   readonly frames: "alike" | "bracket";
   /** Null where no recipe line names it: it is for frames that are there. */

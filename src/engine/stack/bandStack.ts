@@ -30,16 +30,22 @@ export async function bandStack(
   const frames = await openFrames(request.files);
   if ("kind" in frames) return frames;
   const { width, height, depth, chosen, refused } = frames;
-  const { method, settings } = request;
+  const { method, settings, outputPath } = request;
   const threads = threadsFor(request.threads, chosen.length);
-  const hasDark = request.darks.length > 0;
   const state = createStack({
-    ...{ width, height, depth, keeps: [], weighted: false, hasDark, moves: request.align !== "none", threads },
+    width,
+    height,
+    depth,
+    keeps: [],
+    weighted: false,
+    hasDark: request.darks.length > 0,
+    moves: request.align !== "none",
+    threads,
     encoded: settings.encoded,
   });
 
   const folder = request.checkpointFolder ? join(request.checkpointFolder, methodSlug(method)) : null;
-  const scratchPath = folder ? join(folder, "frames") : `${request.outputPath}.frames`;
+  const scratchPath = folder ? join(folder, "frames") : `${outputPath}.frames`;
   if (folder) await makePrivateFolder(folder);
   const frameSize = 3 * width * height * (depth / 8);
   const key = checkpointKey(request, state.plan);
@@ -88,20 +94,15 @@ export async function bandStack(
     const indices = [...kept.keys()].sort((a, b) => a - b);
     const samples = 3 * width * height;
     const bandSamples = Math.max(1, Math.min(samples, Math.floor(BAND_BYTES / (depth / 8) / indices.length)));
-    const outputAt = await beginTiff(request.outputPath, { width, height, notes: request.notes });
+    const outputAt = await beginTiff(outputPath, { width, height, notes: request.notes });
     const starts = Array.from({ length: Math.ceil(samples / bandSamples) }, (_, band) => band * bandSamples);
     const bands = starts.length;
     await Promise.all(
       pool.map(async ({ ask }) => {
         for (let from = starts.shift(); from !== undefined && !signal?.aborted; from = starts.shift()) {
-          const stretch = { from, to: Math.min(samples, from + bandSamples) };
-          await ask(async (api) =>
-            api.fuseStretch({
-              ...stretch,
-              ...{ method, settings, scratchPath, indices, bandSamples },
-              ...{ outputPath: request.outputPath, outputAt },
-            }),
-          );
+          const to = Math.min(samples, from + bandSamples);
+          const stretch = { from, to, method, settings, scratchPath, indices, bandSamples, outputPath, outputAt };
+          await ask(async (api) => api.fuseStretch(stretch));
           fusedShare += 1 / bands;
           progress();
         }

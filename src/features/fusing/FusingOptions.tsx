@@ -64,27 +64,22 @@ export function FusingOptions({ value, onChange }: FusingOptionsProps) {
           Average the codes of the files instead of their light: darker where light changes.
         </Tick>
       )}
-      {takes("fade") && (
-        <>
-          {FADED.map(({ end, label }) => (
-            <Row key={end} label={label}>
-              <Entry
-                label={label}
-                value={value.fade ? String(fade[end]) : ""}
-                placeholder="own"
-                onCommit={(text) => {
-                  if (text.trim() !== "")
-                    return number(text, 0, MOST_FADED, (frames) =>
-                      set({ fade: { ...fade, [end]: Math.round(frames) } }),
-                    );
-                  set({ fade: null });
-                  return null;
-                }}
-              />
-            </Row>
-          ))}
-        </>
-      )}
+      {takes("fade") &&
+        FADED.map(({ end, label }) => (
+          <Row key={end} label={label}>
+            <Entry
+              label={label}
+              value={value.fade ? String(fade[end]) : ""}
+              placeholder="own"
+              onCommit={(text) => {
+                if (text.trim() !== "")
+                  return number(text, 0, MOST_FADED, (frames) => set({ fade: { ...fade, [end]: Math.round(frames) } }));
+                set({ fade: null });
+                return null;
+              }}
+            />
+          </Row>
+        ))}
       {takes("clip") && (
         <>
           <Row label="Leaves out beyond deviations">

@@ -1,7 +1,7 @@
 "use client";
 
 import { Box, Flex } from "@chakra-ui/react";
-import { Download, Layers } from "lucide-react";
+import { Download } from "lucide-react";
 import { DateTime } from "luxon";
 import type { PictureViewReply, StackReply } from "@/contracts/replies";
 import type { StackParameters } from "@/contracts/stack";
@@ -29,25 +29,14 @@ interface StackReasonsProps {
   readonly onChoose: (stackId: string) => void;
   /** Another way that is tried; null while the result is looked at. */
   readonly tried: StackParameters | null;
-  readonly onTry: (parameters: StackParameters | null) => void;
-  readonly onFuse: (parameters: StackParameters) => void;
+  readonly onTry: (parameters: StackParameters) => void;
 }
 
 const percent = (share: number): string =>
   `${(100 * share).toFixed(share > 0 && share < 0.001 ? 3 : share < 0.1 ? 2 : 1)}`;
 
 /** The result in numbers, where it came from, and the ways to take it. */
-export function StackReasons({
-  stacks,
-  chosen,
-  view,
-  lights,
-  busy,
-  onChoose,
-  tried,
-  onTry,
-  onFuse,
-}: StackReasonsProps) {
+export function StackReasons({ stacks, chosen, view, lights, busy, onChoose, tried, onTry }: StackReasonsProps) {
   const { stack } = chosen;
   const { method } = stack.parameters;
   const { words, law } = methodOf(method);
@@ -153,12 +142,6 @@ export function StackReasons({
             {methodOf(tried.method).words.does}
           </Box>
           <FusingOptions value={tried} onChange={onTry} />
-          <Flex gap="6px" py="8px">
-            <Action look="main" onClick={() => onFuse(tried)}>
-              <Layers size={16} /> Fuse {counted(stack.inputs.length, "frame")} so
-            </Action>
-            <Action onClick={() => onTry(null)}>Back to the result</Action>
-          </Flex>
         </Box>
       )}
       <RefusedList refused={stack.refused} />

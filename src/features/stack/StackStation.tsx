@@ -17,6 +17,7 @@ import { StackProgressView } from "./StackProgressView";
 import { StackReasons } from "./StackReasons";
 import { TryoutView } from "./TryoutView";
 import { useStackLights } from "./useStackLights";
+import { useTry } from "./useTry";
 import { useTryout } from "./useTryout";
 
 /** Stack: the job as it goes, then its result to look at and take away. */
@@ -24,7 +25,7 @@ export function StackStation({ outingId, shotId }: { readonly outingId: string; 
   const shot = useShot(shotId).data;
   const client = useQueryClient();
   const [chosenId, setChosenId] = useState<string | null>(null);
-  const [tried, setTried] = useState<StackParameters | null>(null);
+  const tried = useTry();
   const stacks = shot?.stacks ?? [];
   const chosen = stacks.find(({ stack }) => stack.id === chosenId) ?? stacks[0] ?? null;
 
@@ -35,7 +36,7 @@ export function StackStation({ outingId, shotId }: { readonly outingId: string; 
   const hash = chosen?.stack.resultHash ?? null;
   const picture = usePicture(hash);
   const lights = useStackLights(shotId, chosen);
-  const tryout = useTryout(chosen?.stack ?? null, hash ? tried : null);
+  const tryout = useTryout(chosen?.stack ?? null, hash ? tried.parameters : null, tried.left);
 
   const wrong = (error: unknown) => notice({ tone: "wrong", text: errorText(error) });
   const cancel = useMutation({
@@ -49,7 +50,7 @@ export function StackStation({ outingId, shotId }: { readonly outingId: string; 
         "/api/stacks",
         {
           runId: chosen?.stack.runId,
-          frameIds: chosen?.stack.inputs.map(({ frameId }) => frameId),
+          frameIds: chosen?.stack.inputs.map(({ frameId }) => frameId).filter((id) => !tried.left.has(id)),
           parameters,
         },
         stackReply.shape.stack.pick({ id: true }),
@@ -57,7 +58,7 @@ export function StackStation({ outingId, shotId }: { readonly outingId: string; 
     onSuccess: async ({ id }) => {
       await client.invalidateQueries({ queryKey: ["shot", shotId] });
       setChosenId(id);
-      setTried(null);
+      tried.end();
     },
     onError: wrong,
   });
@@ -77,11 +78,16 @@ export function StackStation({ outingId, shotId }: { readonly outingId: string; 
     <Station
       mainName="Picture"
       main={
-        hash && tried ? (
+        hash && tried.parameters ? (
           <TryoutView
             tried={tryout}
-            method={tried.method}
-            before={{ src: thumbnailUrl(chosen.stack.thumbnailHash ?? hash), name: "The result that is there" }}
+            method={tried.parameters.method}
+            frames={chosen.stack.inputs}
+            left={tried.left}
+            onToggle={tried.toggle}
+            before={thumbnailUrl(chosen.stack.thumbnailHash ?? hash)}
+            onFuse={() => tried.parameters && again.mutate(tried.parameters)}
+            onBack={tried.end}
           />
         ) : hash ? (
           <PictureView picture={picture} hash={hash} name={`Result of ${chosen.stack.framesUsed} frames`} />
@@ -99,11 +105,10 @@ export function StackStation({ outingId, shotId }: { readonly outingId: string; 
           busy={again.isPending || unfinished !== null}
           onChoose={(id) => {
             setChosenId(id);
-            setTried(null);
+            tried.end();
           }}
-          tried={tried}
-          onTry={setTried}
-          onFuse={again.mutate}
+          tried={tried.parameters}
+          onTry={tried.set}
         />
       }
     />

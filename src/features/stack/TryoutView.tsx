@@ -1,33 +1,45 @@
 "use client";
 
 import { Box, Flex } from "@chakra-ui/react";
+import { Layers } from "lucide-react";
 import { useEffect, useRef, useState } from "react";
-import { methodOf } from "@/core/stack";
-import { plain } from "@/core/words";
+import { lawOf, lineMethod, methodOf, type StackMethod } from "@/core/stack";
+import { counted, plain } from "@/core/words";
+import { Action } from "@/ui/Action";
 import { Slide } from "@/ui/Slide";
 import type { Tried } from "@/workers/fold.worker";
+import { GivenStrip, type TriedFrame } from "./GivenStrip";
 
 interface TryoutViewProps {
   /** What the frames come to as they are tried, small; null while it is on its way. */
   readonly tried: Tried | null;
-  readonly method: Parameters<typeof methodOf>[0];
+  readonly method: StackMethod;
+  /** All frames of the result that is there. */
+  readonly frames: readonly TriedFrame[];
+  /** Those that are left out of the try. */
+  readonly left: ReadonlySet<string>;
+  readonly onToggle: (frameId: string) => void;
   /** A small picture of the result that is there; it is compared with. */
-  readonly before: { readonly src: string; readonly name: string };
+  readonly before: string;
+  readonly onFuse: () => void;
+  readonly onBack: () => void;
 }
 
-/** What a way does to these frames, in one line. */
-export function triedText({ noise, lit, white }: Tried): string {
+/** What a way does to so many frames, in one line: noise by its law, light as the small copies show it. */
+export function triedText(method: StackMethod, frames: number, { lit, white }: Tried): string {
+  const law = lawOf(lineMethod(method), frames);
   return [
-    noise === null ? null : `noise ${plain(noise)} of one frame's`,
-    `lit ${plain(100 * lit)} % of the picture`,
+    ...(law ? [`noise 1/${plain(1 / law.noiseShare(frames))} of one frame's`] : []),
+    `lit ${plain(100 * lit)} %`,
     `white ${plain(100 * white)} %`,
-  ]
-    .filter((part) => part !== null)
-    .join(", ");
+  ].join(", ");
 }
 
-/** A small try of a way to fuse, wiped against the result that is there. */
-export function TryoutView({ tried, method, before }: TryoutViewProps) {
+const FILL = { position: "absolute", inset: "0", width: "100%", height: "100%", objectFit: "contain" } as const;
+
+/** A small try of a way to fuse, wiped against the result that is there; below it what each frame gave. */
+export function TryoutView(props: TryoutViewProps) {
+  const { tried, method, frames, left, onToggle, before, onFuse, onBack } = props;
   const canvas = useRef<HTMLCanvasElement>(null);
   const [wipe, setWipe] = useState(0);
   useEffect(() => {
@@ -41,43 +53,46 @@ export function TryoutView({ tried, method, before }: TryoutViewProps) {
     }
     context.putImageData(image, 0, 0);
   }, [tried]);
-  const fill = { position: "absolute", inset: "0", width: "100%", height: "100%", objectFit: "contain" } as const;
   const { name } = methodOf(method).words;
+  const count = frames.length - left.size;
   return (
     <Flex direction="column" flex="1" minH="0">
       <Box flex="1" minH="0" position="relative">
-        {!tried && (
-          <Box asChild {...fill} opacity={0.5}>
-            <img src={before.src} alt="" />
+        {tried && (
+          <Box asChild {...FILL}>
+            <canvas ref={canvas} width={tried.width} height={tried.height} role="img" aria-label={`Try: ${name}`} />
           </Box>
         )}
-        {tried && (
-          <>
-            <Box asChild {...fill}>
-              <canvas ref={canvas} width={tried.width} height={tried.height} role="img" aria-label={`Try: ${name}`} />
-            </Box>
-            {wipe > 0 && (
-              <Box asChild {...fill} clipPath={`inset(0 ${100 - wipe}% 0 0)`}>
-                <img src={before.src} alt={before.name} />
-              </Box>
-            )}
-          </>
+        {(!tried || wipe > 0) && (
+          <Box asChild {...FILL} opacity={tried ? 1 : 0.5} clipPath={tried ? `inset(0 ${100 - wipe}% 0 0)` : undefined}>
+            <img src={before} alt="The result that is there" />
+          </Box>
         )}
       </Box>
-      <Flex px="14px" py="8px" gap="14px" align="center" wrap="wrap" fontSize="note" color="ash">
-        <Box flex="1" minW="220px" role="status">
-          {tried ? `${name}, tried small: ${triedText(tried)}.` : `${name} is tried on small copies of the frames.`}
+      <GivenStrip frames={frames} left={left} given={tried?.given ?? null} method={method} onToggle={onToggle} />
+      <Flex px="14px" py="8px" gap="6px 14px" align="center" wrap="wrap" fontSize="note" color="ash">
+        <Box flex="1" minW="200px" role="status">
+          {tried
+            ? `${name}, tried small: ${triedText(method, count, tried)}.`
+            : `${name} is tried on small copies of the frames.`}
         </Box>
-        <Box width="min(260px, 100%)">
+        <Flex align="center" gap="10px">
+          Try
           <Slide
             label="Wipe to the result that is there"
+            width="110px"
             least={0}
             most={100}
             value={wipe}
             onDraft={setWipe}
             onChange={setWipe}
           />
-        </Box>
+          Result
+        </Flex>
+        <Action look="main" disabled={count === 0} onClick={onFuse}>
+          <Layers size={16} /> Fuse {counted(count, "frame")} so
+        </Action>
+        <Action onClick={onBack}>Back to the result</Action>
       </Flex>
     </Flex>
   );

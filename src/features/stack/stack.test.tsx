@@ -7,6 +7,7 @@ import { jobReply, stackReply } from "@/features/testing/replies";
 import { settled, show } from "@/ui/testing/show";
 import { StackProgressView } from "./StackProgressView";
 import { StackReasons } from "./StackReasons";
+import { TryoutView, triedText } from "./TryoutView";
 
 describe("the ways to fuse", () => {
   it("are all offered, each with what it does", async () => {
@@ -55,10 +56,50 @@ describe("a stack on its way", () => {
   });
 });
 
+describe("a way that is tried", () => {
+  // Nothing is drawn here.
+  beforeAll(() => {
+    jest.spyOn(HTMLCanvasElement.prototype, "getContext").mockReturnValue(null);
+  });
+  afterAll(() => jest.restoreAllMocks());
+
+  const frames = ["a", "b", "c"].map((id) => ({ frameId: id, name: `${id}.jpg` }));
+  const tried = { width: 1, height: 1, data: new Uint8Array(3), lit: 0.031, white: 0.2, given: [0.25, 0.05] };
+
+  it("says what it does to these frames, and which gave how much; a press leaves one out", () => {
+    const given = { onToggle: jest.fn(), onFuse: jest.fn(), onBack: jest.fn() };
+    const left = new Set(["b"]);
+    show(<TryoutView tried={tried} method="mean" frames={frames} left={left} before="/x" {...given} />);
+    // Two frames: noise by their root.
+    expect(screen.getByRole("status").textContent).toBe(
+      "Mean, tried small: noise 1/1.4 of one frame's, lit 3.1 %, white 20.0 %.",
+    );
+    const bars = within(screen.getByRole("list", { name: "What each frame gave" })).getAllByRole("button");
+    expect(bars.map((bar) => bar.getAttribute("aria-label"))).toEqual([
+      "a.jpg is unlike the result in 25.0 %",
+      "b.jpg, left out",
+      "c.jpg is unlike the result in 5.0 %",
+    ]);
+    fireEvent.click(bars[2]!);
+    expect(given.onToggle).toHaveBeenCalledWith("c");
+    fireEvent.click(screen.getByRole("button", { name: "Fuse 2 frames so" }));
+    fireEvent.click(screen.getByRole("button", { name: "Back to the result" }));
+    expect([given.onFuse.mock.calls.length, given.onBack.mock.calls.length]).toEqual([1, 1]);
+  });
+
+  it("says nothing of noise where no law does, and waits over the result that is there", () => {
+    const given = { onToggle: jest.fn(), onFuse: jest.fn(), onBack: jest.fn() };
+    expect(triedText("comet", 3, tried)).toBe("lit 3.1 %, white 20.0 %");
+    show(<TryoutView tried={null} method="comet" frames={frames} left={new Set()} before="/x" {...given} />);
+    expect(screen.getByRole("status").textContent).toBe("Comet is tried on small copies of the frames.");
+    expect(screen.getByRole("img", { name: "The result that is there" })).toBeTruthy();
+  });
+});
+
 describe("a stack's result", () => {
   const stacks = [stackReply("mean"), stackReply("lighten", { framesUsed: 12 })];
   const reasons = (part: Partial<Parameters<typeof StackReasons>[0]> = {}) => {
-    const given = { onChoose: jest.fn(), onTry: jest.fn(), onFuse: jest.fn() };
+    const given = { onChoose: jest.fn(), onTry: jest.fn() };
     show(
       <StackReasons
         stacks={stacks}
@@ -97,9 +138,9 @@ describe("a stack's result", () => {
     }
   });
 
-  it("offers what a way takes, with bounds, and fuses so", async () => {
+  it("offers what a way takes, with bounds", async () => {
     const tried = { ...stacks[0]!.stack.parameters, method: "clip mean" } as const;
-    const { onTry, onFuse } = reasons({ tried });
+    const { onTry } = reasons({ tried });
     const kappa = screen.getByLabelText("Leaves out beyond deviations");
     fireEvent.change(kappa, { target: { value: "3" } });
     fireEvent.blur(kappa);
@@ -110,10 +151,6 @@ describe("a stack's result", () => {
     fireEvent.change(screen.getByLabelText("Laid over each other"), { target: { value: "stars" } });
     expect(onTry).toHaveBeenLastCalledWith({ ...tried, align: "stars" });
     expect(screen.queryByLabelText("Comes in over frames")).toBeNull();
-    fireEvent.click(screen.getByRole("button", { name: /Fuse 9 frames so/ }));
-    expect(onFuse).toHaveBeenCalledWith(tried);
-    fireEvent.click(screen.getByRole("button", { name: "Back to the result" }));
-    expect(onTry).toHaveBeenLastCalledWith(null);
   });
 
   it("offers no other way while one is on its way", () => {

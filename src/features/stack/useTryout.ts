@@ -13,14 +13,18 @@ interface Question {
   readonly parameters: StackParameters;
 }
 
-/** What a stack's frames come to, small, by other parameters than its own; null while nobody asks or knows yet. */
-export function useTryout(stack: StackReply["stack"] | null, parameters: StackParameters | null): Tried | null {
+/** What a stack's frames come to, small, by other parameters than its own and without those that are left out; null while nobody asks or knows yet. */
+export function useTryout(
+  stack: StackReply["stack"] | null,
+  parameters: StackParameters | null,
+  left: ReadonlySet<string>,
+): Tried | null {
   const frames = useFrames(parameters === null ? null : (stack?.runId ?? null));
   const fold = useWorker(startFold, true);
   const addresses = useMemo(() => {
     const small = new Map(frames?.map(({ id, thumbnailHash }) => [id, thumbnailUrl(thumbnailHash)]));
-    return (stack?.inputs ?? []).flatMap(({ frameId }) => small.get(frameId) ?? []);
-  }, [frames, stack?.inputs]);
+    return (stack?.inputs ?? []).flatMap(({ frameId }) => (left.has(frameId) ? [] : (small.get(frameId) ?? [])));
+  }, [frames, stack?.inputs, left]);
   const ask = useCallback(
     async ({ addresses: some, parameters: how }: Question) => (fold ? fold.tryOut(some, how.method, how) : null),
     [fold],

@@ -20,6 +20,7 @@ export const clipMean = {
     resultOf: "Clipping mean of",
   },
   options: ["encoded", "clip"],
+  shows: "part",
   frames: "alike",
   law: {
     crossedOnce: (frames, crossed, empty) =>

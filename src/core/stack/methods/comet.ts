@@ -16,6 +16,7 @@ export const comet = {
     resultOf: "Comet of",
   },
   options: ["fade"],
+  shows: "brightest",
   frames: "alike",
   law: null,
   whole: {

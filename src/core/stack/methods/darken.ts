@@ -12,6 +12,7 @@ export const darken = {
     resultOf: "Darkest of",
   },
   options: [],
+  shows: "darkest",
   frames: "alike",
   law: null,
   whole: {

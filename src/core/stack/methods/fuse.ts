@@ -21,6 +21,7 @@ export const fuse = {
     resultOf: "Fused from",
   },
   options: [],
+  shows: "part",
   frames: "bracket",
   law: {
     crossedOnce: (_, crossed) => crossed,

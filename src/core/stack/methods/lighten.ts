@@ -14,6 +14,7 @@ export const lighten = {
     resultOf: "Brightest of",
   },
   options: ["fade"],
+  shows: "brightest",
   frames: "alike",
   law: {
     crossedOnce: (_, crossed, empty) => Math.max(crossed, empty),

@@ -16,6 +16,7 @@ export const lightenOverMean = {
     resultOf: "Brightest over the mean of",
   },
   options: ["encoded"],
+  shows: "brightest",
   frames: "alike",
   law: {
     crossedOnce: lighten.law.crossedOnce,

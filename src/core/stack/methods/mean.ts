@@ -13,6 +13,7 @@ export const mean = {
     resultOf: "Mean of",
   },
   options: ["encoded"],
+  shows: "part",
   frames: "alike",
   law: {
     crossedOnce: (frames, crossed, empty) => (crossed + (frames - 1) * empty) / frames,

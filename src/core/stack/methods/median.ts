@@ -15,6 +15,7 @@ export const median = {
     resultOf: "Median of",
   },
   options: ["encoded"],
+  shows: "part",
   frames: "alike",
   law: {
     crossedOnce: (frames, crossed, empty) => (frames > 2 ? empty : mean.law.crossedOnce(frames, crossed, empty)),

@@ -13,6 +13,7 @@ export const sum = {
     resultOf: "Sum of",
   },
   options: ["encoded"],
+  shows: "part",
   frames: "alike",
   law: null,
   whole: {
