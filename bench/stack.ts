@@ -3,6 +3,7 @@ import { copyFileSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync
 import { availableParallelism, tmpdir } from "node:os";
 import { join } from "node:path";
 import { Worker } from "node:worker_threads";
+import sharp from "sharp";
 import type { Alignment } from "@/core/align";
 import { medianInto, methodOf, type StackMethod, USUAL_SETTINGS } from "@/core/stack";
 import { clipMeanInto } from "@/core/stack/clipMean";
@@ -17,6 +18,7 @@ import { stackInProcess } from "@/engine/stack/stackInProcess";
 
 const FRAMES = 60;
 const DISTINCT = 6;
+const DRIFT_ROOM_PX = 32;
 const ROUNDS = 2;
 const MOST_MEGABYTES = 1200;
 /** Rows of the result that are worked out anew. */
@@ -60,6 +62,27 @@ function makeFrames(folder: string): string[] {
   return Array.from({ length: FRAMES }, (_, index) => {
     const path = join(folder, `frame-${String(index).padStart(3, "0")}.jpg`);
     copyFileSync(join(taken, distinct[index % DISTINCT]!), path);
+    return path;
+  });
+}
+
+/** The same frames as a tripod that gives way would have taken them: a little of their edges is cut off, each time elsewhere. */
+async function drifted(folder: string, files: readonly string[]): Promise<string[]> {
+  const { width, height } = await sharp(files[0]!).metadata();
+  const size = { width: width - DRIFT_ROOM_PX, height: height - DRIFT_ROOM_PX };
+  const moved = await Promise.all(
+    files.slice(0, DISTINCT).map(async (file, k) => {
+      const path = join(folder, `drifted-${k}.jpg`);
+      await sharp(file)
+        .extract({ left: 4 * k, top: 3 * k, ...size })
+        .jpeg({ quality: 95 })
+        .toFile(path);
+      return path;
+    }),
+  );
+  return files.map((_, index) => {
+    const path = join(folder, `moved-${String(index).padStart(3, "0")}.jpg`);
+    copyFileSync(moved[index % DISTINCT]!, path);
     return path;
   });
 }
@@ -157,13 +180,15 @@ try {
   const files = makeFrames(folder);
   const rows = await rowsOf(files);
   await decodeOnly(files.slice(0, 4));
+  const moved = await drifted(folder, files);
   for (const each of WAYS) {
+    const taken = each.align === "none" ? files : moved;
     const [ratios, own]: [number[], number[]] = [[], []];
     let peak = 0;
     for (let round = 0; round < ROUNDS; round++) {
-      const decoding = await decodeOnly(files);
-      const decoded = decodeByCommand(files) ?? decoding;
-      const { seconds, peakMegabytes } = await stack(files, each, join(folder, "out.tif"));
+      const decoding = await decodeOnly(taken);
+      const decoded = decodeByCommand(taken) ?? decoding;
+      const { seconds, peakMegabytes } = await stack(taken, each, join(folder, "out.tif"));
       ratios.push(seconds / decoded);
       own.push(seconds / decoding);
       peak = Math.max(peak, peakMegabytes);

@@ -140,6 +140,43 @@ describe("aevumen simulate, inspect and stack", () => {
     expect(outside).toHaveLength(0);
   });
 
+  it("sums less a dark frame, lays by shift, comets, and says of a wrong option which it was", async () => {
+    const [first] = files();
+    const args = ["stack", "--mode", "sum", "--encoded", "--dark", first!, "-o", join(folder, "sum.png"), ...files()];
+    expect(aevumen(...args).status).toBe(0);
+    const decoded = await Promise.all(files().map((file) => sharp(file).raw().toBuffer()));
+    const raw = await sharp(join(folder, "sum.png")).toColourspace("rgb16").raw({ depth: "ushort" }).toBuffer();
+    const sum = decoded[0]!.map((dark, i) =>
+      Math.min(255, Math.max(0, decoded[1]![i]! - dark) + Math.max(0, decoded[2]![i]! - dark)),
+    );
+    expect(new Uint16Array(raw.buffer, raw.byteOffset, raw.length / 2)).toEqual(
+      Uint16Array.from(sum, (code) => 257 * code),
+    );
+    const laid = aevumen(
+      "stack",
+      "--mode",
+      "comet",
+      "--align",
+      "shift",
+      "-o",
+      join(folder, "c.fits"),
+      ...files(),
+      "--json",
+    );
+    expect(laid.json()).toMatchObject({ refused: [], width: 408 });
+    expect((await sharp(join(folder, "sum.png")).metadata()).xmp!.toString()).toContain('aevumen:fused="sum"');
+    const wrong = (...options: string[]) => {
+      const { status, stderr } = aevumen("stack", ...options, "-o", join(folder, "w.png"), ...files());
+      return [status, stderr.split("\n")[0]];
+    };
+    expect(wrong("--mode", "mean", "--kappa", "3")).toEqual([2, expect.stringMatching(/mean does not take --kappa/)]);
+    expect(wrong("--mode", "comet", "--fade", "3")).toEqual([2, expect.stringMatching(/--fade takes two numbers/)]);
+    expect(wrong("--mode", "mean", "--align", "moon")).toEqual([2, expect.stringMatching(/--align must be none or/)]);
+    expect(wrong("--mode", "mean", "--ground", first!)).toEqual([2, expect.stringMatching(/goes with --align stars/)]);
+    const notes = join(folder, "notes.txt");
+    expect(wrong("--mode", "mean", "--dark", notes)).toEqual([1, expect.stringMatching(/notes.txt is no dark frame/)]);
+  });
+
   it("simulates a shot as it would be solved: its plan, its outlook, its light", () => {
     const shot = join(folder, "shot.json");
     writeFileSync(shot, JSON.stringify({ intent: "still-view", sceneEv: 2 }));

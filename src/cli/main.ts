@@ -59,7 +59,7 @@ const COMMANDS: Record<string, Command> = {
     usage: `stack --mode ${STACK_METHODS.map(methodSlug).join("|")} [--linear|--encoded]
         [--exclude N,...] [--dark FILE]... [--repair-hot] [--align ${ALIGNMENT_IDS.join("|")}] [--ground MASK]
         [--threads N] -o OUT FILE...
-                                                       fuse frames; OUT ends in .tif, .png or .jpg
+                                                       fuse frames; OUT ends in .tif, .png, .jpg or .fits
 ${methodOptions()}`,
     load: async () => (await import("./stack")).stackCommand,
   },

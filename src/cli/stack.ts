@@ -112,7 +112,7 @@ export async function stackCommand(args: readonly string[]): Promise<void> {
   if (values.ground !== undefined && align !== "stars") throw new UsageError("--ground goes with --align stars.");
   const output = required(values.output, "-o OUT");
   const format = exportFormatNamed(extname(output));
-  if (!format) throw new UsageError("OUT must end in .tif, .png or .jpg.");
+  if (!format) throw new UsageError("OUT must end in .tif, .png, .jpg or .fits.");
   const files = chosenFiles(positionals, values.exclude);
   if (files.length === 0) throw new UsageError("Give the frames to fuse.");
   const whole = format === "tiff" ? output : `${output}.unfinished.tif`;

@@ -1,11 +1,18 @@
-import { PICTURE_FORMATS, type PictureFormatId } from "./pictureFormats";
+import { PICTURE_FORMATS } from "./pictureFormats";
+
+interface WrittenFile {
+  readonly mediaType: string;
+  readonly endings: readonly [string, ...string[]];
+}
 
 /** What a finished picture can be taken away as, the fullest first; `engine/files/exportPicture.ts` writes them. */
 export const EXPORT_FORMATS = {
   tiff: { name: "TIFF, 16 bit", file: PICTURE_FORMATS.tiff },
   png: { name: "PNG, 16 bit", file: PICTURE_FORMATS.png },
   jpeg: { name: "JPEG", file: PICTURE_FORMATS.jpeg },
-} as const satisfies Partial<Record<PictureFormatId, unknown>>;
+  /** Written and not read. */
+  fits: { name: "FITS, linear light", file: { mediaType: "image/fits", endings: [".fits"] } },
+} as const satisfies Record<string, { readonly name: string; readonly file: WrittenFile }>;
 /** A format that results are written in. */
 export type ExportFormat = keyof typeof EXPORT_FORMATS;
 

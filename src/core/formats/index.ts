@@ -1,5 +1,6 @@
 export { type ParsedCoordinates, parseCoordinates, printCoordinates } from "./coordinates";
 export { EXPORT_FORMAT_IDS, EXPORT_FORMATS, type ExportFormat, exportFormatNamed } from "./exportFormats";
+export { FITS_BLOCK, type FitsNotes, fitsHeader } from "./fits";
 export {
   ACCEPTED_PICTURES,
   BEGINNING_BYTES,

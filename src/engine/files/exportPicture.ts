@@ -6,6 +6,7 @@ import sharp, { type Sharp } from "sharp";
 import { EXPORT_FORMATS, type ExportFormat } from "@/core/formats";
 import { storedPath } from "../store";
 import { exifRational } from "./exif";
+import { fitsOf } from "./writeFits";
 
 /** A picture ready to be sent. */
 export interface ExportedPicture {
@@ -31,7 +32,7 @@ async function carriedExif(path: string) {
 }
 
 /** How a 16-bit TIFF is encoded as another format; samples unchanged where that has 16 bits. */
-const ENCODERS: Record<Exclude<ExportFormat, "tiff">, (image: Sharp) => Sharp> = {
+const ENCODERS: Record<Exclude<ExportFormat, "tiff" | "fits">, (image: Sharp) => Sharp> = {
   png: (image) => image.toColourspace("rgb16").png({ compressionLevel: 4 }),
   jpeg: (image) => image.toColourspace("srgb").jpeg({ quality: 95, chromaSubsampling: "4:4:4" }),
 };
@@ -49,6 +50,7 @@ export async function exportPicture(hash: string, format: ExportFormat): Promise
   const { mediaType, endings } = EXPORT_FORMATS[format].file;
   const kind = { mediaType, ending: endings[0] };
   if (format === "tiff") return { ...kind, body: webStream(createReadStream(path)) };
+  if (format === "fits") return { ...kind, body: webStream(Readable.from(fitsOf(path))) };
   // An image is a stream that can also be written to; only its readable half may become the body, or it never ends.
   const encoded = new PassThrough();
   pipeline(await convert(path, format), encoded, () => {});
@@ -56,9 +58,11 @@ export async function exportPicture(hash: string, format: ExportFormat): Promise
 }
 
 /** Writes a 16-bit TIFF as a file of another format. */
-export async function exportFile(path: string, format: keyof typeof ENCODERS, output: string): Promise<void> {
+export async function exportFile(path: string, format: Exclude<ExportFormat, "tiff">, output: string): Promise<void> {
   // Through a stream of Node's: what goes wrong has its code.
-  await written(await convert(path, format), createWriteStream(output));
+  const file = createWriteStream(output);
+  if (format === "fits") await written(fitsOf(path), file);
+  else await written(await convert(path, format), file);
 }
 
 /** A stored picture as a WebP whose longer edge is at most `edgePx`. */

@@ -121,11 +121,11 @@ describe("a stack's result", () => {
     expect(screen.getByText(/1020 × 765 pixels.*noise down to 1\/3.0. Made in 1.2.s/)).toBeTruthy();
   });
 
-  it("can be taken in three formats", () => {
+  it("can be taken in every format", () => {
     reasons();
     const links = screen.getAllByRole("link").map((link) => link.getAttribute("href"));
     expect(links).toEqual(
-      ["tiff", "png", "jpeg"].map((format) => `/api/stacks/${stacks[0]!.stack.id}/download?format=${format}`),
+      ["tiff", "png", "jpeg", "fits"].map((format) => `/api/stacks/${stacks[0]!.stack.id}/download?format=${format}`),
     );
   });
 
