@@ -1,7 +1,29 @@
 import { type MessagePort, Worker, type WorkerOptions } from "node:worker_threads";
-import { expose, type Remote, wrap } from "comlink";
+import { expose, type Remote, type TransferHandler, transferHandlers, wrap } from "comlink";
 import nodeEndpoint from "comlink/dist/esm/node-adapter.mjs";
 import { builtFile } from "./folders";
+
+interface Thrown {
+  readonly value: unknown;
+}
+
+/** What is thrown in a thread, as comlink passes it on. */
+interface PassedOn {
+  readonly isError: boolean;
+  readonly value: unknown;
+}
+
+// Comlink leaves an error's code behind, by which a full disk is known.
+const passing = transferHandlers.get("throw") as TransferHandler<Thrown, PassedOn>;
+transferHandlers.set("throw", {
+  ...passing,
+  serialize(thrown: Thrown) {
+    const [passed, transferred] = passing.serialize(thrown);
+    const { value } = thrown;
+    if (!(value instanceof Error && "code" in value)) return [passed, transferred];
+    return [{ ...passed, value: { ...(passed.value as object), code: value.code } }, transferred];
+  },
+});
 
 /** A thread that runs: its functions, and its end, which also ends whatever it is at. */
 export interface Thread<Api> {

@@ -1,19 +1,22 @@
 import { open, rm } from "node:fs/promises";
 import { join } from "node:path";
-import { type BandedWay, createStack, methodSlug } from "@/core/stack";
+import { type BandedWay, createStack, methodSlug, type StackPlan } from "@/core/stack";
 import { makePrivateFolder } from "../folders";
+import type { Thread } from "../thread";
 import { checkpointKey } from "./checkpoint";
 import { openFrames } from "./decodedFrames";
 import { startFrameThreads, takeFrames, threadsFor } from "./frameThreads";
-import type { FrameReply } from "./messages";
+import type { BandRequest, FrameReply } from "./messages";
 import { prepareFrames } from "./preparation";
 import { NOTHING_READ, type StackOutcome, type StackRequest, type StackWatch } from "./request";
 import { loadScratch, saveScratch } from "./scratch";
 import { watchSmall } from "./smallPicture";
+import type { StackThread } from "./thread";
 import { beginTiff } from "./writeTiff";
 
-/** Bytes of all frames that a thread has in memory at once. */
+/** Bytes of all frames that a thread has in memory at once, and of each at least: reading less at a time takes longer than reading it. */
 const BAND_BYTES = 1 << 23;
+const LEAST_FRAME_BYTES = 1 << 14;
 /** Of the work, decoding is about this part. */
 const DECODING_SHARE = 0.7;
 
@@ -92,22 +95,12 @@ export async function bandStack(
     if (kept.size === 0) return { kind: "failed", reason: NOTHING_READ, refused };
 
     const indices = [...kept.keys()].sort((a, b) => a - b);
-    const samples = 3 * width * height;
-    const bandSamples = Math.max(1, Math.min(samples, Math.floor(BAND_BYTES / (depth / 8) / indices.length)));
     const outputAt = await beginTiff(outputPath, { width, height, notes: request.notes });
-    const starts = Array.from({ length: Math.ceil(samples / bandSamples) }, (_, band) => band * bandSamples);
-    const bands = starts.length;
-    await Promise.all(
-      pool.map(async ({ ask }) => {
-        for (let from = starts.shift(); from !== undefined && !signal?.aborted; from = starts.shift()) {
-          const to = Math.min(samples, from + bandSamples);
-          const stretch = { from, to, method, settings, scratchPath, indices, bandSamples, outputPath, outputAt };
-          await ask(async (api) => api.fuseStretch(stretch));
-          fusedShare += 1 / bands;
-          progress();
-        }
-      }),
-    );
+    const bands = { method, settings, scratchPath, indices, outputPath, outputAt };
+    await fuseBands(pool, bands, state.plan, signal, (share) => {
+      fusedShare = share;
+      progress();
+    });
     if (signal?.aborted) return { kind: "aborted" };
   } finally {
     await Promise.all(pool.map((thread) => thread.end()));
@@ -116,4 +109,30 @@ export async function bandStack(
   const used = [...kept.keys()].sort((a, b) => a - b).map((index) => request.files[index]!.name);
   const seconds = (performance.now() - startedAt) / 1000;
   return { kind: "done", width, height, used, refused, seconds, resumed };
+}
+
+/** Has threads fuse band after band of all kept frames, each written to its place in the result. */
+async function fuseBands(
+  pool: readonly Thread<StackThread>[],
+  request: Omit<BandRequest, "from" | "to" | "bandSamples">,
+  { width, height, depth }: StackPlan,
+  signal: AbortSignal | undefined,
+  onShare: (share: number) => void,
+): Promise<void> {
+  const samples = 3 * width * height;
+  const ofEach = Math.max(BAND_BYTES / request.indices.length, LEAST_FRAME_BYTES) / (depth / 8);
+  const bandSamples = Math.max(1, Math.min(samples, Math.floor(ofEach)));
+  const starts = Array.from({ length: Math.ceil(samples / bandSamples) }, (_, band) => band * bandSamples);
+  const bands = starts.length;
+  let fused = 0;
+  await Promise.all(
+    pool.map(async ({ ask }) => {
+      for (let from = starts.shift(); from !== undefined && !signal?.aborted; from = starts.shift()) {
+        const stretch = { ...request, bandSamples, from, to: Math.min(samples, from + bandSamples) };
+        await ask(async (api) => api.fuseStretch(stretch));
+        fused++;
+        onShare(fused / bands);
+      }
+    }),
+  );
 }

@@ -1,4 +1,4 @@
-import { mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from "node:fs";
+import { mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, symlinkSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import sharp from "sharp";
@@ -7,6 +7,7 @@ import { inspectPicture } from "@/core/inspect";
 import { methodOf, USUAL_SETTINGS } from "@/core/stack";
 import { readFixture } from "@/core/stack/testing/fixtures";
 import { decodePicture } from "../files/decode";
+import { isDiskFull } from "../room";
 import { CalibrationError } from "./calibration";
 import type { SmallPicture, StackFile, StackRequest, StackWatch } from "./request";
 import { runStack } from "./runStack";
@@ -169,6 +170,15 @@ describe("a stack that was ended in its middle", () => {
     const { outcome, samples } = await fuse(GOLDEN_FRAMES, { method, checkpointFolder });
     expect(outcome.kind === "done" && outcome.resumed).toBeGreaterThan(0);
     expect(samples).toEqual(whole);
+  });
+
+  it("knows a full disk by its code, also where a thread met it", async () => {
+    const checkpointFolder = mkdtempSync(join(folder, "full-"));
+    mkdirSync(join(checkpointFolder, "median"));
+    // Linux has a file that is always full.
+    symlinkSync("/dev/full", join(checkpointFolder, "median", "frames"));
+    const failure = await fuse(GOLDEN_FRAMES, { method: "median", checkpointFolder }).catch((error: unknown) => error);
+    expect(isDiskFull(failure)).toBe(true);
   });
 
   it("takes frames anew whose kept bytes are damaged", async () => {
