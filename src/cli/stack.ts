@@ -20,6 +20,7 @@ import {
   type StackMethod,
   USUAL_SETTINGS,
 } from "@/core/stack";
+import { counted } from "@/core/words";
 import { exportFile } from "@/engine/files/exportPicture";
 import { CalibrationError } from "@/engine/stack/calibration";
 import type { StackFile } from "@/engine/stack/request";
@@ -45,6 +46,7 @@ interface SettingValues {
   readonly kappa?: string | undefined;
   readonly iterations?: string | undefined;
   readonly fade?: string | undefined;
+  readonly "fill-gaps"?: boolean | undefined;
 }
 
 /** Two whole numbers of frames, as `--fade` takes them. @throws UsageError for anything else. */
@@ -62,6 +64,7 @@ function settingsOf(method: StackMethod, values: SettingValues): FusingSettings 
   const isAsked: Record<MethodOption, boolean> = {
     encoded: (values.linear || values.encoded) ?? false,
     fade: values.fade !== undefined,
+    gaps: values["fill-gaps"] ?? false,
     clip: values.kappa !== undefined || values.iterations !== undefined,
   };
   for (const [option, { flag }] of Object.entries(METHOD_OPTIONS))
@@ -71,6 +74,7 @@ function settingsOf(method: StackMethod, values: SettingValues): FusingSettings 
   const { least, most } = ITERATION_BOUNDS;
   return {
     encoded: values.encoded ?? false,
+    fillsGaps: values["fill-gaps"] ?? false,
     fade: values.fade === undefined ? null : fadeOf(values.fade),
     kappa:
       kappa === undefined
@@ -99,6 +103,7 @@ export async function stackCommand(args: readonly string[]): Promise<void> {
     fade: { type: "string" },
     dark: { type: "string", multiple: true },
     "repair-hot": { type: "boolean" },
+    "fill-gaps": { type: "boolean" },
     align: { type: "string" },
     ground: { type: "string" },
   });
@@ -137,12 +142,14 @@ export async function stackCommand(args: readonly string[]): Promise<void> {
     );
     if (outcome.kind !== "done") throw new InputError(outcome.kind === "failed" ? refusalLine(outcome) : "aborted");
     if (format !== "tiff") await exportFile(whole, format, output);
-    const { used, refused, seconds, width, height } = outcome;
+    const { used, refused, seconds, width, height, gapsLeft } = outcome;
     if (values.json) {
       const hash = await hashOf(output);
-      console.log(JSON.stringify({ output, width, height, used, refused, seconds, hash }));
+      console.log(JSON.stringify({ output, width, height, used, refused, gapsLeft, seconds, hash }));
     } else {
       console.log(`${output}: ${method} of ${used.length} frames, ${width} x ${height}, ${seconds.toFixed(1)} s`);
+      if (gapsLeft > 0)
+        console.log(`  ${counted(gapsLeft, "gap")} could not be filled: the stars were not found again`);
       for (const { name, reason } of refused) console.log(`  left out ${name}: ${reason}`);
     }
   } catch (error) {

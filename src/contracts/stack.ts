@@ -14,6 +14,7 @@ export const stackParameters = z.strictObject({
   encoded: z.boolean().default(USUAL_SETTINGS.encoded),
   /** Frames over which it comes in and goes out; null for the method's own. */
   fade: z.strictObject({ in: fadeFrames, out: fadeFrames }).nullable().default(null),
+  fillsGaps: z.boolean().default(USUAL_SETTINGS.fillsGaps),
   kappa: z.number().min(KAPPA_BOUNDS.least).max(KAPPA_BOUNDS.most).default(USUAL_SETTINGS.kappa),
   iterations: z.int().min(ITERATION_BOUNDS.least).max(ITERATION_BOUNDS.most).default(USUAL_SETTINGS.iterations),
   /** Pixels that shine by themselves in all frames are made of what lies about them. */

@@ -1,5 +1,7 @@
 export { ALIGNMENT_IDS, ALIGNMENTS, type Alignment } from "./alignments";
-export { type AlignMark, alignMark, type Placed, placeFrame } from "./placeFrame";
+export { fillGaps } from "./fillGaps";
+export { partOf } from "./part";
+export { type AlignMark, alignMark, type Placed, placeFrame, pointsOf } from "./placeFrame";
 export {
   AT_HOME,
   farthestMove,

@@ -15,6 +15,12 @@ export type Placed =
   | { readonly kind: "placed"; readonly placement: Placement; readonly missPx: number }
   | { readonly kind: "refused"; readonly reason: string };
 
+/** Points of light of a picture, clipped ones too, without what lies on the ground; whole pixels. */
+export function pointsOf(picture: MeteredPicture, ground: Uint8Array | null): Point[] {
+  const { places } = pointImages(picture, lumaOf(picture).luma);
+  return places.filter(({ x, y }) => ground === null || ground[y * picture.width + x]! < 128);
+}
+
 /** Stars of a picture, the brightest first, without what lies on the ground. */
 function starsOf(picture: MeteredPicture, ground: Uint8Array | null): Point[] {
   const { shaped } = pointImages(picture, lumaOf(picture).luma);

@@ -15,6 +15,8 @@ export interface PointImage {
 export interface PointImages {
   /** How many there are, clipped ones too. */
   readonly count: number;
+  /** Where the brightest of them lie, clipped ones too, the brightest first; whole pixels. */
+  readonly places: readonly { readonly x: number; readonly y: number }[];
   /** The shapes of the brightest that do not clip. */
   readonly shaped: readonly PointImage[];
   /** Single pixels that shine by themselves. */
@@ -32,6 +34,8 @@ const CLIPPED = 250;
 const REACH = 12;
 /** Of the brightest so many are looked at closely. */
 const MOST_SHAPED = 500;
+/** Of the brightest so many it is told where they lie. */
+const MOST_PLACES = 2000;
 /** More peaks than this are noise, foliage or the like. */
 const MOST_PEAKS = 60_000;
 /** A hot pixel's neighbours have less than this of its light; of a sharp star's a quarter. */
@@ -185,10 +189,10 @@ function isPartOfMore(luma: Uint8Array, width: number, at: number, background: n
 /** Finds the images of stars and far lamps, and the pixels that shine by themselves. */
 export function pointImages(picture: MeteredPicture, luma: Uint8Array): PointImages {
   const { width, height } = picture;
-  if (Math.min(width, height) < 2 * REACH + 1) return { count: 0, shaped: [], hotPixels: 0 };
+  if (Math.min(width, height) < 2 * REACH + 1) return { count: 0, places: [], shaped: [], hotPixels: 0 };
   const { across, middle, thresholds } = backgrounds(luma, width, height);
   const peaks = peaksOf(luma, width, height, thresholds);
-  if (peaks.length > MOST_PEAKS) return { count: 0, shaped: [], hotPixels: 0 };
+  if (peaks.length > MOST_PEAKS) return { count: 0, places: [], shaped: [], hotPixels: 0 };
   const backgroundAt = (at: number): number =>
     middle[Math.floor(at / width / TILE) * across + Math.floor((at % width) / TILE)]!;
   const alone = peaks.filter((at) => isHot(picture, luma, at, backgroundAt(at)));
@@ -204,5 +208,6 @@ export function pointImages(picture: MeteredPicture, luma: Uint8Array): PointIma
     .filter((shape) => shape !== null);
   // Of those that were not looked at as many are points; a clipped one's shape is not that of its light.
   const count = looked.length === 0 ? 0 : Math.round((shaped.length / looked.length) * rest.length);
-  return { count, shaped, hotPixels: hot.size };
+  const places = rest.slice(0, MOST_PLACES).map((at) => ({ x: at % width, y: Math.floor(at / width) }));
+  return { count, places, shaped, hotPixels: hot.size };
 }

@@ -6,6 +6,8 @@ export interface FusingSettings {
   readonly encoded: boolean;
   /** Null for the method's own. */
   readonly fade: Fade | null;
+  /** Stars are drawn on from frame to frame where their arcs have gaps. */
+  readonly fillsGaps: boolean;
   /** What lies further from the middle than so many deviations is left out, */
   readonly kappa: number;
   /** at most so many times. */
@@ -13,7 +15,13 @@ export interface FusingSettings {
 }
 
 /** What stands where nobody has said otherwise; the clipping is that of the golden set. */
-export const USUAL_SETTINGS: FusingSettings = { encoded: false, fade: null, kappa: 2.5, iterations: 3 };
+export const USUAL_SETTINGS: FusingSettings = {
+  encoded: false,
+  fade: null,
+  fillsGaps: false,
+  kappa: 2.5,
+  iterations: 3,
+};
 
 /** Bounds within which a clipping mean can be asked for. */
 export const KAPPA_BOUNDS = { least: 1, most: 10 } as const;

@@ -108,7 +108,7 @@ export async function bandStack(
   }
   const used = [...kept.keys()].sort((a, b) => a - b).map((index) => request.files[index]!.name);
   const seconds = (performance.now() - startedAt) / 1000;
-  return { kind: "done", width, height, used, refused, seconds, resumed };
+  return { kind: "done", width, height, used, refused, gapsLeft: 0, seconds, resumed };
 }
 
 /** Has threads fuse band after band of all kept frames, each written to its place in the result. */

@@ -67,11 +67,17 @@ export async function foldStack(
   };
   progress();
 
+  let gapsLeft = 0;
+  const nextPath = (index: number): string | null => {
+    const next = settings.fillsGaps ? chosen[chosen.indexOf(index) + 1] : undefined;
+    return next === undefined ? null : request.files[next]!.path;
+  };
   const small = watchSmall(request, frames, onPicture);
   const settle = (reply: FrameReply) => {
     if (reply.kind === "taken") {
       folded.add(reply.index);
       small.add(reply.small);
+      if (reply.leavesGap) gapsLeft++;
     } else unread.set(reply.index, reply.reason);
     progress();
   };
@@ -85,7 +91,9 @@ export async function foldStack(
       pool,
       pending,
       take: ({ ask }, index) =>
-        ask(async (api) => api.fold({ index, path: request.files[index]!.path, weight: weights.get(index)! })),
+        ask(async (api) =>
+          api.fold({ index, path: request.files[index]!.path, weight: weights.get(index)!, nextPath: nextPath(index) }),
+        ),
       settle,
       save,
       signal,
@@ -101,5 +109,5 @@ export async function foldStack(
   }
   const used = [...folded].sort((a, b) => a - b).map((index) => request.files[index]!.name);
   const seconds = (performance.now() - startedAt) / 1000;
-  return { kind: "done", width, height, used, refused, seconds, resumed: resumed?.folded.length ?? 0 };
+  return { kind: "done", width, height, used, refused, gapsLeft, seconds, resumed: resumed?.folded.length ?? 0 };
 }

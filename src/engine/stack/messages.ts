@@ -23,6 +23,8 @@ export interface FrameRequest {
 export interface FoldRequest extends FrameRequest {
   /** What it counts for, 0 to 1. */
   readonly weight: number;
+  /** The frame on to which its stars are drawn; null where none are. */
+  readonly nextPath: string | null;
 }
 
 /** A frame to keep in a scratch file. */
@@ -38,6 +40,8 @@ export type FrameReply =
       readonly index: number;
       /** CRC-32 of what was kept in a scratch file; 0 for a frame that was folded. */
       readonly crc: number;
+      /** Whether its stars should have been drawn on, and could not be. */
+      readonly leavesGap: boolean;
       readonly small: Uint8Array | null;
     }
   | { readonly kind: "refused"; readonly index: number; readonly reason: string };

@@ -132,6 +132,26 @@ describe("frames of a sky that turns, with pixels that shine by themselves", () 
     for (const at of HOT) expect(samples![3 * at + (at % 3)]! / 257).toBeLessThan(120);
   });
 
+  it("become whole arcs where gaps are filled; what cannot be found again is told", async () => {
+    const files = await frames();
+    const broken = await fuse(files, { method: "lighten" });
+    const whole = await fuse(files, { method: "lighten", settings: { ...USUAL_SETTINGS, fillsGaps: true } });
+    expect(whole.outcome).toMatchObject({ kind: "done", gapsLeft: 0 });
+    // Half way between two frames a far star left a gap.
+    const far = stars.filter(({ at, peak }) => peak > 0.3 && Math.hypot(at.x - 300, at.y - 100) > 250);
+    const rises = far.flatMap(({ at }) => {
+      const { x, y } = turnedAbout({ x: 300, y: 100 }, 0.2)(at);
+      if (x < 20 || y < 20 || x > 620 || y > 460) return [];
+      const place = 3 * (Math.round(y) * SIZE.width + Math.round(x)) + 1;
+      return [whole.samples![place]! - broken.samples![place]!];
+    });
+    expect(rises.length).toBeGreaterThan(3);
+    expect(rises.sort((a, b) => a - b)[rises.length >> 1]).toBeGreaterThan(257 * 5);
+    const dark = await write("black.png", new Uint8Array(3 * SIZE.width * SIZE.height), SIZE.width, SIZE.height);
+    const told = await fuse([files[0]!, dark], { method: "comet", settings: { ...USUAL_SETTINGS, fillsGaps: true } });
+    expect(told.outcome).toMatchObject({ kind: "done", gapsLeft: 1 });
+  });
+
   it("hold a masked ground still, by every way that sees frames", async () => {
     const files = await frames();
     const mask = new Uint8Array(3 * SIZE.width * SIZE.height).fill(255, 3 * SIZE.width * 300);

@@ -69,6 +69,8 @@ export type StackOutcome =
       readonly height: number;
       readonly used: readonly string[];
       readonly refused: readonly RefusedFrame[];
+      /** Gaps between stars' arcs that were to be filled and could not be. */
+      readonly gapsLeft: number;
       readonly seconds: number;
       readonly resumed: number;
     }

@@ -3,7 +3,7 @@ import { parentPort, workerData } from "node:worker_threads";
 import { crc32 } from "node:zlib";
 import { transfer } from "comlink";
 import sharp from "sharp";
-import { farthestMove, gridOf, placeFrame } from "@/core/align";
+import { alignMark, farthestMove, fillGaps, gridOf, placeFrame, pointsOf } from "@/core/align";
 import {
   bandBytes,
   bindKernels,
@@ -79,8 +79,31 @@ function layInPlace(kernels: StackKernels): string | null {
   return null;
 }
 
+/** Draws the stars of the frame at hand on to those of the next one. @returns Whether that could be done. */
+async function drawOn(path: string): Promise<boolean> {
+  const { width, height, depth } = state.plan;
+  const frame = frameSamples(state, thread);
+  const next = await decodePicture(path, depth).catch(() => null);
+  if (next?.length !== frame.length) return false;
+  if (state.plan.hasDark) {
+    const dark = frameSamples(state, "dark");
+    for (let at = 0; at < next.length; at++) next[at] = Math.max(0, next[at]! - dark[at]!);
+  }
+  repairPixels(next, state.plan, hotPixels);
+  const own = { width, height, samples: asBytes(frame) };
+  const placed = placeFrame(alignMark(own, "stars", null), { width, height, samples: asBytes(next) }, null);
+  if (placed.kind === "refused") return false;
+  fillGaps(frame, { from: frame.slice(), to: next }, state.plan, pointsOf(own, null), placed.placement);
+  return true;
+}
+
 /** Brings a frame into this thread's buffer, ready to be fused, and does something with it; what cannot be read is refused. */
-async function withFrame(kernels: StackKernels, { index, path }: FrameRequest, use: () => number): Promise<FrameReply> {
+async function withFrame(
+  kernels: StackKernels,
+  { index, path }: FrameRequest,
+  nextPath: string | null,
+  use: () => number,
+): Promise<FrameReply> {
   try {
     const samples = await decodePicture(path, state.plan.depth);
     const frame = frameSamples(state, thread);
@@ -93,9 +116,10 @@ async function withFrame(kernels: StackKernels, { index, path }: FrameRequest, u
   repairPixels(frameSamples(state, thread), state.plan, hotPixels);
   const reason = layInPlace(kernels);
   if (reason !== null) return { kind: "refused", index, reason };
+  const leavesGap = nextPath !== null && !(await drawOn(nextPath));
   const crc = use();
   const small = smallCopy(frameSamples(state, thread), state.plan, smallEvery);
-  const reply = { kind: "taken", index, crc, small } as const;
+  const reply = { kind: "taken", index, crc, leavesGap, small } as const;
   return small ? transfer(reply, [small.buffer]) : reply;
 }
 
@@ -180,12 +204,13 @@ const stackThread = {
     const kernels = await bound;
     if (weighed !== request.weight) weighFrames(state, thread, request.weight);
     weighed = request.weight;
-    return withFrame(kernels, request, () => {
+    return withFrame(kernels, request, request.nextPath, () => {
       foldAllBands(kernels);
       return 0;
     });
   },
-  keep: async (request: KeepRequest): Promise<FrameReply> => withFrame(await bound, request, () => keepFrame(request)),
+  keep: async (request: KeepRequest): Promise<FrameReply> =>
+    withFrame(await bound, request, null, () => keepFrame(request)),
   fuseStretch,
 };
 

@@ -64,6 +64,11 @@ export function FusingOptions({ value, onChange }: FusingOptionsProps) {
           Average the codes of the files instead of their light: darker where light changes.
         </Tick>
       )}
+      {takes("gaps") && (
+        <Tick checked={value.fillsGaps} onChange={(fillsGaps) => set({ fillsGaps })}>
+          Fill gaps: stars are drawn on from frame to frame along their own arcs.
+        </Tick>
+      )}
       {takes("fade") &&
         FADED.map(({ end, label }) => (
           <Row key={end} label={label}>
