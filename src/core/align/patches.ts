@@ -11,6 +11,8 @@ const TRIED = 3;
 /** Less gradient than this, codes² per pixel, is nothing to hold on to; and less than so many times what noise alone makes of it. */
 const LEAST_TEXTURE = 0.5;
 const OVER_NOISE = 4;
+/** Those with the most to hold on to: noise that a phone has smoothed looks like texture too, but a faint one. */
+const MOST_PATCHES = 14;
 /** Of noise's variance the blur leaves this to a gradient, and takes this off of a pixel: sums of squares of (1 2 1)² / 16 and its slopes. */
 const NOISE_IN_GRADIENT = (10 / 64) * (6 / 16);
 const NOISE_BLURRED_OFF = 1 - 2 * (4 / 16) + (6 / 16) ** 2;
@@ -99,7 +101,11 @@ export function patchesOf(picture: LumaPicture): Patch[] {
     }
   const ofNoise = (NOISE_IN_GRADIENT * smoothest) / NOISE_BLURRED_OFF;
   const least = Math.max(LEAST_TEXTURE, OVER_NOISE * ofNoise);
-  return best.filter(({ hold }) => hold > least).map(({ patch }) => patch);
+  return best
+    .filter(({ hold }) => hold > least)
+    .sort((one, other) => other.hold - one.hold)
+    .slice(0, MOST_PATCHES)
+    .map(({ patch }) => patch);
 }
 
 /** Room about a patch in which it may wander and be turned, pixels. */

@@ -12,9 +12,9 @@ export interface StillMark {
 }
 
 /** Fewer patches than this tell nothing of a shift, or of a turn. */
-const LEAST_PATCHES = { shift: 3, turn: 5, lens: 8 } as const satisfies Record<Freedom, number>;
-/** And they are more than this part of those that could be found. */
-const LEAST_SHARE = 0.4;
+const LEAST_PATCHES = { shift: 4, turn: 5, lens: 8 } as const satisfies Record<Freedom, number>;
+/** And they are more than this part of those that could be found: the others may be sky, or noise that looks like texture. */
+const LEAST_SHARE = 0.25;
 /** A patch that lies further off than this is something that moved. */
 const AGREES_PX = 0.4;
 const ROUNDS = 4;

@@ -33,7 +33,17 @@ export const FrameTile = memo(function FrameTile({ frame, out, said, onToggle }:
         <img src={thumbnailUrl(thumbnailHash)} alt="" loading="lazy" />
       </Box>
       {said && (
-        <Box position="absolute" top="0" left="0" px="6px" bg="slate" fontSize="label" fontFamily="mono" color="bone">
+        <Box
+          position="absolute"
+          top="0"
+          left="0"
+          maxW="100%"
+          px="6px"
+          bg="veil"
+          color="onPicture"
+          fontSize="label"
+          truncate
+        >
           {said}
         </Box>
       )}
