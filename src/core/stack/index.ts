@@ -1,5 +1,6 @@
 export { WEIGHT_STEPS } from "./accumulators";
 export { brightestOf } from "./brightest";
+export { calibrate } from "./calibrate";
 export { type Fade, fadeWeights, NO_FADE } from "./fade";
 export { bandBytes, createFrameBand, type FrameBand } from "./frameBand";
 export { givenBy } from "./given";

@@ -1,3 +1,35 @@
+type Middles = (
+  lower: number,
+  upper: number,
+  source: number,
+  stride: number,
+  frames: number,
+  room: number,
+  count: number,
+) => void;
+type ClipSums = (
+  sums: number,
+  counts: number,
+  source: number,
+  stride: number,
+  frames: number,
+  kappa: number,
+  passes: number,
+  table: number,
+  room: number,
+  count: number,
+) => void;
+type Resample = (
+  target: number,
+  source: number,
+  fallback: number,
+  width: number,
+  height: number,
+  grid: number,
+  weights: number,
+  room: number,
+) => void;
+
 /** The compiled kernels over one memory; pointers are byte offsets, counts are samples. See kernels.as.ts. */
 export interface StackKernels {
   lighten8(target: number, source: number, count: number): void;
@@ -12,48 +44,10 @@ export interface StackKernels {
   subtract8(target: number, dark: number, count: number): void;
   subtract16(target: number, dark: number, count: number): void;
   averageSums(target: number, sums: number, widen: bigint, weight: bigint, count: number): void;
-  middles8(
-    lower: number,
-    upper: number,
-    source: number,
-    stride: number,
-    frames: number,
-    room: number,
-    count: number,
-  ): void;
-  middles16(
-    lower: number,
-    upper: number,
-    source: number,
-    stride: number,
-    frames: number,
-    room: number,
-    count: number,
-  ): void;
-  clipSums8(
-    sums: number,
-    counts: number,
-    source: number,
-    stride: number,
-    frames: number,
-    kappa: number,
-    passes: number,
-    table: number,
-    room: number,
-    count: number,
-  ): void;
-  clipSums16(
-    sums: number,
-    counts: number,
-    source: number,
-    stride: number,
-    frames: number,
-    kappa: number,
-    passes: number,
-    table: number,
-    room: number,
-    count: number,
-  ): void;
+  readonly middles8: Middles;
+  readonly middles16: Middles;
+  readonly clipSums8: ClipSums;
+  readonly clipSums16: ClipSums;
   encodeMeans(
     target: number,
     sums: number,
@@ -64,26 +58,8 @@ export interface StackKernels {
     count: number,
   ): void;
   averageMeans(target: number, sums: number, counts: number, widen: bigint, count: number): void;
-  resample8(
-    target: number,
-    source: number,
-    fallback: number,
-    width: number,
-    height: number,
-    grid: number,
-    weights: number,
-    room: number,
-  ): void;
-  resample16(
-    target: number,
-    source: number,
-    fallback: number,
-    width: number,
-    height: number,
-    grid: number,
-    weights: number,
-    room: number,
-  ): void;
+  readonly resample8: Resample;
+  readonly resample16: Resample;
   lay8(target: number, still: number, mask: number, pixels: number): void;
   lay16(target: number, still: number, mask: number, pixels: number): void;
 }

@@ -47,6 +47,8 @@ export async function bandStack(
     encoded: settings.encoded,
   });
 
+  // What does not fit is said before anything is written.
+  const preparation = await prepareFrames(request, frames, state);
   const folder = request.checkpointFolder ? join(request.checkpointFolder, methodSlug(method)) : null;
   const scratchPath = folder ? join(folder, "frames") : `${outputPath}.frames`;
   if (folder) await makePrivateFolder(folder);
@@ -78,7 +80,7 @@ export async function bandStack(
     } else unread.set(reply.index, reply.reason);
     progress();
   };
-  const pool = await startFrameThreads(state, await prepareFrames(request, frames, state), small.every);
+  const pool = await startFrameThreads(state, preparation, small.every);
   try {
     await takeFrames({
       pool,

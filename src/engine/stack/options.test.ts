@@ -71,6 +71,8 @@ describe("the golden set through files and threads", () => {
     await expect(fuse(GOLDEN_FRAMES, { darks: [small] })).rejects.toThrow(CalibrationError);
     await expect(fuse(GOLDEN_FRAMES, { darks: [small] })).rejects.toThrow(/small\.png is no dark frame of these/);
     await expect(fuse(GOLDEN_FRAMES, { align: "stars", ground: small })).rejects.toThrow(/small\.png is no mask/);
+    await expect(fuse(GOLDEN_FRAMES, { method: "median", darks: [small] })).rejects.toThrow(CalibrationError);
+    expect(readdirSync(folder)).not.toContain("out.tif.frames");
   });
 });
 

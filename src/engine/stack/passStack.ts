@@ -1,4 +1,4 @@
-import { type PassedWay, repairPixels, type Samples, smallCopy } from "@/core/stack";
+import { calibrate, type PassedWay, type Samples, smallCopy } from "@/core/stack";
 import { darkFrameOf, hotPixelsOf } from "./calibration";
 import { eachFrame, openFrames, stepReporter } from "./decodedFrames";
 import { NOTHING_READ, type StackOutcome, type StackRequest, type StackWatch } from "./request";
@@ -28,8 +28,7 @@ export async function passStack(
   for (let pass = 0; pass < passes; pass++) {
     const use = (samples: Samples) => {
       const calibrated = samples as Uint16Array;
-      if (dark) for (let at = 0; at < dark.length; at++) calibrated[at] = Math.max(0, calibrated[at]! - dark[at]!);
-      repairPixels(calibrated, frames, hotPixels);
+      calibrate(calibrated, frames, dark, hotPixels);
       if (pass === 0) small.add(smallCopy(calibrated, frames, small.every));
       take(pass, calibrated);
     };

@@ -1,5 +1,5 @@
 import { type AlignMark, alignMark } from "@/core/align";
-import { frameSamples, repairPixels, type Samples, type StackState, stillMask } from "@/core/stack";
+import { calibrate, frameSamples, type Samples, type StackState, stillMask } from "@/core/stack";
 import { CalibrationError, darkFrameOf, groundMaskOf, hotPixelsOf } from "./calibration";
 import { eachFrame, type OpenedFrames } from "./decodedFrames";
 import type { StackRequest } from "./request";
@@ -27,8 +27,7 @@ async function referenceOf(frames: OpenedFrames, dark: Samples | null, hotPixels
     await eachFrame({ ...frames, refused: [] }, { files: [file], depth: frames.depth }, keep, () => {}, undefined);
     if (!found) continue;
     const samples = found as Samples;
-    if (dark) for (let at = 0; at < dark.length; at++) samples[at] = Math.max(0, samples[at]! - dark[at]!);
-    repairPixels(samples, frames, hotPixels);
+    calibrate(samples, frames, dark, hotPixels);
     return samples;
   }
   throw new CalibrationError("None of the frames can be read.");

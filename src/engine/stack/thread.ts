@@ -7,6 +7,7 @@ import { alignMark, farthestMove, fillGaps, gridOf, placeFrame, pointsOf } from 
 import {
   bandBytes,
   bindKernels,
+  calibrate,
   createFrameBand,
   type FoldedWay,
   type FrameBand,
@@ -85,11 +86,7 @@ async function drawOn(path: string): Promise<boolean> {
   const frame = frameSamples(state, thread);
   const next = await decodePicture(path, depth).catch(() => null);
   if (next?.length !== frame.length) return false;
-  if (state.plan.hasDark) {
-    const dark = frameSamples(state, "dark");
-    for (let at = 0; at < next.length; at++) next[at] = Math.max(0, next[at]! - dark[at]!);
-  }
-  repairPixels(next, state.plan, hotPixels);
+  calibrate(next, state.plan, state.plan.hasDark ? frameSamples(state, "dark") : null, hotPixels);
   const own = { width, height, samples: asBytes(frame) };
   const placed = placeFrame(alignMark(own, "stars", null), { width, height, samples: asBytes(next) }, null);
   if (placed.kind === "refused") return false;

@@ -1,0 +1,249 @@
+// Part of kernels.as.ts: frames that are moved.
+
+// Resampling: a frame is moved to where a grid says, by Lanczos's kernel of three lobes. What rings is held within the four pixels about
+// a place, so that no dark ring stands around a lamp. @see Duchon (1979), Lanczos filtering in one and two dimensions
+
+/** Columns and rows between the points of a grid. */
+const GRID: i32 = 16;
+/** Parts of a pixel whose weights are known, and the sum of a place's six weights. */
+const PHASES: f32 = 64;
+const UNIT_BITS: i32 = 10;
+/** Bytes of a phase's weights: six of 16 bits in 1024ths and two that are 0, then the same in 32768ths. */
+const PHASE_BYTES: usize = 32;
+const DOWN_AT: usize = 16;
+
+/** Bits that a byte is raised by while it is weighed: what rings over white by a half fits into 16 bits. */
+const RAISED: i32 = 6;
+const HALF_RAISED: i16 = 32;
+
+/** A row's eight bytes, raised and weighed; weights are in 32768ths. */
+// @ts-ignore: decorator
+@inline
+function weighed8(at: usize, weight: v128): v128 {
+  return i16x8.q15mulr_sat_s(i16x8.shl(v128.load_ext<u8>(at), RAISED), weight);
+}
+
+/** One pixel of bytes: six rows are weighed down, then what they come to across. Writes a fourth byte, which the next pixel overwrites. */
+// @ts-ignore: decorator
+@inline
+function pixel8(target: usize, from: usize, rowBytes: usize, across: usize, down: usize): void {
+  let a = i16x8.splat(0);
+  let b = i16x8.splat(0);
+  let c = i16x8.splat(0);
+  let at = from - 2 * rowBytes - 6;
+  for (let row: usize = 0; row < 6; row++) {
+    // A weight of 1 is a little less, as 32768ths have no more.
+    const weight = v128.load16_splat(down + DOWN_AT + (row << 1));
+    a = i16x8.add(a, weighed8(at, weight));
+    b = i16x8.add(b, weighed8(at + 8, weight));
+    c = i16x8.add(c, weighed8(at + 16, weight));
+    at += rowBytes;
+  }
+  const weights = v128.load(across);
+  // Every third of eighteen.
+  const red = i32x4.dot_i16x8_s(i16x8.shuffle(a, b, 0, 3, 6, 9, 12, 15, 0, 0), weights);
+  const green = i32x4.dot_i16x8_s(
+    i16x8.shuffle(i16x8.shuffle(a, b, 1, 4, 7, 10, 13, 0, 0, 0), c, 0, 1, 2, 3, 4, 8, 0, 0), weights);
+  const blue = i32x4.dot_i16x8_s(
+    i16x8.shuffle(i16x8.shuffle(a, b, 2, 5, 8, 11, 14, 0, 0, 0), c, 0, 1, 2, 3, 4, 9, 0, 0), weights);
+  const redGreen = i32x4.add(i32x4.shuffle(red, green, 0, 1, 4, 5), i32x4.shuffle(red, green, 2, 3, 6, 7));
+  const blues = i32x4.add(blue, i32x4.shuffle(blue, blue, 2, 3, 2, 3));
+  const sums = i32x4.add(
+    i32x4.shuffle(redGreen, blues, 0, 2, 4, 4),
+    i32x4.shuffle(redGreen, blues, 1, 3, 5, 5),
+  );
+  const value = i32x4.shr_s(i32x4.add(sums, i32x4.splat(1 << (RAISED + UNIT_BITS - 1))), RAISED + UNIT_BITS);
+  const above = v128.load64_zero(from);
+  const below = v128.load64_zero(from + rowBytes);
+  let low = v128.min<u8>(above, below);
+  let high = v128.max<u8>(above, below);
+  low = v128.min<u8>(low, i64x2.shr_u(low, 24));
+  high = v128.max<u8>(high, i64x2.shr_u(high, 24));
+  const words = i16x8.narrow_i32x4_s(value, value);
+  const bytes = i8x16.narrow_i16x8_u(words, words);
+  v128.store32_lane(target, v128.min<u8>(v128.max<u8>(bytes, low), high), 0);
+}
+
+/**
+ * Sixteen pixels of bytes that lie as far from each other as in the source: rows are weighed down into `room` (128 bytes), and that
+ * across.
+ */
+// @ts-ignore: decorator
+@inline
+function block8(target: usize, from: usize, rowBytes: usize, across: usize, down: usize, room: usize): void {
+  const begins = from - 2 * rowBytes - 6;
+  for (let i: usize = 0; i < 64; i += 8) {
+    let at = begins + i;
+    let sums = i16x8.splat(0);
+    for (let row: usize = 0; row < 6; row++) {
+      sums = i16x8.add(sums, weighed8(at, v128.load16_splat(down + DOWN_AT + (row << 1))));
+      at += rowBytes;
+    }
+    v128.store(room + (i << 1), sums);
+  }
+  const half = i16x8.splat(HALF_RAISED);
+  for (let i: usize = 0; i < 48; i += 8) {
+    let sums = half;
+    for (let tap: usize = 0; tap < 6; tap++) {
+      const values = v128.load(room + ((i + 3 * tap) << 1));
+      sums = i16x8.add(sums, i16x8.q15mulr_sat_s(values, v128.load16_splat(across + DOWN_AT + (tap << 1))));
+    }
+    const words = i16x8.shr_s(sums, RAISED);
+    const one = v128.load64_zero(from + i);
+    const two = v128.load64_zero(from + i + 3);
+    const three = v128.load64_zero(from + rowBytes + i);
+    const four = v128.load64_zero(from + rowBytes + i + 3);
+    const low = v128.min<u8>(v128.min<u8>(one, two), v128.min<u8>(three, four));
+    const high = v128.max<u8>(v128.max<u8>(one, two), v128.max<u8>(three, four));
+    const bytes = i8x16.narrow_i16x8_u(words, words);
+    v128.store64_lane(target + i, v128.min<u8>(v128.max<u8>(bytes, low), high), 0);
+  }
+}
+
+/** A pixel of 16-bit samples, and the first sample of the next. */
+// @ts-ignore: decorator
+@inline
+function wide(at: usize): v128 {
+  return f32x4.convert_i32x4_u(i32x4.extend_low_i16x8_u(v128.load64_zero(at)));
+}
+
+/** Like `pixel8` for 16-bit samples. */
+// @ts-ignore: decorator
+@inline
+function pixel16(target: usize, from: usize, rowBytes: usize, across: usize, down: usize): void {
+  let sums = f32x4.splat(0);
+  let at = from - 2 * rowBytes - 12;
+  for (let row: usize = 0; row < 6; row++) {
+    let line = f32x4.splat(0);
+    for (let tap: usize = 0; tap < 6; tap++) {
+      const weight = f32x4.splat(load<i16>(across + (tap << 1)) as f32);
+      line = f32x4.add(line, f32x4.mul(weight, wide(at + 6 * tap)));
+    }
+    sums = f32x4.add(sums, f32x4.mul(f32x4.splat(load<i16>(down + (row << 1)) as f32), line));
+    at += rowBytes;
+  }
+  const unit = f32x4.splat(1.0 / ((1 << (2 * UNIT_BITS)) as f32));
+  const a = wide(from);
+  const b = wide(from + 6);
+  const c = wide(from + rowBytes);
+  const d = wide(from + rowBytes + 6);
+  const low = f32x4.min(f32x4.min(a, b), f32x4.min(c, d));
+  const high = f32x4.max(f32x4.max(a, b), f32x4.max(c, d));
+  const value = i32x4.trunc_sat_f32x4_u(
+    f32x4.add(f32x4.min(f32x4.max(f32x4.mul(sums, unit), low), high), f32x4.splat(0.5)),
+  );
+  store<u16>(target, i32x4.extract_lane(value, 0) as u16);
+  store<u16>(target + 2, i32x4.extract_lane(value, 1) as u16);
+  store<u16>(target + 4, i32x4.extract_lane(value, 2) as u16);
+}
+
+/** Pixels of a stretch of the grid that lie this near to each other's distance in the source are taken together. */
+const STRAIGHT_PX: f32 = 1.0 / 32.0;
+
+// @ts-ignore: decorator
+@inline
+function isStraight(across: f32, down: f32): bool {
+  return Mathf.abs(across - (GRID as f32)) < STRAIGHT_PX && Mathf.abs(down) < STRAIGHT_PX;
+}
+
+/**
+ * Moves a picture: each pixel of `target` comes from where the grid has it in `source`, or from `fallback` where that lies outside.
+ * `grid` holds x and y of its points in turn as 32-bit floats, row by row; `weights` those of 65
+ * phases from 0 to 1; see `lanczosWeights`. `room` holds 128 bytes. Four bytes past the target's
+ * end are overwritten.
+ */
+// @ts-ignore: decorator
+@inline
+function resample<Sample>(
+  target: usize, source: usize, fallback: usize, width: i32, height: i32, grid: usize, weights: usize, room: usize,
+): void {
+  const pixelBytes = 3 * sizeof<Sample>();
+  const rowBytes = (width as usize) * pixelBytes;
+  const gridRow = (((width + GRID - 1) / GRID + 1) as usize) << 3;
+  let to = target;
+  for (let y: i32 = 0; y < height; y++) {
+    const down = ((y % GRID) as f32) / (GRID as f32);
+    let point = grid + ((y / GRID) as usize) * gridRow;
+    for (let left: i32 = 0; left < width; left += GRID) {
+      const x0 = load<f32>(point) + (load<f32>(point + gridRow) - load<f32>(point)) * down;
+      const y0 = load<f32>(point + 4) + (load<f32>(point + gridRow + 4) - load<f32>(point + 4)) * down;
+      point += 8;
+      const x1 = load<f32>(point) + (load<f32>(point + gridRow) - load<f32>(point)) * down;
+      const y1 = load<f32>(point + 4) + (load<f32>(point + gridRow + 4) - load<f32>(point + 4)) * down;
+      const count = min(GRID, width - left);
+      if (sizeof<Sample>() == 1 && count == GRID && isStraight(x1 - x0, y1 - y0)) {
+        const fx = (x0 + x1 - (GRID as f32)) / 2;
+        const fy = (y0 + y1) / 2;
+        const ix = Mathf.floor(fx) as i32;
+        const iy = Mathf.floor(fy) as i32;
+        if (ix >= 2 && iy >= 2 && ix < width - 3 - GRID && iy < height - 3) {
+          const across = weights + (((fx - (ix as f32)) * PHASES + 0.5) as usize) * PHASE_BYTES;
+          const downward = weights + (((fy - (iy as f32)) * PHASES + 0.5) as usize) * PHASE_BYTES;
+          block8(to, source + (iy as usize) * rowBytes + (ix as usize) * pixelBytes, rowBytes, across, downward, room);
+          to += (GRID as usize) * pixelBytes;
+          continue;
+        }
+      }
+      for (let i: i32 = 0; i < count; i++) {
+        const part = (i as f32) / (GRID as f32);
+        const fx = x0 + (x1 - x0) * part;
+        const fy = y0 + (y1 - y0) * part;
+        const ix = Mathf.floor(fx) as i32;
+        const iy = Mathf.floor(fy) as i32;
+        if (ix >= 2 && iy >= 2 && ix < width - 3 && iy < height - 3) {
+          const across = weights + (((fx - (ix as f32)) * PHASES + 0.5) as usize) * PHASE_BYTES;
+          const downward = weights + (((fy - (iy as f32)) * PHASES + 0.5) as usize) * PHASE_BYTES;
+          const from = source + (iy as usize) * rowBytes + (ix as usize) * pixelBytes;
+          if (sizeof<Sample>() == 1) pixel8(to, from, rowBytes, across, downward);
+          else pixel16(to, from, rowBytes, across, downward);
+        } else {
+          const from = fallback + (to - target);
+          store<Sample>(to, load<Sample>(from));
+          store<Sample>(to + sizeof<Sample>(), load<Sample>(from + sizeof<Sample>()));
+          store<Sample>(to + 2 * sizeof<Sample>(), load<Sample>(from + 2 * sizeof<Sample>()));
+        }
+        to += pixelBytes;
+      }
+    }
+  }
+}
+
+/** Moves a picture of bytes; see `resample`. */
+export function resample8(
+  target: usize, source: usize, fallback: usize, width: i32, height: i32, grid: usize, weights: usize, room: usize,
+): void {
+  resample<u8>(target, source, fallback, width, height, grid, weights, room);
+}
+
+/** Moves a picture of 16-bit samples; see `resample`. */
+export function resample16(
+  target: usize, source: usize, fallback: usize, width: i32, height: i32, grid: usize, weights: usize, room: usize,
+): void {
+  resample<u16>(target, source, fallback, width, height, grid, weights, room);
+}
+
+/** Lays what does not move over a moved picture: `mask` has a byte a pixel, 255 where all of `still` is seen. */
+// @ts-ignore: decorator
+@inline
+function lay<Sample>(target: usize, still: usize, mask: usize, pixels: usize): void {
+  for (let i: usize = 0; i < pixels; i++) {
+    const part = load<u8>(mask + i) as i32;
+    if (part == 0) continue;
+    for (let channel: usize = 0; channel < 3; channel++) {
+      const at = (3 * i + channel) * sizeof<Sample>();
+      const moved = load<Sample>(target + at) as i32;
+      const stays = load<Sample>(still + at) as i32;
+      store<Sample>(target + at, ((moved * (255 - part) + stays * part + 127) / 255) as Sample);
+    }
+  }
+}
+
+/** Lays the still parts of a picture of bytes; see `lay`. */
+export function lay8(target: usize, still: usize, mask: usize, pixels: usize): void {
+  lay<u8>(target, still, mask, pixels);
+}
+
+/** Lays the still parts of a picture of 16-bit samples; see `lay`. */
+export function lay16(target: usize, still: usize, mask: usize, pixels: usize): void {
+  lay<u16>(target, still, mask, pixels);
+}
