@@ -1,4 +1,5 @@
 /** @jest-environment jsdom */
+import { USUAL_SETTINGS } from "@/core/stack";
 import type { FoldWorker } from "./fold.worker";
 
 const exposed: { api?: FoldWorker } = {};
@@ -76,4 +77,17 @@ test("frames are measured once each; one that cannot be had is null and asked fo
   expect(none).toBeNull();
   await fold.measure(["/a", "/b", "/gone"]);
   expect(fetched).toEqual(["/a", "/gone", "/b", "/gone"]);
+});
+
+test("a way is tried on the frames that can be seen, and says what each gave", async () => {
+  const settings = { ...USUAL_SETTINGS, encoded: true };
+  const tried = (await exposed.api!.tryOut(["/nowhere", "/a", "/c"], "mean", settings))!;
+  expect([tried.width, tried.height]).toEqual([WIDTH, HEIGHT]);
+  expect(at(tried.data, 5)).toBe(60);
+  // Both lie twenty codes from their mean.
+  expect(tried.given).toEqual([null, 1, 1]);
+  const brightest = (await exposed.api!.tryOut(["/a", "/c"], "lighten", settings))!;
+  expect(at(brightest.data, 5)).toBe(80);
+  expect(brightest.given[1]).toBeGreaterThan(0.95);
+  expect(await exposed.api!.tryOut(["/nowhere"], "mean", settings)).toBeNull();
 });

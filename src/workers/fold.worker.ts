@@ -104,8 +104,9 @@ const foldWorker = {
   async tryOut(addresses: readonly string[], method: StackMethod, settings: FusingSettings): Promise<Tried | null> {
     const [first] = addresses;
     if (first === undefined) return null;
-    const one = await smallPixels(first, 1);
-    const every = Math.max(1, Math.ceil(Math.sqrt((addresses.length * one.data.length) / MOST_TRIED_SAMPLES)));
+    const one = await smallPixels(first, 1).catch(() => null);
+    const samples = addresses.length * (one?.data.length ?? 0);
+    const every = Math.max(1, Math.ceil(Math.sqrt(samples / MOST_TRIED_SAMPLES)));
     if (small.size > 2 * addresses.length) small.clear();
     const frames = await Promise.all(addresses.map((address) => smallPixels(address, every).catch(() => null)));
     const [shown] = frames.filter((frame) => frame !== null);
