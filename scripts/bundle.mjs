@@ -11,6 +11,7 @@ const ENTRIES = {
   cli: "src/cli/main.ts",
   "stack-thread": "src/engine/stack/thread.ts",
   "stack-process": "src/engine/stack/process.ts",
+  "balance-thread": "src/engine/stack/balanceThread.ts",
   "phone-thread": "src/engine/phone/thread.ts",
   "picture-process": "src/engine/files/pictureProcess.ts",
   "picture-view-process": "src/engine/files/pictureViewProcess.ts",

@@ -11,6 +11,7 @@ import {
   type FusingSettings,
   ITERATION_BOUNDS,
   KAPPA_BOUNDS,
+  LAYERS,
   lineMethod,
   METHOD_OPTIONS,
   type MethodOption,
@@ -106,6 +107,7 @@ export async function stackCommand(args: readonly string[]): Promise<void> {
     "fill-gaps": { type: "boolean" },
     align: { type: "string" },
     ground: { type: "string" },
+    layers: { type: "string" },
   });
   const method = STACK_METHODS.find((candidate) => methodSlug(candidate) === values.mode);
   if (!method) throw new UsageError(`--mode must be ${STACK_METHODS.map(methodSlug).join(" or ")}.`);
@@ -118,6 +120,8 @@ export async function stackCommand(args: readonly string[]): Promise<void> {
   const output = required(values.output, "-o OUT");
   const format = exportFormatNamed(extname(output));
   if (!format) throw new UsageError("OUT must end in .tif, .png, .jpg or .fits.");
+  if (values.layers !== undefined && exportFormatNamed(extname(values.layers)) !== "tiff")
+    throw new UsageError("--layers takes a file that ends in .tif.");
   const files = chosenFiles(positionals, values.exclude);
   if (files.length === 0) throw new UsageError("Give the frames to fuse.");
   const whole = format === "tiff" ? output : `${output}.unfinished.tif`;
@@ -132,6 +136,7 @@ export async function stackCommand(args: readonly string[]): Promise<void> {
         align,
         ground: values.ground === undefined ? null : named(values.ground),
         outputPath: whole,
+        layersPath: values.layers ?? null,
         notes: {
           software: "Aevumen",
           xmp: recipeXmp({ ...EMPTY_RECIPE, stack: lineMethod(method) }, { frames: files.length, fused: method }),
@@ -142,12 +147,18 @@ export async function stackCommand(args: readonly string[]): Promise<void> {
     );
     if (outcome.kind !== "done") throw new InputError(outcome.kind === "failed" ? refusalLine(outcome) : "aborted");
     if (format !== "tiff") await exportFile(whole, format, output);
-    const { used, refused, seconds, width, height, gapsLeft } = outcome;
+    const { used, refused, seconds, width, height, gapsLeft, layers } = outcome;
     if (values.json) {
       const hash = await hashOf(output);
-      console.log(JSON.stringify({ output, width, height, used, refused, gapsLeft, seconds, hash }));
+      console.log(JSON.stringify({ output, width, height, used, refused, gapsLeft, layers, seconds, hash }));
     } else {
       console.log(`${output}: ${method} of ${used.length} frames, ${width} x ${height}, ${seconds.toFixed(1)} s`);
+      if (values.layers !== undefined)
+        console.log(
+          layers.length > 0
+            ? `  its parts, a page each: ${layers.map((id) => LAYERS[id].name.toLowerCase()).join(", ")}: ${values.layers}`
+            : "  it is of a piece: there are no parts",
+        );
       if (gapsLeft > 0)
         console.log(`  ${counted(gapsLeft, "gap")} could not be filled: the stars were not found again`);
       for (const { name, reason } of refused) console.log(`  left out ${name}: ${reason}`);

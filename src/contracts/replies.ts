@@ -2,6 +2,7 @@ import { z } from "zod";
 import { savedScene } from "@/core/facts/savedScene";
 import { INTENT_IDS } from "@/core/intent/ids";
 import { BIN_COUNT } from "@/core/picture/statistics";
+import { LAYER_IDS } from "@/core/stack/layerIds";
 import { beforeRun } from "./beforeRun";
 import { frameChoice } from "./frameFigures";
 import { HAND_WAYS, handFrame } from "./handFrame";
@@ -10,7 +11,7 @@ import { shotCamera } from "./phone";
 import { runMark } from "./runMark";
 import { shotAim } from "./scene";
 import { nightOverrides, siteRequest } from "./site";
-import { refusedFile, stackInput, stackParameters } from "./stack";
+import { layerStops, refusedFile, stackInput, stackParameters } from "./stack";
 import { JOB_STATES, LOG_KINDS, RUN_SOURCES, RUN_STATES } from "./states";
 
 const instant = z.iso.datetime();
@@ -149,6 +150,10 @@ export const stackReply = z.object({
     inputs: z.array(stackInput),
     resultHash: z.string().nullable(),
     thumbnailHash: z.string().nullable(),
+    layers: z.array(z.enum(LAYER_IDS)).readonly().nullable(),
+    layersHash: z.string().nullable(),
+    balance: layerStops.nullable(),
+    balancedHash: z.string().nullable(),
     width: z.number().nullable(),
     height: z.number().nullable(),
     framesUsed: z.number().nullable(),
@@ -159,6 +164,9 @@ export const stackReply = z.object({
   }),
   job: jobReply.nullable(),
 });
+
+/** How a stack's parts are weighed, and what comes of it. */
+export const balancedReply = stackReply.shape.stack.pick({ balance: true, balancedHash: true });
 
 /** A stack that was begun. */
 export const stackStarted = z.object({ id: z.uuid(), jobId: z.uuid() });

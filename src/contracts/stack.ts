@@ -1,5 +1,6 @@
 import { z } from "zod";
 import { ALIGNMENT_IDS } from "@/core/align/alignments";
+import { LAYER_IDS, LAYER_OFF_STOPS, MOST_LAYER_STOPS } from "@/core/stack/layerIds";
 import { STACK_METHODS, USUAL_METHOD } from "@/core/stack/methodIds";
 import { ITERATION_BOUNDS, KAPPA_BOUNDS, USUAL_SETTINGS } from "@/core/stack/settings";
 
@@ -21,6 +22,8 @@ export const stackParameters = z.strictObject({
   repairsHot: z.boolean().default(false),
   /** What they are laid over each other by. */
   align: z.enum(ALIGNMENT_IDS).default("none"),
+  /** The parts of which the result is made are kept beside it, so that they can be weighed afterwards. */
+  keepsLayers: z.boolean().default(true),
   /** The frames' raw copies are fused instead of the pictures. */
   rawCopies: z.boolean().default(false),
 });
@@ -38,6 +41,15 @@ export const stackInput = z.object({ frameId: z.uuid(), name: z.string(), hash: 
 export const refusedFile = z.object({ name: z.string(), reason: z.string() });
 /** A file that was not taken, parsed. */
 export type RefusedFile = Readonly<z.infer<typeof refusedFile>>;
+
+/** By how many stops a result's parts are raised; `-LAYER_OFF_STOPS` leaves one out. */
+export const layerStops = z.partialRecord(z.enum(LAYER_IDS), z.number().min(-LAYER_OFF_STOPS).max(MOST_LAYER_STOPS));
+
+/** Weighs a result's parts anew; `null` is as it was fused. */
+export const balanceRequest = z.strictObject({
+  balance: layerStops.nullable(),
+  was: z.strictObject({ balance: layerStops.nullable() }).optional(),
+});
 
 /** Asks for a stack of some of a run's frames. */
 export const stackRequest = z.strictObject({

@@ -20,7 +20,7 @@ import { phoneProfile, shotCamera } from "@/contracts/phone";
 import { MARK_KINDS } from "@/contracts/runMark";
 import { shotAim } from "@/contracts/scene";
 import { horizonProfile, nightOverrides, siteSeries } from "@/contracts/site";
-import { refusedFile, stackInput, stackParameters } from "@/contracts/stack";
+import { layerStops, refusedFile, stackInput, stackParameters } from "@/contracts/stack";
 import { JOB_KINDS, JOB_STATES, LOG_KINDS, RUN_SOURCES, RUN_STATES } from "@/contracts/states";
 import { ASSUMPTION_IDS } from "@/core/assumed";
 import { ROAD_CLASSES } from "@/core/conditions";
@@ -28,6 +28,7 @@ import { savedScene } from "@/core/facts";
 import { INTENT_IDS } from "@/core/intent";
 import { FILTER_NOTATIONS } from "@/core/light";
 import { SUPPORT_KINDS } from "@/core/motion";
+import { LAYER_IDS } from "@/core/stack/layerIds";
 import { storedJson, storedWord } from "./stored";
 
 /** To a shot from the one before, and to set up there, until a person says otherwise. */
@@ -285,6 +286,12 @@ export const stacks = pgTable(
     /** Set when the stack is done. */
     resultHash: text("result_hash"),
     thumbnailHash: text("thumbnail_hash"),
+    /** The parts of which the result is made, the pages of a file in this order; null where it is of a piece. */
+    layers: storedJson("layers", z.array(z.enum(LAYER_IDS)).readonly()),
+    layersHash: text("layers_hash"),
+    /** How they are weighed, and what comes of it; null for as they were fused. */
+    balance: storedJson("balance", layerStops),
+    balancedHash: text("balanced_hash"),
     width: integer("width"),
     height: integer("height"),
     framesUsed: integer("frames_used"),

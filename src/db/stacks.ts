@@ -1,6 +1,7 @@
 import { and, asc, desc, eq, gte, inArray, isNull, lt, or, sql } from "drizzle-orm";
 import type { Db } from "./database";
 import { jobs, stacks } from "./schema";
+import { changeUnchanged } from "./unchanged";
 
 export type Stack = typeof stacks.$inferSelect;
 export type Job = typeof jobs.$inferSelect;
@@ -137,4 +138,26 @@ export async function cancelJob(db: Db, jobId: string): Promise<boolean> {
     .where(and(eq(jobs.id, jobId), inArray(jobs.state, ["waiting", "running"])))
     .returning({ id: jobs.id });
   return cancelled.length > 0;
+}
+
+/**
+ * Keeps how a stack's parts are weighed, and the picture that comes of it; undefined when there is no such stack.
+ *
+ * @throws ChangedElsewhereError when they are weighed otherwise than `was` by now.
+ */
+export const balanceStack = (
+  db: Db,
+  stackId: string,
+  change: Pick<Stack, "balance" | "balancedHash">,
+  was: Pick<Stack, "balance"> | undefined,
+): Promise<Stack | undefined> => changeUnchanged(db, stacks, stackId, change, was);
+
+/** Whether any stack shows a picture of the store. */
+export async function isPictureUsed(db: Db, hash: string): Promise<boolean> {
+  const [row] = await db
+    .select({ id: stacks.id })
+    .from(stacks)
+    .where(or(eq(stacks.resultHash, hash), eq(stacks.balancedHash, hash)))
+    .limit(1);
+  return row !== undefined;
 }

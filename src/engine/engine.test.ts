@@ -328,6 +328,7 @@ describe("stacking files", () => {
     repairsHot: false,
     align: "none" as const,
     ground: null,
+    layersPath: null,
   };
   const write = async (name: string, picture: Sharp) => {
     await picture.png().toFile(join(folder, name));

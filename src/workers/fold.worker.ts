@@ -1,7 +1,17 @@
 import { expose } from "comlink";
 import { litShare } from "../core/inspect";
 import { lumaWithClips } from "../core/picture";
-import { type FusingSettings, givenBy, methodOf, type SmallFusing, type StackMethod, smallCopy } from "../core/stack";
+import {
+  type FusingSettings,
+  givenBy,
+  type LayerId,
+  type LayerStops,
+  methodOf,
+  putTogether,
+  type SmallFusing,
+  type StackMethod,
+  smallCopy,
+} from "../core/stack";
 import { type FrameMeasure, measureFrame } from "../core/watch";
 
 /** What a run's frames come to so far, small. */
@@ -24,6 +34,14 @@ export interface Tried {
   readonly white: number;
   /** For each frame, in their order, what it gave; null for one that could not be seen. */
   readonly given: readonly (number | null)[];
+}
+
+/** What a result's parts come to. */
+export interface Weighed {
+  readonly width: number;
+  readonly height: number;
+  /** Interleaved sRGB, 8 bits. */
+  readonly data: Uint8Array;
 }
 
 interface Kept {
@@ -68,6 +86,43 @@ async function smallPixels(address: string, every: number) {
   const pixels = { ...size, data: smallCopy(data, { width, height }, every)! };
   small.set(key, pixels);
   return pixels;
+}
+
+interface SmallParts {
+  readonly width: number;
+  readonly height: number;
+  readonly parts: readonly { readonly id: LayerId; readonly samples: Uint16Array }[];
+}
+
+const SIZE_BYTES = 8;
+let known: { readonly address: string; readonly parts: Promise<SmallParts> } | null = null;
+
+/** The parts of a result, small, as the server sends them. */
+async function fetchParts(address: string, layers: readonly LayerId[]): Promise<SmallParts> {
+  const response = await fetch(new URL(address, self.location.origin));
+  if (!response.ok) throw new Error(`The parts of this result could not be fetched (${response.status}).`);
+  const bytes = await response.arrayBuffer();
+  const [width = 0, height = 0] = new Uint32Array(bytes, 0, 2);
+  const samples = 3 * width * height;
+  if (bytes.byteLength !== SIZE_BYTES + 2 * samples * layers.length)
+    throw new Error("The parts of this result came incomplete.");
+  const parts = layers.map((id, at) => ({
+    id,
+    samples: new Uint16Array(bytes, SIZE_BYTES + 2 * samples * at, samples),
+  }));
+  return { width, height, parts };
+}
+
+/** The same, fetched once for the result that is looked at. */
+function smallParts(address: string, layers: readonly LayerId[]): Promise<SmallParts> {
+  if (known?.address === address) return known.parts;
+  const parts = fetchParts(address, layers);
+  known = { address, parts };
+  // Asked again, they are fetched again.
+  parts.catch(() => {
+    known = null;
+  });
+  return parts;
 }
 
 /** More runs' measures than this nobody goes back to. */
@@ -120,6 +175,12 @@ const foldWorker = {
     const { brightness, clips } = lumaWithClips({ width, height, samples: data });
     const given = givenBy(alike, data, methodOf(method).shows);
     return { width, height, data, lit: litShare(brightness.luma), white: clips.clippedAny, given };
+  },
+
+  /** What a result's parts come to, small, each raised by so many stops. */
+  async weigh(address: string, layers: readonly LayerId[], stops: LayerStops): Promise<Weighed> {
+    const { width, height, parts } = await smallParts(address, layers);
+    return { width, height, data: Uint8Array.from(putTogether(parts, stops), (code) => code >> 8) };
   },
 
   /** Measures of these frames, each measured once; null for one that cannot be read. */

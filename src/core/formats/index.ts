@@ -11,4 +11,4 @@ export {
   pictureFormatsText,
 } from "./pictureFormats";
 export { type NamedPlace, placesCsv, placesGeoJson, placesGpx, placesKml } from "./siteFiles";
-export { type PictureNotes, tiffHeader } from "./tiff";
+export { type PictureNotes, type TiffPages, tiffHeader, tiffPages, tiffPagesAt } from "./tiff";

@@ -1,6 +1,10 @@
 /** Field types of a TIFF directory used here. @see TIFF Revision 6.0 (1992), section 2 */
 const TYPE = { byte: 1, ascii: 2, short: 3, long: 4, rational: 5, undefinedBytes: 7 } as const;
 
+const STRIP_OFFSETS = 0x111;
+/** The head of the file, before its first directory. */
+const HEAD_BYTES = 8;
+
 interface Field {
   readonly tag: number;
   readonly type: number;
@@ -54,11 +58,12 @@ function directorySize(fields: readonly Field[]): number {
   return 2 + 12 * fields.length + 4 + overflow;
 }
 
-function writeDirectory(target: Uint8Array, at: number, fields: readonly Field[]): void {
+function writeDirectory(target: Uint8Array, at: number, fields: readonly Field[], next = 0): void {
   const view = new DataView(target.buffer, target.byteOffset);
   const sorted = [...fields].sort((a, b) => a.tag - b.tag);
   view.setUint16(at, sorted.length, true);
   let overflow = at + 2 + 12 * sorted.length + 4;
+  view.setUint32(overflow - 4, next, true);
   sorted.forEach(({ tag, type, count, bytes }, index) => {
     const entry = at + 2 + 12 * index;
     view.setUint16(entry, tag, true);
@@ -74,29 +79,45 @@ function writeDirectory(target: Uint8Array, at: number, fields: readonly Field[]
   });
 }
 
+/** Pages of a TIFF whose samples are still to be written, page after page. */
+export interface TiffPages {
+  /** Everything that comes before the samples. */
+  readonly header: Uint8Array;
+  /** Where each page's first sample lies in the file. */
+  readonly at: readonly number[];
+}
+
 /**
- * Everything of an uncompressed RGB TIFF that comes before its samples. The samples follow directly: rows from
- * the top, R G B interleaved, bytes or 16-bit little-endian, in one strip for every `rowsPerStrip` rows, so a writer may stream
- * them.
+ * Everything of an uncompressed RGB TIFF of several pages of one size that comes before its samples. The samples follow directly,
+ * page after page: rows from the top, R G B interleaved, bytes or 16-bit little-endian, in one strip for every `rowsPerStrip` rows,
+ * so a writer may stream them.
  *
+ * @param pages The notes of each.
  * @throws RangeError when the file would pass TIFF's limit of 4 GiB.
  * @see TIFF Revision 6.0 (1992); Exif 2.32 for the sub-directory; XMP in tag 700, an ICC profile in 34675 (ICC.1:2022, B.3).
  */
-export function tiffHeader(width: number, height: number, notes: PictureNotes, depth: 8 | 16 = 16): Uint8Array {
+export function tiffPages(
+  width: number,
+  height: number,
+  pages: readonly PictureNotes[],
+  depth: 8 | 16 = 16,
+): TiffPages {
   const rowBytes = (width * 3 * depth) / 8;
-  if (rowBytes * height > 2 ** 32 - 2 ** 20) throw new RangeError(`${width} x ${height} is too large for a TIFF file`);
+  const pageBytes = rowBytes * height;
+  if (pages.length * pageBytes > 2 ** 32 - 2 ** 20)
+    throw new RangeError(`${width} x ${height} is too large for a TIFF file`);
   const rowsPerStrip = Math.max(1, Math.floor(2 ** 20 / rowBytes));
   const strips = Math.ceil(height / rowsPerStrip);
   const stripRows = (strip: number) => Math.min(rowsPerStrip, height - strip * rowsPerStrip);
 
-  const exif: Field[] = [
+  const exifOf = (notes: PictureNotes): Field[] => [
     ...(notes.exposureSeconds === undefined ? [] : [rational(0x829a, notes.exposureSeconds)]),
     ...(notes.fNumber === undefined ? [] : [rational(0x829d, notes.fNumber)]),
     ...(notes.iso === undefined ? [] : [short(0x8827, Math.min(65_535, Math.round(notes.iso)))]),
     { tag: 0x9000, type: TYPE.undefinedBytes, count: 4, bytes: text("0232") },
     ...(notes.takenAt === undefined ? [] : [ascii(0x9003, notes.takenAt)]),
   ];
-  const main = (stripOffset: number, exifOffset: number): Field[] => [
+  const mainOf = (notes: PictureNotes, stripOffset: number, exifOffset: number): Field[] => [
     long(0x100, width),
     long(0x101, height),
     short(0x102, depth, depth, depth),
@@ -104,7 +125,7 @@ export function tiffHeader(width: number, height: number, notes: PictureNotes, d
     short(0x106, 2),
     ...(notes.description === undefined ? [] : [ascii(0x10e, notes.description)]),
     ...(notes.camera === undefined ? [] : [ascii(0x110, notes.camera)]),
-    long(0x111, ...Array.from({ length: strips }, (_, strip) => stripOffset + strip * rowsPerStrip * rowBytes)),
+    long(STRIP_OFFSETS, ...Array.from({ length: strips }, (_, strip) => stripOffset + strip * rowsPerStrip * rowBytes)),
     short(0x115, 3),
     long(0x116, rowsPerStrip),
     long(0x117, ...Array.from({ length: strips }, (_, strip) => stripRows(strip) * rowBytes)),
@@ -119,14 +140,47 @@ export function tiffHeader(width: number, height: number, notes: PictureNotes, d
       ? []
       : [{ tag: 0x8773, type: TYPE.undefinedBytes, count: notes.profile.length, bytes: notes.profile }]),
   ];
-  const exifOffset = 8 + directorySize(main(0, 0));
-  const stripOffset = exifOffset + directorySize(exif);
-  const header = new Uint8Array(stripOffset);
+  let end = HEAD_BYTES;
+  const places = pages.map((notes) => {
+    const main = end;
+    const exif = main + directorySize(mainOf(notes, 0, 0));
+    end = exif + directorySize(exifOf(notes));
+    return { notes, main, exif };
+  });
+  const header = new Uint8Array(end);
   const view = new DataView(header.buffer);
   view.setUint16(0, 0x4949, false);
   view.setUint16(2, 42, true);
-  view.setUint32(4, 8, true);
-  writeDirectory(header, 8, main(stripOffset, exifOffset));
-  writeDirectory(header, exifOffset, exif);
-  return header;
+  view.setUint32(4, HEAD_BYTES, true);
+  const at = pages.map((_, page) => end + page * pageBytes);
+  for (const [page, { notes, main, exif }] of places.entries()) {
+    writeDirectory(header, main, mainOf(notes, at[page]!, exif), places[page + 1]?.main);
+    writeDirectory(header, exif, exifOf(notes));
+  }
+  return { header, at };
+}
+
+/** Everything of a TIFF of one page that comes before its samples; see `tiffPages`. */
+export const tiffHeader = (width: number, height: number, notes: PictureNotes, depth: 8 | 16 = 16): Uint8Array =>
+  tiffPages(width, height, [notes], depth).header;
+
+/**
+ * Where the first sample of each page lies in a file that begins with what `tiffPages` made.
+ *
+ * @throws RangeError for what does not begin so.
+ */
+export function tiffPagesAt(header: Uint8Array): number[] {
+  const view = new DataView(header.buffer, header.byteOffset, header.byteLength);
+  if (view.getUint16(0, false) !== 0x4949) throw new RangeError("no TIFF of ours");
+  const at: number[] = [];
+  for (let directory = view.getUint32(4, true); directory !== 0; ) {
+    const fields = view.getUint16(directory, true);
+    for (let field = directory + 2; field < directory + 2 + 12 * fields; field += 12) {
+      if (view.getUint16(field, true) !== STRIP_OFFSETS) continue;
+      const value = view.getUint32(field + 8, true);
+      at.push(view.getUint32(field + 4, true) > 1 ? view.getUint32(value, true) : value);
+    }
+    directory = view.getUint32(directory + 2 + 12 * fields, true);
+  }
+  return at;
 }

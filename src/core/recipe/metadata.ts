@@ -1,3 +1,4 @@
+import type { LayerStops } from "../stack/layerIds";
 import type { StackMethod } from "../stack/methodIds";
 import { type ParsedRecipe, parseRecipe } from "./parseRecipe";
 import { printRecipe } from "./printRecipe";
@@ -11,17 +12,22 @@ const escapeXml = (text: string): string =>
 const unescapeXml = (text: string): string =>
   text.replaceAll("&quot;", '"').replaceAll("&gt;", ">").replaceAll("&lt;", "<").replaceAll("&amp;", "&");
 
-/** An XMP packet that carries the recipe line and, for a fused picture, how many frames went in and how. */
+/** An XMP packet that carries the recipe line and, for a fused picture, how many frames went in, how, and by how many stops its parts are raised. */
 export function recipeXmp(
   recipe: Recipe,
-  { frames, fused }: { readonly frames?: number; readonly fused?: StackMethod } = {},
+  {
+    frames,
+    fused,
+    balance,
+  }: { readonly frames?: number; readonly fused?: StackMethod; readonly balance?: LayerStops } = {},
 ): string {
   const line = escapeXml(printRecipe(recipe));
   const count = frames === undefined ? "" : ` aevumen:frames="${frames}"`;
   const method = fused === undefined ? "" : ` aevumen:fused="${fused}"`;
+  const weighed = balance === undefined ? "" : ` aevumen:balance="${escapeXml(JSON.stringify(balance))}"`;
   return `<?xpacket begin="\ufeff" id="W5M0MpCehiHzreSzNTczkc9d"?>
 <x:xmpmeta xmlns:x="adobe:ns:meta/"><rdf:RDF xmlns:rdf="http://www.w3.org/1999/02/22-rdf-syntax-ns#">
-<rdf:Description rdf:about="" xmlns:aevumen="${XMP_NAMESPACE}" aevumen:recipe="${line}"${count}${method}/>
+<rdf:Description rdf:about="" xmlns:aevumen="${XMP_NAMESPACE}" aevumen:recipe="${line}"${count}${method}${weighed}/>
 </rdf:RDF></x:xmpmeta>
 <?xpacket end="w"?>`;
 }

@@ -6,6 +6,14 @@ export { bandBytes, createFrameBand, type FrameBand } from "./frameBand";
 export { givenBy } from "./given";
 export { findHotPixels, repairPixels } from "./hotPixels";
 export { bindKernels, type StackKernels } from "./kernels";
+export {
+  LAYER_IDS,
+  LAYER_OFF_STOPS,
+  type LayerId,
+  type LayerStops,
+  MOST_LAYER_STOPS,
+} from "./layerIds";
+export { LAYERS, type LayerKind, layersOf, putTogether, takeApart } from "./layers";
 export { medianInto } from "./median";
 export { accumulatorBytesPerPixel, layOutMemory, MOST_MEMORY_BYTES } from "./memory";
 export {
@@ -22,7 +30,7 @@ export {
   type SmallFusing,
 } from "./method";
 export { LINE_METHODS, type LineMethod, STACK_METHODS, type StackMethod, USUAL_METHOD } from "./methodIds";
-export { ALIKE_METHODS, lawOf, lineMethod, lineMethodOf, METHODS, methodOf, methodSlug } from "./methods";
+export { ALIKE_METHODS, lawOf, layerKindOf, lineMethod, lineMethodOf, METHODS, methodOf, methodSlug } from "./methods";
 export { type FusingSettings, ITERATION_BOUNDS, KAPPA_BOUNDS, USUAL_SETTINGS } from "./settings";
 export { sixteenBits } from "./small";
 export { smallCopy } from "./smallCopy";

@@ -58,6 +58,8 @@ export interface FusedSize {
 export interface FoldedWay {
   readonly kind: "folded";
   readonly keeps: readonly AccumulatorId[];
+  /** What stands still under what its result shows of single moments, kept beside it where the picture's parts are wanted; null for none. */
+  readonly base: AccumulatorId | null;
   /** How its frames come in and go out where nobody has said otherwise. */
   readonly usualFade: (frames: number) => Fade;
   /** What has to be known of all of what is kept before the result can be made; null where nothing has. */

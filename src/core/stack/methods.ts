@@ -1,3 +1,4 @@
+import type { LayerKind } from "./layers";
 import type { FusingMethod, LineFusingMethod } from "./method";
 import { LINE_METHODS, type LineMethod, STACK_METHODS, type StackMethod } from "./methodIds";
 import { clipMean } from "./methods/clipMean";
@@ -38,6 +39,12 @@ export const lawOf = (method: LineMethod | null, frames: number): LineFusingMeth
 
 /** A method as a recipe line may name it; null where none may. */
 export const lineMethod = (id: StackMethod): LineMethod | null => LINE_METHODS.find((each) => each === id) ?? null;
+
+/** What a method's result can be taken apart by, where a mask says what is ground or where none does. */
+export function layerKindOf(id: StackMethod, hasGround: boolean): LayerKind {
+  const { whole } = methodOf(id);
+  return { hasMoving: whole.kind === "folded" && whole.base !== null, hasGround };
+}
 
 /** Its word as a command takes it and a file's name holds it. */
 export const methodSlug = (id: StackMethod): string => id.replaceAll(" ", "-");

@@ -1,20 +1,20 @@
 import { rm } from "node:fs/promises";
-import { parseRecipe, printRecipe, recipeXmp } from "@/core/recipe";
+import { parseRecipe, printRecipe } from "@/core/recipe";
 import { lineMethod, type StackMethod } from "@/core/stack";
 import type { Db } from "@/db/database";
 import { publish } from "@/db/events";
 import { addLogEntry } from "@/db/log";
 import { findShot } from "@/db/outings";
-import { findFrames, findRun } from "@/db/runs";
+import { findRun } from "@/db/runs";
 import { findJob, findStack, type Job, type Stack, updateOwnJob, updateStack } from "@/db/stacks";
 import { openPicture } from "../files/decode";
-import { exifDate } from "../files/exif";
 import { THUMBNAIL_EDGE_PX } from "../files/importFiles";
 import { checkpointFolder, dropCheckpoints } from "../stack/checkpoint";
 import type { StackOutcome, StackProgress } from "../stack/request";
 import { stackInProcess } from "../stack/stackInProcess";
 import { adoptFile, storeBytes, storedPath, temporaryPath } from "../store";
 import { keepGrowing } from "./growing";
+import { resultNotes } from "./resultNotes";
 
 const REPORT_EVERY_MS = 200;
 /** How often a worker shows that it lives. */
@@ -96,6 +96,7 @@ export async function runStackJob(db: Db, job: Job, worker: string, abort: Abort
   await publish(db, { topic: "job", id: jobId });
   const { stack } = detail;
   const outputPath = await temporaryPath();
+  const layersPath = stack.parameters.keepsLayers ? await temporaryPath() : null;
   const { onProgress, end } = reporter(db, claimed, abort);
   try {
     const outcome = await stackInProcess(
@@ -108,7 +109,8 @@ export async function runStackJob(db: Db, job: Job, worker: string, abort: Abort
         align: stack.parameters.align,
         ground: null,
         outputPath,
-        notes: await notesOf(db, stack),
+        layersPath,
+        notes: await resultNotes(db, stack),
         checkpointFolder: checkpointFolder(stack.id),
       },
       {
@@ -120,7 +122,7 @@ export async function runStackJob(db: Db, job: Job, worker: string, abort: Abort
     );
     await end();
     if (outcome.kind === "done") {
-      const result = await storeResult(outputPath);
+      const result = await storeResult(outputPath, outcome.layers.length > 0 ? layersPath : null);
       await untilTold(() => tellResult(db, claimed, stack, result, outcome));
     } else if (outcome.kind === "failed")
       await untilTold(async () => {
@@ -132,41 +134,21 @@ export async function runStackJob(db: Db, job: Job, worker: string, abort: Abort
     if (state !== "running" && state !== "waiting") await dropCheckpoints(stack.id);
   } finally {
     await end();
-    await rm(outputPath, { force: true });
+    for (const path of [outputPath, layersPath]) if (path) await rm(path, { force: true });
   }
-}
-
-/** What is written into the result's own metadata. */
-async function notesOf(db: Db, stack: Stack) {
-  const run = await findRun(db, stack.runId);
-  const [first] = await findFrames(
-    db,
-    stack.runId,
-    stack.inputs.slice(0, 1).map(({ frameId }) => frameId),
-  );
-  const { recipe } = parseRecipe(run?.recipeLine ?? "");
-  return {
-    software: "Aevumen",
-    ...(first?.camera ? { camera: first.camera } : {}),
-    ...(first?.takenAt ? { takenAt: exifDate(first.takenAt) } : {}),
-    ...(first?.shutterSeconds ? { exposureSeconds: first.shutterSeconds } : {}),
-    ...(first?.fNumber ? { fNumber: first.fNumber } : {}),
-    ...(first?.iso ? { iso: first.iso } : {}),
-    xmp: recipeXmp(
-      { ...recipe, stack: lineMethod(stack.parameters.method) },
-      { frames: stack.inputs.length, fused: stack.parameters.method },
-    ),
-  };
 }
 
 /** The run's recipe line with the method that was really used. */
 const stackedLine = (line: string, method: StackMethod): string =>
   printRecipe({ ...parseRecipe(line).recipe, stack: lineMethod(method) });
 
-/** Gives a result and its small picture their places in the store. */
-async function storeResult(outputPath: string): Promise<{ resultHash: string; thumbnailHash: string }> {
+type StoredResult = Pick<Stack, "resultHash" | "thumbnailHash" | "layersHash">;
+
+/** Gives a result, its small picture and its parts their places in the store. */
+async function storeResult(outputPath: string, layersPath: string | null): Promise<StoredResult> {
   const thumbnail = await storeBytes(await (await openPicture(outputPath)).thumbnail(THUMBNAIL_EDGE_PX));
-  return { resultHash: (await adoptFile(outputPath)).hash, thumbnailHash: thumbnail.hash };
+  const layersHash = layersPath === null ? null : (await adoptFile(layersPath)).hash;
+  return { resultHash: (await adoptFile(outputPath)).hash, thumbnailHash: thumbnail.hash, layersHash };
 }
 
 /** Tells of a result with its log entry, all or nothing; not for a job that is no longer the worker's. */
@@ -174,10 +156,10 @@ async function tellResult(
   db: Db,
   { jobId, worker }: ClaimedJob,
   stack: Stack,
-  result: { readonly resultHash: string; readonly thumbnailHash: string },
+  result: StoredResult,
   outcome: Extract<StackOutcome, { kind: "done" }>,
 ): Promise<void> {
-  const { width, height, seconds, refused, used } = outcome;
+  const { width, height, seconds, refused, used, layers } = outcome;
   const run = await findRun(db, stack.runId);
   const shot = await findShot(db, stack.shotId);
   const end = { state: "done", done: used.length, total: used.length, secondsLeft: 0 } as const;
@@ -190,6 +172,7 @@ async function tellResult(
       height,
       seconds,
       refused,
+      layers: layers.length > 0 ? layers : null,
     });
     if (!shot) return;
     await addLogEntry(within, {

@@ -1,6 +1,6 @@
 import { open, rm } from "node:fs/promises";
 import { join } from "node:path";
-import { type BandedWay, createStack, methodSlug, type StackPlan } from "@/core/stack";
+import { type BandedWay, createStack, layersOf, methodSlug, type StackPlan } from "@/core/stack";
 import { makePrivateFolder } from "../folders";
 import type { Thread } from "../thread";
 import { checkpointKey } from "./checkpoint";
@@ -8,11 +8,11 @@ import { openFrames } from "./decodedFrames";
 import { startFrameThreads, takeFrames, threadsFor } from "./frameThreads";
 import type { BandRequest, FrameReply } from "./messages";
 import { prepareFrames } from "./preparation";
-import { NOTHING_READ, type StackOutcome, type StackRequest, type StackWatch } from "./request";
+import { NOTHING_READ, partsOf, type StackOutcome, type StackRequest, type StackWatch } from "./request";
 import { loadScratch, saveScratch } from "./scratch";
 import { watchSmall } from "./smallPicture";
 import type { StackThread } from "./thread";
-import { beginTiff } from "./writeTiff";
+import { beginResult } from "./writeTiff";
 
 /** Bytes of all frames that a thread has in memory at once, and of each at least: reading less at a time takes longer than reading it. */
 const BAND_BYTES = 1 << 23;
@@ -47,6 +47,7 @@ export async function bandStack(
     encoded: settings.encoded,
   });
 
+  const kind = partsOf(request);
   // What does not fit is said before anything is written.
   const preparation = await prepareFrames(request, frames, state);
   const folder = request.checkpointFolder ? join(request.checkpointFolder, methodSlug(method)) : null;
@@ -97,8 +98,8 @@ export async function bandStack(
     if (kept.size === 0) return { kind: "failed", reason: NOTHING_READ, refused };
 
     const indices = [...kept.keys()].sort((a, b) => a - b);
-    const outputAt = await beginTiff(outputPath, { width, height, notes: request.notes });
-    const bands = { method, settings, scratchPath, indices, outputPath, outputAt };
+    const target = await beginResult(request, frames, kind);
+    const bands = { method, settings, scratchPath, indices, ...target };
     await fuseBands(pool, bands, state.plan, signal, (share) => {
       fusedShare = share;
       progress();
@@ -110,7 +111,8 @@ export async function bandStack(
   }
   const used = [...kept.keys()].sort((a, b) => a - b).map((index) => request.files[index]!.name);
   const seconds = (performance.now() - startedAt) / 1000;
-  return { kind: "done", width, height, used, refused, gapsLeft: 0, seconds, resumed };
+  const layers = request.layersPath === null ? [] : layersOf(kind);
+  return { kind: "done", width, height, used, refused, gapsLeft: 0, layers, seconds, resumed };
 }
 
 /** Has threads fuse band after band of all kept frames, each written to its place in the result. */
@@ -123,7 +125,8 @@ async function fuseBands(
 ): Promise<void> {
   const samples = 3 * width * height;
   const ofEach = Math.max(BAND_BYTES / request.indices.length, LEAST_FRAME_BYTES) / (depth / 8);
-  const bandSamples = Math.max(1, Math.min(samples, Math.floor(ofEach)));
+  // Of whole pixels: a part of the result is told by them.
+  const bandSamples = 3 * Math.max(1, Math.min(samples / 3, Math.floor(ofEach / 3)));
   const starts = Array.from({ length: Math.ceil(samples / bandSamples) }, (_, band) => band * bandSamples);
   const bands = starts.length;
   let fused = 0;

@@ -2,12 +2,18 @@ import { accumulatorBytesPerPixel, methodOf, type SampleDepth, type StackMethod 
 
 /** Result, 16 bits a channel. */
 const RESULT_BYTES_PER_PIXEL = 6;
+/** Ground, sky and what moves. */
+const MOST_LAYERS = 3;
 /** The old checkpoint stays until the new one is whole. */
 const CHECKPOINTS = 2;
 
+/** What a result takes, bytes. */
+export const resultBytes = ({ width, height }: { readonly width: number; readonly height: number }): number =>
+  width * height * RESULT_BYTES_PER_PIXEL;
+
 /** The most that a stack writes beside its frames while it is made, bytes. */
 export function stackDiskBytes(
-  method: StackMethod,
+  { method, keepsLayers }: { readonly method: StackMethod; readonly keepsLayers: boolean },
   { width, height, depth }: { readonly width: number; readonly height: number; readonly depth: SampleDepth },
   frames: number,
 ): number {
@@ -24,5 +30,6 @@ export function stackDiskBytes(
         return whole satisfies never;
     }
   };
-  return width * height * (RESULT_BYTES_PER_PIXEL + beside());
+  const pictures = 1 + (keepsLayers ? MOST_LAYERS : 0);
+  return width * height * (pictures * RESULT_BYTES_PER_PIXEL + beside());
 }

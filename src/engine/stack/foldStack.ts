@@ -1,13 +1,45 @@
 import { join } from "node:path";
-import { createStack, type FoldedWay, fadeWeights, layOutMemory, MOST_MEMORY_BYTES, methodSlug } from "@/core/stack";
+import {
+  createStack,
+  type FoldedWay,
+  fadeWeights,
+  layersOf,
+  layOutMemory,
+  MOST_MEMORY_BYTES,
+  methodSlug,
+} from "@/core/stack";
 import { checkpointKey, loadCheckpoint, saveCheckpoint } from "./checkpoint";
-import { openFrames } from "./decodedFrames";
+import { type OpenedFrames, openFrames } from "./decodedFrames";
 import { startFrameThreads, takeFrames, threadsFor } from "./frameThreads";
 import type { FrameReply } from "./messages";
 import { prepareFrames } from "./preparation";
-import { NOTHING_READ, type StackOutcome, type StackRequest, type StackWatch } from "./request";
+import { NOTHING_READ, partsOf, type StackOutcome, type StackRequest, type StackWatch } from "./request";
 import { watchSmall } from "./smallPicture";
 import { writeResult } from "./writeResult";
+import { beginResult } from "./writeTiff";
+
+/** What is kept of frames while they pass, and what each counts for. */
+function planOf(
+  request: StackRequest,
+  { width, height, depth, chosen }: OpenedFrames,
+  { keeps, base, usualFade }: FoldedWay,
+  threads: number,
+) {
+  const faded = fadeWeights(chosen.length, request.settings.fade ?? usualFade(chosen.length));
+  const weights = new Map(faded.map((weight, at) => [chosen[at]!, weight]));
+  const wanted = request.layersPath === null || base === null ? [] : [base];
+  const plan = {
+    width,
+    height,
+    depth,
+    keeps: [...new Set([...keeps, ...wanted])],
+    weighted: faded.some((weight) => weight < 1),
+    hasDark: request.darks.length > 0,
+    moves: request.align !== "none",
+    threads,
+  };
+  return { plan, weights };
+}
 
 /**
  * Fuses frames on worker threads: each decodes a frame and folds it into one shared accumulator, so memory does not
@@ -16,29 +48,17 @@ import { writeResult } from "./writeResult";
  */
 export async function foldStack(
   request: StackRequest,
-  { keeps, usualFade, survey }: FoldedWay,
+  way: FoldedWay,
   { onProgress, onPicture, signal }: StackWatch,
 ): Promise<StackOutcome> {
   const startedAt = performance.now();
   const frames = await openFrames(request.files);
   if ("kind" in frames) return frames;
-  const { width, height, depth, chosen, refused } = frames;
+  const { width, height, chosen, refused } = frames;
   const { method, settings } = request;
   const threads = threadsFor(request.threads, chosen.length);
-  const weights = new Map(
-    fadeWeights(chosen.length, settings.fade ?? usualFade(chosen.length)).map((weight, at) => [chosen[at]!, weight]),
-  );
-  const weighted = [...weights.values()].some((weight) => weight < 1);
-  const plan = {
-    width,
-    height,
-    depth,
-    keeps,
-    weighted,
-    hasDark: request.darks.length > 0,
-    moves: request.align !== "none",
-    threads,
-  };
+  const kind = partsOf(request);
+  const { plan, weights } = planOf(request, frames, way, threads);
   if (layOutMemory(plan).totalBytes > MOST_MEMORY_BYTES) {
     const reason = `${width} x ${height} pixels need more memory than a stack can have (4 GB).`;
     return { kind: "failed", reason, refused };
@@ -103,11 +123,23 @@ export async function foldStack(
     if (folded.size === 0) return { kind: "failed", reason: NOTHING_READ, refused };
 
     const weight = [...folded].reduce((sum, index) => sum + weights.get(index)!, 0);
-    await writeResult({ state, pool, method, survey, weight }, request.outputPath, request.notes);
+    const target = await beginResult(request, frames, kind);
+    await writeResult({ state, pool, method, survey: way.survey, weight }, target);
   } finally {
     await Promise.all(pool.map((thread) => thread.end()));
   }
   const used = [...folded].sort((a, b) => a - b).map((index) => request.files[index]!.name);
   const seconds = (performance.now() - startedAt) / 1000;
-  return { kind: "done", width, height, used, refused, gapsLeft, seconds, resumed: resumed?.folded.length ?? 0 };
+  const layers = request.layersPath === null ? [] : layersOf(kind);
+  return {
+    kind: "done",
+    width,
+    height,
+    used,
+    refused,
+    gapsLeft,
+    layers,
+    seconds,
+    resumed: resumed?.folded.length ?? 0,
+  };
 }

@@ -1,4 +1,4 @@
-import type { FusingSettings, StackMethod, StackState } from "@/core/stack";
+import type { FusingSettings, LayerKind, StackMethod, StackState } from "@/core/stack";
 import type { Preparation } from "./preparation";
 
 /** What a stacking thread is started with. */
@@ -46,8 +46,25 @@ export type FrameReply =
     }
   | { readonly kind: "refused"; readonly index: number; readonly reason: string };
 
+/** Where a stretch of a result is written. */
+export interface WrittenTo {
+  readonly outputPath: string;
+  /** Where the result's first sample lies in its file. */
+  readonly outputAt: number;
+  /** Where its parts go; null where nobody wants them. */
+  readonly layers: LayersTarget | null;
+}
+
+/** A file of a result's parts. */
+export interface LayersTarget {
+  readonly path: string;
+  readonly kind: LayerKind;
+  /** Where each part's first sample lies in it. */
+  readonly at: readonly number[];
+}
+
 /** A stretch of the samples of what was folded, to be made into the result. */
-export interface FinishRequest {
+export interface FinishRequest extends WrittenTo {
   readonly method: StackMethod;
   /** Of all frames that were folded in. */
   readonly weight: number;
@@ -55,13 +72,10 @@ export interface FinishRequest {
   readonly known: number;
   readonly from: number;
   readonly to: number;
-  readonly outputPath: string;
-  /** Where the result's first sample lies in its file. */
-  readonly outputAt: number;
 }
 
 /** A stretch of the samples of all kept frames, to be fused into the result. */
-export interface BandRequest {
+export interface BandRequest extends WrittenTo {
   readonly method: StackMethod;
   readonly settings: FusingSettings;
   readonly scratchPath: string;
@@ -71,7 +85,4 @@ export interface BandRequest {
   readonly bandSamples: number;
   readonly from: number;
   readonly to: number;
-  readonly outputPath: string;
-  /** Where the result's first sample lies in its file. */
-  readonly outputAt: number;
 }

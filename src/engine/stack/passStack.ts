@@ -40,5 +40,5 @@ export async function passStack(
   await writeTiff(request.outputPath, { width, height, notes: request.notes }, (from, to) => fused.subarray(from, to));
   const used = files.map(({ name }) => name);
   const seconds = (performance.now() - startedAt) / 1000;
-  return { kind: "done", width, height, used, refused, gapsLeft: 0, seconds, resumed: 0 };
+  return { kind: "done", width, height, used, refused, gapsLeft: 0, layers: [], seconds, resumed: 0 };
 }

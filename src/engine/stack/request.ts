@@ -1,6 +1,6 @@
 import type { Alignment } from "@/core/align";
 import type { PictureNotes } from "@/core/formats";
-import type { FusingSettings, StackMethod } from "@/core/stack";
+import { type FusingSettings, type LayerId, type LayerKind, layerKindOf, type StackMethod } from "@/core/stack";
 
 /** A frame to fuse; the name is what messages call it. */
 export interface StackFile {
@@ -28,11 +28,17 @@ export interface StackRequest {
   /** A picture of their size that is white where they show ground, which does not move with the stars; null without one. */
   readonly ground: StackFile | null;
   readonly outputPath: string;
+  /** Where the parts of which the result is made go, a page of a 16-bit TIFF each; null where nobody wants them. */
+  readonly layersPath: string | null;
   readonly notes: PictureNotes;
   /** Where progress is saved, a file for each pass, so that a killed run can go on; none for runs that are simply repeated. */
   readonly checkpointFolder?: string;
   readonly threads?: number;
 }
+
+/** What its result can be taken apart by. */
+export const partsOf = ({ method, align, ground }: Pick<StackRequest, "method" | "align" | "ground">): LayerKind =>
+  layerKindOf(method, align !== "none" && ground !== null);
 
 /** How far a run is. `secondsLeft` is null until the rate is known. */
 export interface StackProgress {
@@ -71,6 +77,8 @@ export type StackOutcome =
       readonly refused: readonly RefusedFrame[];
       /** Gaps between stars' arcs that were to be filled and could not be. */
       readonly gapsLeft: number;
+      /** The pages of the file of parts; none where it was not wanted, or the result is of a piece. */
+      readonly layers: readonly LayerId[];
       readonly seconds: number;
       readonly resumed: number;
     }

@@ -23,6 +23,7 @@ import {
   smallCopy,
   stillMask,
   subtractDark,
+  takeApart,
   weighFrames,
 } from "@/core/stack";
 import { decodePicture } from "../files/decode";
@@ -158,7 +159,7 @@ async function fuseStretch(request: BandRequest): Promise<void> {
   } finally {
     closeSync(scratch);
   }
-  writeSamples(request, whole.fuseBand(bandKernels, band, to - from, settings));
+  writeStretch(request, whole.fuseBand(bandKernels, band, to - from, settings), null);
 }
 
 function foldedWayOf(method: StackMethod): FoldedWay {
@@ -172,16 +173,30 @@ const readerOf =
   (id, from, to) =>
     readResult(kernels, state, { id, weight, thread }, from, to);
 
-/** Writes samples of the result to their place. */
-function writeSamples({ outputPath, outputAt, from }: FinishRequest | BandRequest, samples: Uint16Array): void {
+/** Writes samples from a byte offset of a file on. */
+function writeSamples(path: string, samples: Uint16Array, place: number): void {
   const bytes = new Uint8Array(samples.buffer, samples.byteOffset, samples.byteLength);
-  const output = openSync(outputPath, "r+");
+  const output = openSync(path, "r+");
   try {
-    for (let at = 0; at < bytes.length; )
-      at += writeSync(output, bytes, at, bytes.length - at, outputAt + 2 * from + at);
+    for (let at = 0; at < bytes.length; ) at += writeSync(output, bytes, at, bytes.length - at, place + at);
   } finally {
     closeSync(output);
   }
+}
+
+/** Writes a stretch of the result, and of its parts where they are wanted, to its place. */
+function writeStretch(
+  { outputPath, outputAt, layers, from, to }: FinishRequest | BandRequest,
+  result: Uint16Array,
+  mean: (() => Uint16Array) | null,
+): void {
+  if (layers) {
+    const whole = result.slice();
+    const ground = layers.kind.hasGround ? stillMask(state).subarray(from / 3, to / 3) : null;
+    const parts = takeApart({ result: whole, mean: mean?.() ?? null, ground });
+    for (const [page, part] of parts.entries()) writeSamples(layers.path, part, layers.at[page]! + 2 * from);
+    writeSamples(outputPath, whole, outputAt + 2 * from);
+  } else writeSamples(outputPath, result, outputAt + 2 * from);
 }
 
 const bound = bindKernels(module_, state.memory);
@@ -195,7 +210,9 @@ const stackThread = {
   },
   async finish(request: FinishRequest): Promise<void> {
     const { method, weight, known, from, to } = request;
-    writeSamples(request, foldedWayOf(method).finish(readerOf(await bound, weight), from, to, known));
+    const { base, finish } = foldedWayOf(method);
+    const read = readerOf(await bound, weight);
+    writeStretch(request, finish(read, from, to, known), base && (() => read(base, from, to)));
   },
   async fold(request: FoldRequest): Promise<FrameReply> {
     const kernels = await bound;

@@ -19,6 +19,7 @@ describe("stacking files by other ways than folding", () => {
     repairsHot: false,
     align: "none" as const,
     ground: null,
+    layersPath: null,
     notes: { software: "test" },
   };
   const write = async (name: string, picture: Sharp) => {

@@ -1,9 +1,7 @@
-import type { PictureNotes } from "@/core/formats";
 import { type FoldedWay, resultChunkSamples, type StackMethod, type StackState } from "@/core/stack";
 import type { Thread } from "../thread";
-import type { FinishRequest } from "./messages";
+import type { FinishRequest, WrittenTo } from "./messages";
 import type { StackThread } from "./thread";
-import { beginTiff } from "./writeTiff";
 
 /** Of whole pixels, in steps of the kernels. */
 const MOST_CHUNK_SAMPLES = 3 << 20;
@@ -18,20 +16,19 @@ interface Folded {
   readonly weight: number;
 }
 
-/** Computes a stack's result on its threads, stretch by stretch, each written to its place in a 16-bit TIFF. */
-export async function writeResult(folded: Folded, outputPath: string, notes: PictureNotes): Promise<void> {
+/** Computes a stack's result on its threads, stretch by stretch, each written to its place. */
+export async function writeResult(folded: Folded, target: WrittenTo): Promise<void> {
   const { state, pool, method, survey, weight } = folded;
   const { width, height } = state.plan;
   const samples = 3 * width * height;
   const chunk = Math.min(resultChunkSamples(state), MOST_CHUNK_SAMPLES);
-  const outputAt = await beginTiff(outputPath, { width, height, notes });
   const each = async (known: number, work: (thread: Thread<StackThread>, part: FinishRequest) => Promise<void>) => {
     const starts = Array.from({ length: Math.ceil(samples / chunk) }, (_, part) => part * chunk);
     await Promise.all(
       pool.map(async (thread) => {
         for (let from = starts.shift(); from !== undefined; from = starts.shift()) {
           const to = Math.min(samples, from + chunk);
-          await work(thread, { method, weight, known, from, to, outputPath, outputAt });
+          await work(thread, { method, weight, known, from, to, ...target });
         }
       }),
     );

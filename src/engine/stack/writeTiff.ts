@@ -1,6 +1,9 @@
 import { open, writeFile } from "node:fs/promises";
-import { type PictureNotes, tiffHeader } from "@/core/formats";
+import { type PictureNotes, tiffPages } from "@/core/formats";
+import { LAYERS, type LayerKind, layersOf } from "@/core/stack";
 import { writeFully } from "../files/wholeIo";
+import type { LayersTarget, WrittenTo } from "./messages";
+import type { StackRequest } from "./request";
 
 const CHUNK_SAMPLES = 1 << 22;
 
@@ -10,11 +13,29 @@ interface TiffPicture {
   readonly notes: PictureNotes;
 }
 
-/** Begins a 16-bit TIFF of a picture whose samples others write. @returns Where the first of them lies in the file. */
-export async function beginTiff(path: string, { width, height, notes }: TiffPicture): Promise<number> {
-  const header = tiffHeader(width, height, notes);
+/** Begins the 16-bit TIFFs of a result, and of its parts where they are wanted, whose samples others write. */
+export async function beginResult(
+  { outputPath, layersPath, notes }: Pick<StackRequest, "outputPath" | "layersPath" | "notes">,
+  { width, height }: Omit<TiffPicture, "notes">,
+  kind: LayerKind,
+): Promise<WrittenTo> {
+  const { header, at } = tiffPages(width, height, [notes]);
+  await writeFile(outputPath, header);
+  const layers = await beginLayers(layersPath, { width, height, notes }, kind);
+  return { outputPath, outputAt: at[0]!, layers };
+}
+
+async function beginLayers(
+  path: string | null,
+  { width, height, notes }: TiffPicture,
+  kind: LayerKind,
+): Promise<LayersTarget | null> {
+  const parts = layersOf(kind);
+  if (path === null || parts.length === 0) return null;
+  const pages = parts.map((id) => ({ ...notes, description: `${LAYERS[id].name}: ${LAYERS[id].holds}` }));
+  const { header, at } = tiffPages(width, height, pages);
   await writeFile(path, header);
-  return header.length;
+  return { path, kind, at };
 }
 
 /**
@@ -24,14 +45,14 @@ export async function beginTiff(path: string, { width, height, notes }: TiffPict
  */
 export async function writeTiff(
   path: string,
-  picture: TiffPicture,
+  { width, height, notes }: TiffPicture,
   read: (from: number, to: number) => Uint16Array | Promise<Uint16Array>,
   chunkSamples = CHUNK_SAMPLES,
 ): Promise<void> {
-  const samples = picture.width * picture.height * 3;
+  const samples = width * height * 3;
   const handle = await open(path, "w");
   try {
-    await writeFully(handle, tiffHeader(picture.width, picture.height, picture.notes));
+    await writeFully(handle, tiffPages(width, height, [notes]).header);
     for (let from = 0; from < samples; from += chunkSamples) {
       const chunk = await read(from, Math.min(samples, from + chunkSamples));
       await writeFully(handle, new Uint8Array(chunk.buffer, chunk.byteOffset, chunk.byteLength));

@@ -3,7 +3,15 @@
 import { Box } from "@chakra-ui/react";
 import type { StackParameters } from "@/contracts/stack";
 import { ALIGNMENT_IDS, ALIGNMENTS } from "@/core/align/alignments";
-import { ITERATION_BOUNDS, KAPPA_BOUNDS, type MethodOption, methodOf } from "@/core/stack";
+import {
+  ITERATION_BOUNDS,
+  KAPPA_BOUNDS,
+  LAYERS,
+  layerKindOf,
+  layersOf,
+  type MethodOption,
+  methodOf,
+} from "@/core/stack";
 import { Choose } from "@/ui/Choose";
 import { Entry, Row } from "@/ui/Entry";
 import { Tick } from "@/ui/Tick";
@@ -38,6 +46,7 @@ export function FusingOptions({ value, onChange }: FusingOptionsProps) {
     take(found.value);
     return null;
   };
+  const parts = layersOf(layerKindOf(value.method, false));
   const fade = value.fade ?? { in: 0, out: 0 };
   return (
     <Box py="4px">
@@ -59,6 +68,12 @@ export function FusingOptions({ value, onChange }: FusingOptionsProps) {
       <Tick checked={value.repairsHot} onChange={(repairsHot) => set({ repairsHot })}>
         Repair hot pixels: what shines in every frame by itself is made of what lies about it.
       </Tick>
+      {parts.length > 0 && (
+        <Tick checked={value.keepsLayers} onChange={(keepsLayers) => set({ keepsLayers })}>
+          Keep its parts ({parts.map((id) => LAYERS[id].name.toLowerCase()).join(", ")}): they can be weighed
+          afterwards.
+        </Tick>
+      )}
       {takes("encoded") && (
         <Tick checked={value.encoded} onChange={(encoded) => set({ encoded })}>
           Average the codes of the files instead of their light: darker where light changes.

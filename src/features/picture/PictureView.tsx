@@ -29,6 +29,9 @@ interface PictureViewProps {
   readonly leads?: boolean;
   /** Drawn over it, in its own pixels. */
   readonly evidence?: ReactNode;
+  /** Stands for its pixels until they are there, or for as long as `stands`; it fills the picture's place. */
+  readonly standIn?: ReactNode;
+  readonly stands?: boolean;
 }
 
 function ToolButton({
@@ -121,6 +124,8 @@ export function PictureView({
   link,
   leads = true,
   evidence,
+  standIn,
+  stands = false,
 }: PictureViewProps) {
   const [box, size] = useSize<HTMLDivElement>();
   const [marked, setMarked] = useState(false);
@@ -139,23 +144,23 @@ export function PictureView({
     ...(leads && { x: zoom.toggle, "[Shift]++": () => zoom.by(1.5), "-": () => zoom.by(1 / 1.5) }),
   });
 
+  // Where its pixels will be, once one knows where that is.
+  const place = {
+    position: "absolute",
+    left: shape ? `${zoom.transform.x}px` : 0,
+    top: shape ? `${zoom.transform.y}px` : 0,
+    width: shape ? `${zoom.transform.k * shape.width}px` : "100%",
+    height: shape ? `${zoom.transform.k * shape.height}px` : "100%",
+    maxWidth: "none",
+    objectFit: "contain",
+  } as const;
   const problem = picture.state === "failed" ? picture.reason : tiles.problem;
   return (
     <Flex direction="column" flex="1" minH="0">
       {/* Around a picture that fits there is the page, no bars. */}
       <Box ref={box} flex="1" minH="0" position="relative" bg={zoom.isFit ? "transparent" : "mount"} overflow="hidden">
-        {!there && (
-          <Box
-            asChild
-            position="absolute"
-            // Where its pixels will be, once one knows where that is.
-            left={shape ? `${zoom.transform.x}px` : 0}
-            top={shape ? `${zoom.transform.y}px` : 0}
-            width={shape ? `${zoom.transform.k * shape.width}px` : "100%"}
-            height={shape ? `${zoom.transform.k * shape.height}px` : "100%"}
-            maxWidth="none"
-            objectFit="contain"
-          >
+        {!there && !standIn && (
+          <Box asChild {...place}>
             <img {...(isPassing ? { src: thumbnailUrl(hash) } : previewOf(hash))} alt={there ? "" : name} />
           </Box>
         )}
@@ -174,6 +179,11 @@ export function PictureView({
             })}
           />
         </Box>
+        {standIn && (stands || !there) && (
+          <Box asChild {...place}>
+            {standIn}
+          </Box>
+        )}
         {evidence && view && there && (
           <Box asChild position="absolute" inset="0" pointerEvents="none">
             <svg width={size.width} height={size.height} aria-hidden="true">

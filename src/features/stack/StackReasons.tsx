@@ -1,7 +1,7 @@
 "use client";
 
 import { Box, Flex } from "@chakra-ui/react";
-import { Download } from "lucide-react";
+import { Download, Layers as LayersIcon } from "lucide-react";
 import { DateTime } from "luxon";
 import type { PictureViewReply, StackReply } from "@/contracts/replies";
 import type { StackParameters } from "@/contracts/stack";
@@ -17,7 +17,9 @@ import { LightScaleView } from "@/features/picture/LightScaleView";
 import { Action } from "@/ui/Action";
 import { Choose } from "@/ui/Choose";
 import { Readout } from "@/ui/Readout";
+import { LayersOfLight } from "./LayersOfLight";
 import type { StackLights } from "./stackLights";
+import type { Balance } from "./useBalance";
 
 interface StackReasonsProps {
   readonly stacks: readonly StackReply[];
@@ -25,6 +27,8 @@ interface StackReasonsProps {
   /** What the result's pixels say, once it is open. */
   readonly view: PictureViewReply | null;
   readonly lights: StackLights | null;
+  /** The parts of the result; null where it is of a piece, or is not there yet. */
+  readonly balance: Balance | null;
   readonly busy: boolean;
   readonly onChoose: (stackId: string) => void;
   /** Another way that is tried; null while the result is looked at. */
@@ -36,7 +40,17 @@ const percent = (share: number): string =>
   `${(100 * share).toFixed(share > 0 && share < 0.001 ? 3 : share < 0.1 ? 2 : 1)}`;
 
 /** The result in numbers, where it came from, and the ways to take it. */
-export function StackReasons({ stacks, chosen, view, lights, busy, onChoose, tried, onTry }: StackReasonsProps) {
+export function StackReasons({
+  stacks,
+  chosen,
+  view,
+  lights,
+  balance,
+  busy,
+  onChoose,
+  tried,
+  onTry,
+}: StackReasonsProps) {
   const { stack } = chosen;
   const { method } = stack.parameters;
   const { words, law } = methodOf(method);
@@ -54,6 +68,7 @@ export function StackReasons({ stacks, chosen, view, lights, busy, onChoose, tri
           onChoose={onChoose}
         />
       )}
+      {balance && !tried && <LayersOfLight balance={balance} />}
       {view && (
         <>
           <HistogramView view={view} marks={lights?.marks ?? null} />
@@ -113,6 +128,13 @@ export function StackReasons({ stacks, chosen, view, lights, busy, onChoose, tri
                   </DownloadLink>
                 </Action>
               ))}
+              {stack.layers && (
+                <Action asChild px="10px" title="The pages of a 16-bit TIFF; their light adds up to the picture">
+                  <DownloadLink href={`/api/stacks/${stack.id}/download?format=tiff&of=layers`}>
+                    <LayersIcon size={15} /> Its parts
+                  </DownloadLink>
+                </Action>
+              )}
             </Flex>
           </Box>
         </>

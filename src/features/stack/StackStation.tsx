@@ -1,21 +1,19 @@
 "use client";
 
 import { Box } from "@chakra-ui/react";
-import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
-import { doneReply, stackReply } from "@/contracts/replies";
-import type { StackParameters } from "@/contracts/stack";
-import { errorText, sendJson } from "@/features/api/client";
 import { thumbnailUrl } from "@/features/api/pictures";
 import { useLiveJob, useShot, useWatchJob } from "@/features/api/queries";
 import { PictureView } from "@/features/picture/PictureView";
 import { usePicture } from "@/features/picture/usePicture";
-import { notice } from "@/ui/Notice";
 import { Quiet } from "@/ui/Quiet";
 import { Station } from "@/ui/Station";
+import { PixelCanvas } from "./PixelCanvas";
 import { StackProgressView } from "./StackProgressView";
 import { StackReasons } from "./StackReasons";
 import { TryoutView } from "./TryoutView";
+import { useBalance } from "./useBalance";
+import { useFusing } from "./useFusing";
 import { useStackLights } from "./useStackLights";
 import { useTry } from "./useTry";
 import { useTryout } from "./useTryout";
@@ -23,7 +21,6 @@ import { useTryout } from "./useTryout";
 /** Stack: the job as it goes, then its result to look at and take away. */
 export function StackStation({ outingId, shotId }: { readonly outingId: string; readonly shotId: string }) {
   const shot = useShot(shotId).data;
-  const client = useQueryClient();
   const [chosenId, setChosenId] = useState<string | null>(null);
   const tried = useTry();
   const stacks = shot?.stacks ?? [];
@@ -33,34 +30,16 @@ export function StackStation({ outingId, shotId }: { readonly outingId: string; 
   useWatchJob(unfinished, shotId);
   const live = useLiveJob(unfinished);
   const job = live ?? chosen?.job ?? null;
-  const hash = chosen?.stack.resultHash ?? null;
+  const balance = useBalance(shotId, chosen?.stack ?? null);
+  const resultHash = chosen?.stack.resultHash ?? null;
+  const hash = chosen?.stack.balancedHash ?? resultHash;
   const picture = usePicture(hash);
   const lights = useStackLights(shotId, chosen);
   const tryout = useTryout(chosen?.stack ?? null, hash ? tried.parameters : null, tried.left);
 
-  const wrong = (error: unknown) => notice({ tone: "wrong", text: errorText(error) });
-  const cancel = useMutation({
-    mutationFn: (id: string) => sendJson("POST", `/api/jobs/${id}/cancel`, {}, doneReply),
-    onError: wrong,
-  });
-  const again = useMutation({
-    mutationFn: (parameters: StackParameters) =>
-      sendJson(
-        "POST",
-        "/api/stacks",
-        {
-          runId: chosen?.stack.runId,
-          frameIds: chosen?.stack.inputs.map(({ frameId }) => frameId).filter((id) => !tried.left.has(id)),
-          parameters,
-        },
-        stackReply.shape.stack.pick({ id: true }),
-      ),
-    onSuccess: async ({ id }) => {
-      await client.invalidateQueries({ queryKey: ["shot", shotId] });
-      setChosenId(id);
-      tried.end();
-    },
-    onError: wrong,
+  const { cancel, again } = useFusing(shotId, chosen?.stack ?? null, (id) => {
+    setChosenId(id);
+    tried.end();
   });
 
   if (shot && !chosen) {
@@ -86,11 +65,17 @@ export function StackStation({ outingId, shotId }: { readonly outingId: string; 
             left={tried.left}
             onToggle={tried.toggle}
             before={thumbnailUrl(chosen.stack.thumbnailHash ?? hash)}
-            onFuse={() => tried.parameters && again.mutate(tried.parameters)}
+            onFuse={() => tried.parameters && again.mutate({ parameters: tried.parameters, left: tried.left })}
             onBack={tried.end}
           />
         ) : hash ? (
-          <PictureView picture={picture} hash={hash} name={`Result of ${chosen.stack.framesUsed} frames`} />
+          <PictureView
+            picture={picture}
+            hash={hash}
+            name={`Result of ${chosen.stack.framesUsed} frames`}
+            standIn={balance?.weighed && <PixelCanvas pixels={balance.weighed} name="Its parts, weighed" />}
+            stands={balance?.isAhead ?? false}
+          />
         ) : (
           job && <StackProgressView stackId={chosen.stack.id} job={job} onCancel={() => cancel.mutate(job.id)} />
         )
@@ -102,6 +87,7 @@ export function StackStation({ outingId, shotId }: { readonly outingId: string; 
           chosen={chosen}
           view={picture.state === "ready" ? picture.view : null}
           lights={lights}
+          balance={balance}
           busy={again.isPending || unfinished !== null}
           onChoose={(id) => {
             setChosenId(id);

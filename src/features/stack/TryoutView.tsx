@@ -2,13 +2,14 @@
 
 import { Box, Flex } from "@chakra-ui/react";
 import { Layers } from "lucide-react";
-import { useEffect, useRef, useState } from "react";
+import { useState } from "react";
 import { lawOf, lineMethod, methodOf, type StackMethod } from "@/core/stack";
 import { counted, plain } from "@/core/words";
 import { Action } from "@/ui/Action";
 import { Slide } from "@/ui/Slide";
 import type { Tried } from "@/workers/fold.worker";
 import { GivenStrip, type TriedFrame } from "./GivenStrip";
+import { PixelCanvas } from "./PixelCanvas";
 
 interface TryoutViewProps {
   /** What the frames come to as they are tried, small; null while it is on its way. */
@@ -40,19 +41,7 @@ const FILL = { position: "absolute", inset: "0", width: "100%", height: "100%", 
 /** A small try of a way to fuse, wiped against the result that is there; below it what each frame gave. */
 export function TryoutView(props: TryoutViewProps) {
   const { tried, method, frames, left, onToggle, before, onFuse, onBack } = props;
-  const canvas = useRef<HTMLCanvasElement>(null);
   const [wipe, setWipe] = useState(0);
-  useEffect(() => {
-    const context = canvas.current?.getContext("2d");
-    if (!tried || !context) return;
-    const { width, height, data } = tried;
-    const image = context.createImageData(width, height);
-    for (let pixel = 0; pixel < width * height; pixel++) {
-      image.data.set(data.subarray(3 * pixel, 3 * pixel + 3), 4 * pixel);
-      image.data[4 * pixel + 3] = 255;
-    }
-    context.putImageData(image, 0, 0);
-  }, [tried]);
   const { name } = methodOf(method).words;
   const count = frames.length - left.size;
   return (
@@ -60,7 +49,7 @@ export function TryoutView(props: TryoutViewProps) {
       <Box flex="1" minH="0" position="relative">
         {tried && (
           <Box asChild {...FILL}>
-            <canvas ref={canvas} width={tried.width} height={tried.height} role="img" aria-label={`Try: ${name}`} />
+            <PixelCanvas pixels={tried} name={`Try: ${name}`} />
           </Box>
         )}
         {(!tried || wipe > 0) && (

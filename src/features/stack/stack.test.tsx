@@ -106,6 +106,7 @@ describe("a stack's result", () => {
         chosen={stacks[0]!}
         view={null}
         lights={null}
+        balance={null}
         busy={false}
         tried={null}
         {...given}

@@ -38,7 +38,7 @@ export const POST = route(async (request) => {
   const largest = frames.reduce((most, frame) =>
     frame.width * frame.height > most.width * most.height ? frame : most,
   );
-  await ensureRoom("This stack", stackDiskBytes(parameters.method, largest, frames.length));
+  await ensureRoom("This stack", stackDiskBytes(parameters, largest, frames.length));
   const { stack, job } = await createStackJob(database.db, {
     shotId: run.shotId,
     runId,

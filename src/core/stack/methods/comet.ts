@@ -22,6 +22,7 @@ export const comet = {
   whole: {
     kind: "folded",
     keeps: ["brightest"],
+    base: "mean",
     usualFade: risingTo,
     survey: null,
     finish: (read, from, to) => read("brightest", from, to),

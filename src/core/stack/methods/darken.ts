@@ -18,6 +18,7 @@ export const darken = {
   whole: {
     kind: "folded",
     keeps: ["darkest"],
+    base: null,
     usualFade: () => NO_FADE,
     survey: null,
     finish: (read, from, to) => read("darkest", from, to),

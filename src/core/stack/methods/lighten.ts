@@ -30,6 +30,7 @@ export const lighten = {
   whole: {
     kind: "folded",
     keeps: ["brightest"],
+    base: "mean",
     usualFade: () => NO_FADE,
     survey: null,
     finish: (read, from, to) => read("brightest", from, to),

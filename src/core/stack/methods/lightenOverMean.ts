@@ -32,6 +32,7 @@ export const lightenOverMean = {
   whole: {
     kind: "folded",
     keeps: ["mean", "brightest"],
+    base: "mean",
     usualFade: () => NO_FADE,
     survey: {
       counts: RISE_COUNTS,

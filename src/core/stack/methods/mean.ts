@@ -29,6 +29,7 @@ export const mean = {
   whole: {
     kind: "folded",
     keeps: ["mean"],
+    base: null,
     usualFade: () => NO_FADE,
     survey: null,
     finish: (read, from, to) => read("mean", from, to),

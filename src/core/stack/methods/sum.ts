@@ -19,6 +19,7 @@ export const sum = {
   whole: {
     kind: "folded",
     keeps: ["sum"],
+    base: null,
     usualFade: () => NO_FADE,
     survey: null,
     finish: (read, from, to) => read("sum", from, to),

@@ -1,0 +1,94 @@
+import { LAYER_OFF_STOPS, type LayerId, type LayerStops } from "./layerIds";
+import { codeLights, codeOfLight } from "./lightCodes";
+
+// A fused picture taken apart: its parts add up to it in linear light, so that each can be raised or lowered by stops without fusing
+// again. Each part is a picture of its own, 16-bit sRGB codes.
+
+/** What a part is called, and what it holds. */
+export const LAYERS: Readonly<Record<LayerId, { readonly name: string; readonly holds: string }>> = {
+  base: { name: "What stands", holds: "the mean of all frames" },
+  ground: { name: "Ground", holds: "what the mask holds still" },
+  stars: { name: "Sky", holds: "what was laid over each other by its stars" },
+  moving: { name: "What moves", holds: "what exceeds the mean: trails, lamps that pass, arcs" },
+};
+
+/** What a fused picture can be taken apart by. */
+export interface LayerKind {
+  /** Whether the method shows single moments over a mean that is kept beside them. */
+  readonly hasMoving: boolean;
+  /** Whether a mask says what is ground and what sky. */
+  readonly hasGround: boolean;
+}
+
+/** The parts of such a picture; none where it is one of a piece. */
+export const layersOf = ({ hasMoving, hasGround }: LayerKind): readonly LayerId[] => {
+  const still: readonly LayerId[] = hasGround ? ["ground", "stars"] : hasMoving ? ["base"] : [];
+  return hasMoving ? [...still, "moving"] : still;
+};
+
+/** A stretch of a fused picture, and what is known to take it apart. */
+export interface Whole {
+  /** 16-bit sRGB codes, interleaved. */
+  readonly result: Uint16Array;
+  /** The mean of the same frames; null where nothing moves over it. */
+  readonly mean: Uint16Array | null;
+  /** A byte a pixel, 255 where all is ground; null without one. */
+  readonly ground: Uint8Array | null;
+}
+
+/** What is left of codes when the light of others, none of them brighter, is taken off. */
+function lessLight(codes: Uint16Array, others: Uint16Array): Uint16Array {
+  const lights = codeLights();
+  const out = new Uint16Array(codes.length);
+  for (let at = 0; at < out.length; at++) {
+    const [code, other] = [codes[at]!, others[at]!];
+    out[at] = other === 0 ? code : code === other ? 0 : codeOfLight(lights[code]! - lights[other]!);
+  }
+  return out;
+}
+
+/** The light of codes where a mask has it, a byte a pixel. */
+function masked(codes: Uint16Array, mask: Uint8Array): Uint16Array {
+  const lights = codeLights();
+  const out = new Uint16Array(codes.length);
+  for (let at = 0; at < out.length; at++) {
+    const part = mask[(at / 3) | 0]!;
+    if (part > 0) out[at] = part === 255 ? codes[at]! : codeOfLight((lights[codes[at]!]! * part) / 255);
+  }
+  return out;
+}
+
+/** Takes a stretch of a fused picture apart: its parts in the order of `layersOf`, each as long as the result. */
+export function takeApart({ result, mean, ground }: Whole): readonly Uint16Array[] {
+  const still = mean === null ? result : mean.slice();
+  // A mean that is rounded, or of weighed frames, may lie over the moment that is shown.
+  for (let at = 0; at < still.length; at++) if (still[at]! > result[at]!) still[at] = result[at]!;
+  const moving = mean === null ? [] : [lessLight(result, still)];
+  if (ground === null) return mean === null ? [] : [still, ...moving];
+  const below = masked(still, ground);
+  return [below, lessLight(still, below), ...moving];
+}
+
+/** What a part's light is multiplied by. */
+export const layerGain = (id: LayerId, stops: LayerStops): number => {
+  const by = stops[id] ?? 0;
+  return by <= -LAYER_OFF_STOPS ? 0 : 2 ** by;
+};
+
+/** Puts a stretch of parts together again, each raised or lowered; what comes out over white is white. */
+export function putTogether(
+  layers: readonly { readonly id: LayerId; readonly samples: Uint16Array }[],
+  stops: LayerStops,
+): Uint16Array {
+  const lights = codeLights();
+  const shown = layers
+    .map(({ id, samples }) => ({ samples, gain: layerGain(id, stops) }))
+    .filter(({ gain }) => gain > 0);
+  const out = new Uint16Array(layers[0]?.samples.length ?? 0);
+  for (let at = 0; at < out.length; at++) {
+    let light = 0;
+    for (const { samples, gain } of shown) light += gain * lights[samples[at]!]!;
+    out[at] = codeOfLight(light);
+  }
+  return out;
+}
