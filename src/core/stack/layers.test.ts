@@ -30,7 +30,10 @@ describe("a result's parts", () => {
           expect(Math.abs(sum - light(code))).toBeLessThanOrEqual(parts.length * Math.max(step, 2 * HALF_CODE));
         }
         const stops = {};
-        const together = putTogether(layersOf(kind).map((id, part) => ({ id, samples: parts[part]! })), stops);
+        const together = putTogether(
+          layersOf(kind).map((id, part) => ({ id, samples: parts[part]! })),
+          stops,
+        );
         for (const [at, code] of result.entries()) expect(Math.abs(together[at]! - code)).toBeLessThanOrEqual(2);
       }),
     );
@@ -50,10 +53,15 @@ describe("a result's parts", () => {
 
   it("are raised by stops and left out, and what comes out over white is white", () => {
     const base = { id: "base", samples: Uint16Array.of(20_000, 50_000, 0) } as const;
+    const lamp = { id: "base", samples: Uint16Array.of(65_535, 65_535, 65_535, 65_535, 65_535, 30_000) } as const;
     const moving = { id: "moving", samples: Uint16Array.of(30_000, 50_000, 30_000) } as const;
     const weighed = putTogether([base, moving], { base: 1, moving: -2 });
     expect(light(weighed[0]!)).toBeCloseTo(2 * light(20_000) + light(30_000) / 4, 4);
     expect(putTogether([base, moving], { base: 1 })[1]).toBe(65_535);
+    // White in all three has lost how bright it was; an orange lamp has not.
+    const lowered = putTogether([lamp], { base: -2 });
+    expect([...lowered.subarray(0, 3)]).toEqual([65_535, 65_535, 65_535]);
+    expect(light(lowered[3]!)).toBeCloseTo(0.25, 4);
     expect([...putTogether([base, moving], { moving: -LAYER_OFF_STOPS })]).toEqual([...base.samples]);
   });
 

@@ -75,20 +75,50 @@ export const layerGain = (id: LayerId, stops: LayerStops): number => {
   return by <= -LAYER_OFF_STOPS ? 0 : 2 ** by;
 };
 
-/** Puts a stretch of parts together again, each raised or lowered; what comes out over white is white. */
+/** From this code in all three channels on a pixel is on its way to white, and has lost how bright it was. */
+const WHITE_FROM = codeOfLight(0.6);
+const WHITE = 65_535;
+
+/** How white a pixel of such codes is, 0 to 1. */
+function whiteness(least: number): number {
+  const part = (least - WHITE_FROM) / (WHITE - WHITE_FROM);
+  return part * part * (3 - 2 * part);
+}
+
+/** Adds a part's light, raised or lowered; what is white in it is not lowered. */
+function addPart(light: Float32Array, samples: Uint16Array, gain: number): void {
+  const lights = codeLights();
+  const raised = new Float32Array(lights.length);
+  for (let code = 0; code < raised.length; code++) raised[code] = gain * lights[code]!;
+  for (let at = 0; at < samples.length; at += 3) {
+    const [red, green, blue] = [samples[at]!, samples[at + 1]!, samples[at + 2]!];
+    if (gain < 1 && red > WHITE_FROM && green > WHITE_FROM && blue > WHITE_FROM) {
+      const by = gain ** (1 - whiteness(Math.min(red, green, blue)));
+      light[at] = light[at]! + by * lights[red]!;
+      light[at + 1] = light[at + 1]! + by * lights[green]!;
+      light[at + 2] = light[at + 2]! + by * lights[blue]!;
+    } else {
+      light[at] = light[at]! + raised[red]!;
+      light[at + 1] = light[at + 1]! + raised[green]!;
+      light[at + 2] = light[at + 2]! + raised[blue]!;
+    }
+  }
+}
+
+/**
+ * Puts a stretch of parts, of whole pixels, together again, each raised or lowered. What comes out over white is white; and what is
+ * white in a part stays white when it is lowered, for nobody knows by how much it was brighter: a lamp does not turn grey.
+ */
 export function putTogether(
   layers: readonly { readonly id: LayerId; readonly samples: Uint16Array }[],
   stops: LayerStops,
 ): Uint16Array {
-  const lights = codeLights();
-  const shown = layers
-    .map(({ id, samples }) => ({ samples, gain: layerGain(id, stops) }))
-    .filter(({ gain }) => gain > 0);
-  const out = new Uint16Array(layers[0]?.samples.length ?? 0);
-  for (let at = 0; at < out.length; at++) {
-    let light = 0;
-    for (const { samples, gain } of shown) light += gain * lights[samples[at]!]!;
-    out[at] = codeOfLight(light);
+  const light = new Float32Array(layers[0]?.samples.length ?? 0);
+  for (const { id, samples } of layers) {
+    const gain = layerGain(id, stops);
+    if (gain > 0) addPart(light, samples, gain);
   }
+  const out = new Uint16Array(light.length);
+  for (let at = 0; at < out.length; at++) out[at] = codeOfLight(light[at]!);
   return out;
 }

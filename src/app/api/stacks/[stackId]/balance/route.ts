@@ -19,5 +19,7 @@ export const PUT = route<{ stackId: string }>(async (request, { stackId }) => {
     return problem(409, "no-layers", "This result is of a piece: fuse it again with its parts kept to weigh them.");
   if (asked.data.balance !== null) await ensureRoom("This picture", resultBytes(file));
   const changed = await weighStack(db, stack, file, asked.data);
-  return changed ? answer(balancedReply, changed) : notFound("stack");
+  if (!changed) return notFound("stack");
+  const { balance, balancedHash } = changed;
+  return answer(balancedReply, { balance, balancedHash });
 });

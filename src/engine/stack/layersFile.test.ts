@@ -1,0 +1,134 @@
+import { mkdtempSync, rmSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import sharp from "sharp";
+import { madeStars, pictureOf, turnedAbout } from "@/core/align/testing/movedScene";
+import { decodeSrgb } from "@/core/picture";
+import { LAYER_OFF_STOPS, USUAL_SETTINGS } from "@/core/stack";
+import { smallLayer, writeBalanced } from "./layersFile";
+import type { StackFile, StackRequest } from "./request";
+import { runStack } from "./runStack";
+
+const folder = mkdtempSync(join(tmpdir(), "aevumen-layers-"));
+afterAll(() => rmSync(folder, { recursive: true, force: true }));
+const at = (name: string): string => join(folder, name);
+
+const plain = {
+  settings: USUAL_SETTINGS,
+  darks: [],
+  repairsHot: false,
+  align: "none",
+  ground: null,
+  notes: { software: "test" },
+} as const;
+const golden = Array.from({ length: 9 }, (_, i): StackFile => {
+  const name = `frame_000${i + 1}.png`;
+  return { name, path: join(process.cwd(), "src/core/stack/fixtures", name) };
+});
+
+/** Linear light of a page of a TIFF, as another reader opens it. */
+async function lightOf(path: string, page = 0): Promise<number[]> {
+  const bytes = await sharp(path, { page }).toColourspace("rgb16").raw({ depth: "ushort" }).toBuffer();
+  return [...new Uint16Array(bytes.buffer, bytes.byteOffset, bytes.length / 2)].map((code) =>
+    decodeSrgb(code / 65_535),
+  );
+}
+
+async function fuse(files: readonly StackFile[], request: Partial<StackRequest> & Pick<StackRequest, "method">) {
+  const paths = { outputPath: at("out.tif"), layersPath: at("parts.tif") };
+  const outcome = await runStack({ ...plain, files, ...paths, ...request });
+  if (outcome.kind !== "done") throw new Error("not fused");
+  return outcome;
+}
+
+/** The farthest that two pictures lie apart, in light. */
+const apart = (one: readonly number[], other: readonly number[]): number =>
+  one.reduce((most, light, sample) => Math.max(most, Math.abs(light - other[sample]!)), 0);
+const brightest = (light: readonly number[]): number => light.reduce((most, value) => Math.max(most, value), 0);
+/** Three parts that are each rounded to a code, at white. */
+const ROUNDED = 6e-5;
+
+describe("a result's parts beside it", () => {
+  it("add up to it, the base is the mean, and they are there as pages of a TIFF that others read", async () => {
+    const { layers, width, height } = await fuse(golden, { method: "lighten over mean" });
+    expect(layers).toEqual(["base", "moving"]);
+    expect(await sharp(at("parts.tif")).metadata()).toMatchObject({ pages: 2, width, height, depth: "ushort" });
+    const [base, moving] = [await lightOf(at("parts.tif"), 0), await lightOf(at("parts.tif"), 1)];
+    expect(
+      apart(
+        await lightOf(at("out.tif")),
+        base.map((light, sample) => light + moving[sample]!),
+      ),
+    ).toBeLessThan(ROUNDED);
+    await fuse(golden, { method: "mean", layersPath: null, outputPath: at("mean.tif") });
+    expect(apart(await lightOf(at("mean.tif")), base)).toBeLessThan(ROUNDED);
+    expect(brightest(moving)).toBeGreaterThan(0.05);
+  });
+
+  it("are put together again by stops: as they were, without what moves, and with it raised", async () => {
+    const { layers, width, height } = await fuse(golden, { method: "lighten" });
+    const file = { path: at("parts.tif"), layers, width, height };
+    const output = { path: at("weighed.tif"), notes: plain.notes };
+    await writeBalanced(file, {}, output);
+    expect(apart(await lightOf(output.path), await lightOf(at("out.tif")))).toBeLessThan(ROUNDED);
+    const [base, moving] = [await lightOf(file.path, 0), await lightOf(file.path, 1)];
+    await writeBalanced(file, { moving: -LAYER_OFF_STOPS }, output);
+    expect(apart(await lightOf(output.path), base)).toBeLessThan(ROUNDED);
+    await writeBalanced(file, { base: -1, moving: 1 }, output);
+    const wanted = base.map((light, sample) => Math.min(1, light / 2 + 2 * moving[sample]!));
+    expect(apart(await lightOf(output.path), wanted)).toBeLessThan(ROUNDED);
+    await expect(writeBalanced({ ...file, layers: ["base"] }, {}, output)).rejects.toThrow(/2 pages are not 1 parts/);
+  });
+
+  it("are ground and sky where frames are laid by their stars, each where the mask has it", async () => {
+    const size = { width: 320, height: 240 };
+    const stars = madeStars(size, 120, 5);
+    const files: StackFile[] = [];
+    for (let k = 0; k < 5; k++) {
+      const name = `sky-${k}.png`;
+      const { samples } = pictureOf(size, stars, turnedAbout({ x: 150, y: 60 }, 0.4 * k), 20 + k);
+      await sharp(samples, { raw: { ...size, channels: 3 } })
+        .png()
+        .toFile(at(name));
+      files.push({ name, path: at(name) });
+    }
+    // The lower third is ground; a soft edge of ten rows.
+    const mask = Uint8Array.from({ length: 320 * 240 }, (_, pixel) =>
+      Math.max(0, Math.min(255, 25.5 * (Math.floor(pixel / 320) - 160))),
+    );
+    await sharp(mask, { raw: { ...size, channels: 1 } })
+      .png()
+      .toFile(at("mask.png"));
+    const ground = { name: "mask.png", path: at("mask.png") };
+    for (const method of ["mean", "clip mean"] as const) {
+      const { layers } = await fuse(files, { method, align: "stars", ground });
+      expect(layers).toEqual(["ground", "stars"]);
+      const [below, above] = [await lightOf(at("parts.tif"), 0), await lightOf(at("parts.tif"), 1)];
+      const result = await lightOf(at("out.tif"));
+      expect(
+        apart(
+          result,
+          below.map((light, sample) => light + above[sample]!),
+        ),
+      ).toBeLessThan(ROUNDED);
+      const rows = (light: readonly number[], from: number, to: number) => light.slice(960 * from, 960 * to);
+      expect([brightest(rows(below, 0, 160)), brightest(rows(above, 171, 240))]).toEqual([0, 0]);
+      expect(Math.min(brightest(rows(below, 171, 240)), brightest(rows(above, 0, 160)))).toBeGreaterThan(0);
+    }
+  });
+
+  it("are none where the result is of a piece, and then there is no file", async () => {
+    const { layers } = await fuse(golden, { method: "median", layersPath: at("none.tif") });
+    expect(layers).toEqual([]);
+    await expect(sharp(at("none.tif")).metadata()).rejects.toThrow(/missing/);
+  });
+
+  it("are made small by their light", async () => {
+    const { width, height } = await fuse(golden, { method: "lighten" });
+    const small = await smallLayer(at("parts.tif"), 0, Math.ceil(Math.max(width, height) / 4));
+    const mean = (light: readonly number[]) => light.reduce((sum, value) => sum + value, 0) / light.length;
+    const light = [...small.samples].map((code) => decodeSrgb(code / 65_535));
+    expect(small.samples.length).toBe(3 * small.width * small.height);
+    expect(mean(light)).toBeCloseTo(mean(await lightOf(at("parts.tif"), 0)), 3);
+  });
+});
