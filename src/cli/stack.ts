@@ -135,6 +135,7 @@ export async function stackCommand(args: readonly string[]): Promise<void> {
         repairsHot: values["repair-hot"] ?? false,
         align,
         ground: values.ground === undefined ? null : named(values.ground),
+        keeps: null,
         outputPath: whole,
         layersPath: values.layers ?? null,
         notes: {

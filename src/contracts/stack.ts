@@ -8,6 +8,22 @@ import { ITERATION_BOUNDS, KAPPA_BOUNDS, USUAL_SETTINGS } from "@/core/stack/set
 const MOST_FRAMES = 2000;
 const fadeFrames = z.int().min(0).max(MOST_FRAMES);
 
+/** More than a hand paints in an evening. */
+const MOST_SHAPES = 300;
+const MOST_POINTS = 2000;
+
+/** What is painted on a picture. */
+export const paintedShape = z.strictObject({
+  adds: z.boolean(),
+  points: z
+    .array(z.tuple([z.number().min(-0.5).max(1.5), z.number().min(-0.5).max(1.5)]))
+    .min(1)
+    .max(MOST_POINTS),
+  width: z.number().positive().max(1).nullable(),
+});
+
+const painted = z.array(paintedShape).min(1).max(MOST_SHAPES).readonly();
+
 /** How frames are fused. */
 export const stackParameters = z.strictObject({
   method: z.enum(STACK_METHODS),
@@ -22,6 +38,10 @@ export const stackParameters = z.strictObject({
   repairsHot: z.boolean().default(false),
   /** What they are laid over each other by. */
   align: z.enum(ALIGNMENT_IDS).default("none"),
+  /** What of them is ground, which stays where it is when they are laid by their stars; null for nothing. */
+  ground: painted.nullable().default(null),
+  /** A frame that is kept as it is where it is painted: somebody stays on purpose. */
+  keeps: z.strictObject({ frameId: z.uuid(), shapes: painted }).nullable().default(null),
   /** The parts of which the result is made are kept beside it, so that they can be weighed afterwards. */
   keepsLayers: z.boolean().default(true),
   /** The frames' raw copies are fused instead of the pictures. */

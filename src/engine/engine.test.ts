@@ -328,6 +328,7 @@ describe("stacking files", () => {
     repairsHot: false,
     align: "none" as const,
     ground: null,
+    keeps: null,
     layersPath: null,
   };
   const write = async (name: string, picture: Sharp) => {

@@ -1,4 +1,5 @@
 import { expose } from "comlink";
+import { proposeGround } from "../core/align";
 import { litShare } from "../core/inspect";
 import { lumaWithClips } from "../core/picture";
 import {
@@ -88,6 +89,9 @@ async function smallPixels(address: string, every: number) {
   return pixels;
 }
 
+/** Where ground ends is looked for in a picture about so wide, pixels. */
+const PROPOSED_WIDTH = 240;
+
 interface SmallParts {
   readonly width: number;
   readonly height: number;
@@ -175,6 +179,14 @@ const foldWorker = {
     const { brightness, clips } = lumaWithClips({ width, height, samples: data });
     const given = givenBy(alike, data, methodOf(method).shows);
     return { width, height, data, lit: litShare(brightness.luma), white: clips.clippedAny, given };
+  },
+
+  /** Where the ground ends in each column of a small frame, from 0 at its top to 1. */
+  async proposeGround(address: string): Promise<number[]> {
+    const whole = await smallPixels(address, 1);
+    const picture = await smallPixels(address, Math.max(1, Math.round(whole.width / PROPOSED_WIDTH)));
+    const { width, height, data } = picture;
+    return Array.from(proposeGround({ width, height, samples: data }), (row) => row / height);
   },
 
   /** What a result's parts come to, small, each raised by so many stops. */

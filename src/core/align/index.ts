@@ -12,3 +12,5 @@ export {
   type Point,
   placeOf,
 } from "./placement";
+export { proposeGround } from "./proposeGround";
+export { skylineRows } from "./skylineRows";

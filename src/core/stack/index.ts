@@ -3,6 +3,7 @@ export { brightestOf } from "./brightest";
 export { calibrate } from "./calibrate";
 export { type Fade, fadeWeights, NO_FADE } from "./fade";
 export { bandBytes, createFrameBand, type FrameBand } from "./frameBand";
+export { findGhosts, framesToClear, type Ghost, type Ghosts, shownOf } from "./ghosts";
 export { givenBy } from "./given";
 export { findHotPixels, repairPixels } from "./hotPixels";
 export { bindKernels, type StackKernels } from "./kernels";
@@ -13,7 +14,7 @@ export {
   type LayerStops,
   MOST_LAYER_STOPS,
 } from "./layerIds";
-export { LAYERS, type LayerKind, layersOf, putTogether, takeApart } from "./layers";
+export { blendMasked, LAYERS, type LayerKind, layersOf, putTogether, takeApart } from "./layers";
 export { medianInto } from "./median";
 export { accumulatorBytesPerPixel, layOutMemory, MOST_MEMORY_BYTES } from "./memory";
 export {
@@ -31,6 +32,7 @@ export {
 } from "./method";
 export { LINE_METHODS, type LineMethod, STACK_METHODS, type StackMethod, USUAL_METHOD } from "./methodIds";
 export { ALIKE_METHODS, lawOf, layerKindOf, lineMethod, lineMethodOf, METHODS, methodOf, methodSlug } from "./methods";
+export { PAINTED_EDGE, type PaintedPoint, type PaintedShape, paintedBelow, paintedSvg } from "./painted";
 export { type FusingSettings, ITERATION_BOUNDS, KAPPA_BOUNDS, USUAL_SETTINGS } from "./settings";
 export { sixteenBits } from "./small";
 export { smallCopy } from "./smallCopy";

@@ -58,6 +58,17 @@ function masked(codes: Uint16Array, mask: Uint8Array): Uint16Array {
   return out;
 }
 
+/** Lays the light of `over` over that of codes where a mask has it, in place; null lays darkness. */
+export function blendMasked(codes: Uint16Array, over: Uint16Array | null, mask: Uint8Array): void {
+  const lights = codeLights();
+  for (let at = 0; at < codes.length; at++) {
+    const part = mask[(at / 3) | 0]! / 255;
+    if (part === 0) continue;
+    const [stays, comes] = [lights[codes[at]!]!, over ? lights[over[at]!]! : 0];
+    codes[at] = codeOfLight(stays + part * (comes - stays));
+  }
+}
+
 /** Takes a stretch of a fused picture apart: its parts in the order of `layersOf`, each as long as the result. */
 export function takeApart({ result, mean, ground }: Whole): readonly Uint16Array[] {
   const still = mean === null ? result : mean.slice();

@@ -10,7 +10,7 @@ import { findJob, findStack, type Job, type Stack, updateOwnJob, updateStack } f
 import { openPicture } from "../files/decode";
 import { THUMBNAIL_EDGE_PX } from "../files/importFiles";
 import { checkpointFolder, dropCheckpoints } from "../stack/checkpoint";
-import type { StackOutcome, StackProgress } from "../stack/request";
+import type { KeptRegion, StackOutcome, StackProgress } from "../stack/request";
 import { stackInProcess } from "../stack/stackInProcess";
 import { adoptFile, storeBytes, storedPath, temporaryPath } from "../store";
 import { keepGrowing } from "./growing";
@@ -107,7 +107,8 @@ export async function runStackJob(db: Db, job: Job, worker: string, abort: Abort
         repairsHot: stack.parameters.repairsHot,
         darks: [],
         align: stack.parameters.align,
-        ground: null,
+        ground: stack.parameters.align === "stars" ? stack.parameters.ground : null,
+        keeps: keptRegion(stack),
         outputPath,
         layersPath,
         notes: await resultNotes(db, stack),
@@ -136,6 +137,12 @@ export async function runStackJob(db: Db, job: Job, worker: string, abort: Abort
     await end();
     for (const path of [outputPath, layersPath]) if (path) await rm(path, { force: true });
   }
+}
+
+/** What is kept of one of a stack's frames. */
+function keptRegion({ inputs, parameters: { keeps } }: Stack): KeptRegion | null {
+  const index = inputs.findIndex(({ frameId }) => frameId === keeps?.frameId);
+  return keeps && index >= 0 ? { index, shapes: keeps.shapes } : null;
 }
 
 /** The run's recipe line with the method that was really used. */

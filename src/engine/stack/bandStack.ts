@@ -6,6 +6,7 @@ import type { Thread } from "../thread";
 import { checkpointKey } from "./checkpoint";
 import { openFrames } from "./decodedFrames";
 import { startFrameThreads, takeFrames, threadsFor } from "./frameThreads";
+import { keepOver } from "./keepOver";
 import type { BandRequest, FrameReply } from "./messages";
 import { prepareFrames } from "./preparation";
 import { NOTHING_READ, partsOf, type StackOutcome, type StackRequest, type StackWatch } from "./request";
@@ -105,6 +106,7 @@ export async function bandStack(
       progress();
     });
     if (signal?.aborted) return { kind: "aborted" };
+    await keepOver(request, state, pool, target, refused);
   } finally {
     await Promise.all(pool.map((thread) => thread.end()));
     if (!folder) await rm(scratchPath, { force: true });

@@ -1,5 +1,6 @@
+import sharp from "sharp";
 import { lumaOf } from "@/core/picture";
-import { findHotPixels, medianInto, type Samples } from "@/core/stack";
+import { findHotPixels, medianInto, PAINTED_EDGE, type PaintedShape, paintedSvg, type Samples } from "@/core/stack";
 import { type DecodedFrames, eachFrame } from "./decodedFrames";
 import type { StackFile, StackRequest } from "./request";
 
@@ -38,8 +39,23 @@ export async function darkFrameOf(
   return depth === 16 ? median : Uint8Array.from(median, (code) => Math.round(code / 257));
 }
 
+/** What is painted on a picture of this size, a byte a pixel, its edge softened. */
+export async function paintedMask(
+  shapes: readonly PaintedShape[],
+  { width, height }: Pick<DecodedFrames, "width" | "height">,
+): Promise<Uint8Array> {
+  const mask = await sharp(Buffer.from(paintedSvg(shapes, { width, height })), { limitInputPixels: false })
+    .toColourspace("b-w")
+    .removeAlpha()
+    // Less than this the library does not blur by.
+    .blur(Math.max(0.3, PAINTED_EDGE * Math.max(width, height)))
+    .raw()
+    .toBuffer();
+  return new Uint8Array(mask.buffer, mask.byteOffset, mask.length);
+}
+
 /**
- * What stands still of frames whose sky is moved, a byte a pixel: how white a picture of it is; null without one.
+ * What stands still of frames whose sky is moved, a byte a pixel: how white a picture of it is, or what is painted; null without one.
  *
  * @throws CalibrationError when it cannot be read or has another size.
  */
@@ -48,6 +64,7 @@ export async function groundMaskOf(
   { width, height }: Pick<DecodedFrames, "width" | "height">,
 ): Promise<Uint8Array | null> {
   if (!ground) return null;
+  if (!("path" in ground)) return paintedMask(ground, { width, height });
   const frames: DecodedFrames = { width, height, depth: 8, files: [ground], refused: [] };
   let mask: Uint8Array | null = null;
   const keep = (samples: Samples) => {

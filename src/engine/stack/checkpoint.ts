@@ -29,7 +29,7 @@ export function checkpointKey(request: StackRequest, plan: Omit<StackPlan, "thre
   const { method, settings, repairsHot, files, darks, align, ground } = request;
   const { width, height, depth, keeps } = plan;
   const paths = [files, darks].map((some) => some.map(({ path }) => path));
-  const what = JSON.stringify([width, height, depth, keeps, method, settings, repairsHot, align, ground?.path, paths]);
+  const what = JSON.stringify([width, height, depth, keeps, method, settings, repairsHot, align, ground, paths]);
   return createHash("sha256").update(what).digest("hex");
 }
 

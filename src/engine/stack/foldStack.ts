@@ -11,6 +11,7 @@ import {
 import { checkpointKey, loadCheckpoint, saveCheckpoint } from "./checkpoint";
 import { type OpenedFrames, openFrames } from "./decodedFrames";
 import { startFrameThreads, takeFrames, threadsFor } from "./frameThreads";
+import { keepOver } from "./keepOver";
 import type { FrameReply } from "./messages";
 import { prepareFrames } from "./preparation";
 import { NOTHING_READ, partsOf, type StackOutcome, type StackRequest, type StackWatch } from "./request";
@@ -86,7 +87,6 @@ export async function foldStack(
     });
   };
   progress();
-
   let gapsLeft = 0;
   const nextPath = (index: number): string | null => {
     const next = settings.fillsGaps ? chosen[chosen.indexOf(index) + 1] : undefined;
@@ -121,10 +121,10 @@ export async function foldStack(
     if (signal?.aborted) return { kind: "aborted" };
     for (const [index, reason] of unread) refused.push({ name: request.files[index]!.name, reason });
     if (folded.size === 0) return { kind: "failed", reason: NOTHING_READ, refused };
-
     const weight = [...folded].reduce((sum, index) => sum + weights.get(index)!, 0);
     const target = await beginResult(request, frames, kind);
     await writeResult({ state, pool, method, survey: way.survey, weight }, target);
+    await keepOver(request, state, pool, target, refused);
   } finally {
     await Promise.all(pool.map((thread) => thread.end()));
   }

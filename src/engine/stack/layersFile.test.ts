@@ -19,6 +19,7 @@ const plain = {
   repairsHot: false,
   align: "none",
   ground: null,
+  keeps: null,
   notes: { software: "test" },
 } as const;
 const golden = Array.from({ length: 9 }, (_, i): StackFile => {
@@ -130,5 +131,73 @@ describe("a result's parts beside it", () => {
     const light = [...small.samples].map((code) => decodeSrgb(code / 65_535));
     expect(small.samples.length).toBe(3 * small.width * small.height);
     expect(mean(light)).toBeCloseTo(mean(await lightOf(at("parts.tif"), 0)), 3);
+  });
+});
+
+describe("somebody who stays on purpose", () => {
+  const lamp = (column: number) => {
+    const samples = new Uint8Array(3 * 64 * 48).fill(40);
+    for (let row = 0; row < 48; row++) samples.fill(230, 3 * (64 * row + column), 3 * (64 * row + column + 6));
+    return samples;
+  };
+  const shapes = [
+    {
+      adds: true,
+      points: [
+        [0.2, 0.1],
+        [0.6, 0.1],
+        [0.6, 0.9],
+        [0.2, 0.9],
+      ],
+      width: null,
+    },
+  ] as const;
+  const write = (columns: readonly number[]) =>
+    Promise.all(
+      columns.map(async (column) => {
+        const path = at(`kept-${column}.png`);
+        await sharp(lamp(column), { raw: { width: 64, height: 48, channels: 3 } })
+          .png()
+          .toFile(path);
+        return { name: `kept-${column}.png`, path };
+      }),
+    );
+  const white = decodeSrgb(230 / 255);
+  const ground = decodeSrgb(40 / 255);
+
+  it.each(["median", "clip mean", "mean"] as const)(
+    "is kept of one frame where it is painted, by the %s",
+    async (method) => {
+      const files = await write([3, 25, 48, 55, 10, 17, 41]);
+      await fuse(files, { method, keeps: { index: 1, shapes } });
+      const light = await lightOf(at("out.tif"));
+      expect(light[3 * (64 * 24 + 27)]).toBeCloseTo(white, 3);
+      // Beside what is kept, and outside of what is painted, nothing of it is.
+      expect(light[3 * (64 * 24 + 22)]).toBeCloseTo(ground, 3);
+      if (method !== "mean") expect(light[3 * (64 * 1 + 27)]).toBeCloseTo(ground, 3);
+      else expect(light[3 * (64 * 1 + 27)]).toBeCloseTo((white + 6 * ground) / 7, 3);
+    },
+  );
+
+  it("is kept of a picture in parts too: they still add up to it", async () => {
+    const files = await write([3, 25, 48]);
+    await fuse(files, { method: "lighten", keeps: { index: 1, shapes } });
+    const [base, moving] = [await lightOf(at("parts.tif"), 0), await lightOf(at("parts.tif"), 1)];
+    const result = await lightOf(at("out.tif"));
+    expect(
+      apart(
+        result,
+        base.map((light, sample) => light + moving[sample]!),
+      ),
+    ).toBeLessThan(ROUNDED);
+    expect(base[3 * (64 * 24 + 27)]).toBeCloseTo(white, 3);
+    expect(moving[3 * (64 * 24 + 27)]).toBe(0);
+  });
+
+  it("is told where its frame cannot be read", async () => {
+    const files = await write([3, 25, 48]);
+    const odd = [...files, { name: "gone.png", path: at("gone.png") }];
+    const { refused } = await fuse(odd, { method: "median", keeps: { index: 3, shapes } });
+    expect(refused.map(({ name }) => name)).toEqual(["gone.png", "gone.png, to be kept,"]);
   });
 });

@@ -63,6 +63,12 @@ export interface LayersTarget {
   readonly at: readonly number[];
 }
 
+/** A frame to lay over the result, and over its parts, where it is kept. */
+export interface KeepOverRequest extends FrameRequest, WrittenTo {
+  /** A byte a pixel, 255 where the frame alone is seen. */
+  readonly mask: Uint8Array;
+}
+
 /** A stretch of the samples of what was folded, to be made into the result. */
 export interface FinishRequest extends WrittenTo {
   readonly method: StackMethod;

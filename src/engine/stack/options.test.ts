@@ -24,6 +24,7 @@ const plain = {
   repairsHot: false,
   align: "none",
   ground: null,
+  keeps: null,
   layersPath: null,
   notes: { software: "test" },
 } as const;

@@ -1,6 +1,13 @@
 import type { Alignment } from "@/core/align";
 import type { PictureNotes } from "@/core/formats";
-import { type FusingSettings, type LayerId, type LayerKind, layerKindOf, type StackMethod } from "@/core/stack";
+import {
+  type FusingSettings,
+  type LayerId,
+  type LayerKind,
+  layerKindOf,
+  type PaintedShape,
+  type StackMethod,
+} from "@/core/stack";
 
 /** A frame to fuse; the name is what messages call it. */
 export interface StackFile {
@@ -14,6 +21,13 @@ export interface RefusedFrame {
   readonly reason: string;
 }
 
+/** What is kept of one frame, whatever the others show there. */
+export interface KeptRegion {
+  /** Its place in the list of files. */
+  readonly index: number;
+  readonly shapes: readonly PaintedShape[];
+}
+
 /** What to fuse, how, and where the 16-bit TIFF goes. */
 export interface StackRequest {
   readonly files: readonly StackFile[];
@@ -25,8 +39,10 @@ export interface StackRequest {
   readonly repairsHot: boolean;
   /** What the frames are laid over each other by. */
   readonly align: Alignment;
-  /** A picture of their size that is white where they show ground, which does not move with the stars; null without one. */
-  readonly ground: StackFile | null;
+  /** What of them is ground, which does not move with the stars: a picture of their size that is white there, or what is painted; null without. */
+  readonly ground: StackFile | readonly PaintedShape[] | null;
+  /** A frame that is kept as it is where somebody has painted; null where none is. */
+  readonly keeps: KeptRegion | null;
   readonly outputPath: string;
   /** Where the parts of which the result is made go, a page of a 16-bit TIFF each; null where nobody wants them. */
   readonly layersPath: string | null;

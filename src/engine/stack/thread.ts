@@ -7,6 +7,7 @@ import { alignMark, farthestMove, fillGaps, gridOf, placeFrame, pointsOf } from 
 import {
   bandBytes,
   bindKernels,
+  blendMasked,
   calibrate,
   createFrameBand,
   type FoldedWay,
@@ -35,6 +36,7 @@ import type {
   FoldRequest,
   FrameReply,
   FrameRequest,
+  KeepOverRequest,
   KeepRequest,
   StackThreadData,
 } from "./messages";
@@ -199,6 +201,41 @@ function writeStretch(
   } else writeSamples(outputPath, result, outputAt + 2 * from);
 }
 
+/** Lays the frame at hand over what was written, where a mask has it; of the result's parts it becomes the first. */
+function layOver({ outputPath, outputAt, layers, mask }: KeepOverRequest): void {
+  const samples = frameSamples(state, thread);
+  const scale = state.plan.depth === 8 ? 257 : 1;
+  const targets = [{ path: outputPath, at: outputAt, isShown: true }];
+  if (layers)
+    for (const [page, at] of layers.at.entries()) targets.push({ path: layers.path, at, isShown: page === 0 });
+  for (const { path, at, isShown } of targets) {
+    const file = openSync(path, "r+");
+    try {
+      eachMasked(mask, (from, to) => {
+        const codes = new Uint16Array(3 * (to - from));
+        const bytes = new Uint8Array(codes.buffer);
+        const place = at + 6 * from;
+        for (let read = 0; read < bytes.length; )
+          read += readSync(file, bytes, read, bytes.length - read, place + read);
+        const frame = samples.subarray(3 * from, 3 * to);
+        const kept = isShown ? Uint16Array.from(frame, (code) => scale * code) : null;
+        blendMasked(codes, kept, mask.subarray(from, to));
+        for (let written = 0; written < bytes.length; )
+          written += writeSync(file, bytes, written, bytes.length - written, place + written);
+      });
+    } finally {
+      closeSync(file);
+    }
+  }
+}
+
+/** Hands over the stretches of rows in which a mask has anything. */
+function eachMasked(mask: Uint8Array, use: (from: number, to: number) => void): void {
+  const { width } = state.plan;
+  for (let from = 0; from < mask.length; from += width)
+    if (mask.subarray(from, from + width).some((part) => part > 0)) use(from, from + width);
+}
+
 const bound = bindKernels(module_, state.memory);
 const stackThread = {
   async survey({ method, weight, from, to }: FinishRequest): Promise<Uint32Array | null> {
@@ -226,6 +263,11 @@ const stackThread = {
   keep: async (request: KeepRequest): Promise<FrameReply> =>
     withFrame(await bound, request, null, () => keepFrame(request)),
   fuseStretch,
+  keepOver: async (request: KeepOverRequest): Promise<FrameReply> =>
+    withFrame(await bound, request, null, () => {
+      layOver(request);
+      return 0;
+    }),
 };
 
 export type StackThread = typeof stackThread;

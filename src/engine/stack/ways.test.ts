@@ -19,6 +19,7 @@ describe("stacking files by other ways than folding", () => {
     repairsHot: false,
     align: "none" as const,
     ground: null,
+    keeps: null,
     layersPath: null,
     notes: { software: "test" },
   };
