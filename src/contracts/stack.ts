@@ -12,13 +12,17 @@ const fadeFrames = z.int().min(0).max(MOST_FRAMES);
 const MOST_SHAPES = 300;
 const MOST_POINTS = 2000;
 
+/** A hand may go a little beyond the picture. */
+const share = z.number().min(-0.5).max(1.5);
+
 /** What is painted on a picture. */
 export const paintedShape = z.strictObject({
   adds: z.boolean(),
   points: z
-    .array(z.tuple([z.number().min(-0.5).max(1.5), z.number().min(-0.5).max(1.5)]))
+    .array(z.tuple([share, share]).readonly())
     .min(1)
-    .max(MOST_POINTS),
+    .max(MOST_POINTS)
+    .readonly(),
   width: z.number().positive().max(1).nullable(),
 });
 

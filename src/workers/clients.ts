@@ -41,5 +41,7 @@ export const startYear = () => running<YearWorker>(new Worker(new URL("./year.wo
 export const startPicture = () =>
   running<PictureWorker>(new Worker(new URL("./picture.worker.ts", import.meta.url), options));
 export const startFold = () => running<FoldWorker>(new Worker(new URL("./fold.worker.ts", import.meta.url), options));
+/** Folds small frames; null until it has started. */
+export type Folder = Remote<FoldWorker> | null;
 export const startRehearse = () =>
   running<RehearseWorker>(new Worker(new URL("./rehearse.worker.ts", import.meta.url), options));

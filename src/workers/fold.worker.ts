@@ -3,14 +3,19 @@ import { proposeGround } from "../core/align";
 import { litShare } from "../core/inspect";
 import { lumaWithClips } from "../core/picture";
 import {
+  blendMasked,
   type FusingSettings,
+  findGhosts,
+  type Ghosts,
   givenBy,
   type LayerId,
   type LayerStops,
   methodOf,
+  type PaintedShape,
   putTogether,
   type SmallFusing,
   type StackMethod,
+  sixteenBits,
   smallCopy,
 } from "../core/stack";
 import { type FrameMeasure, measureFrame } from "../core/watch";
@@ -35,6 +40,14 @@ export interface Tried {
   readonly white: number;
   /** For each frame, in their order, what it gave; null for one that could not be seen. */
   readonly given: readonly (number | null)[];
+}
+
+/** A way to fuse that is tried. */
+export interface TriedWay {
+  readonly method: StackMethod;
+  readonly settings: FusingSettings;
+  /** What is kept of one frame; null for nothing. */
+  readonly keeps: { readonly address: string; readonly shapes: readonly PaintedShape[] } | null;
 }
 
 /** What a result's parts come to. */
@@ -89,8 +102,36 @@ async function smallPixels(address: string, every: number) {
   return pixels;
 }
 
+/** Who remains is looked for in pictures about so wide, pixels. */
+const GHOST_WIDTH = 200;
 /** Where ground ends is looked for in a picture about so wide, pixels. */
 const PROPOSED_WIDTH = 240;
+
+/** Lays what is kept of one small frame over what all of them come to. */
+async function keepIn(
+  codes: Uint16Array,
+  { width, height }: { readonly width: number; readonly height: number },
+  { address, shapes }: NonNullable<TriedWay["keeps"]>,
+  every: number,
+): Promise<void> {
+  const frame = await smallPixels(address, every).catch(() => null);
+  if (frame?.width !== width || frame.height !== height) return;
+  const context = new OffscreenCanvas(width, height).getContext("2d", { willReadFrequently: true });
+  if (!context) throw new Error("This browser cannot paint in a worker.");
+  for (const { adds, points, width: share } of shapes) {
+    context.globalCompositeOperation = adds ? "source-over" : "destination-out";
+    context.beginPath();
+    for (const [x, y] of [...points, ...points.slice(-1)]) context.lineTo(x * width, y * height);
+    if (share === null) context.fill();
+    else {
+      Object.assign(context, { lineWidth: share * Math.max(width, height), lineCap: "round", lineJoin: "round" });
+      context.stroke();
+    }
+  }
+  const rgba = context.getImageData(0, 0, width, height).data;
+  const mask = Uint8Array.from({ length: width * height }, (_, pixel) => rgba[4 * pixel + 3]!);
+  blendMasked(codes, sixteenBits(frame.data), mask);
+}
 
 interface SmallParts {
   readonly width: number;
@@ -160,7 +201,7 @@ const foldWorker = {
   },
 
   /** What these frames come to, small, by a way to fuse; null when none of them can be seen. */
-  async tryOut(addresses: readonly string[], method: StackMethod, settings: FusingSettings): Promise<Tried | null> {
+  async tryOut(addresses: readonly string[], { method, settings, keeps }: TriedWay): Promise<Tried | null> {
     const [first] = addresses;
     if (first === undefined) return null;
     const one = await smallPixels(first, 1).catch(() => null);
@@ -175,10 +216,24 @@ const foldWorker = {
     // A frame of another size is left out of the whole one too.
     const alike = frames.map((frame) => (frame?.width === width && frame.height === height ? frame.data : null));
     for (const frame of alike) if (frame) fused.add(frame);
-    const data = Uint8Array.from(fused.picture(), (code) => code >> 8);
+    const codes = fused.picture();
+    if (keeps) await keepIn(codes, { width, height }, keeps, every);
+    const data = Uint8Array.from(codes, (code) => code >> 8);
     const { brightness, clips } = lumaWithClips({ width, height, samples: data });
     const given = givenBy(alike, data, methodOf(method).shows);
     return { width, height, data, lit: litShare(brightness.luma), white: clips.clippedAny, given };
+  },
+
+  /** Who remains of these frames where a method that empties places fuses them. @throws Error when none of them can be seen. */
+  async ghosts(addresses: readonly string[], method: StackMethod, settings: FusingSettings): Promise<Ghosts> {
+    const first = await smallPixels(addresses[0]!, 1);
+    const every = Math.max(1, Math.round(first.width / GHOST_WIDTH));
+    const seen = await Promise.all(addresses.map((address) => smallPixels(address, every).catch(() => null)));
+    const [shown] = seen.filter((frame) => frame !== null);
+    if (!shown) throw new Error("None of these frames can be seen.");
+    const { width, height } = shown;
+    const frames = seen.flatMap((frame) => (frame?.width === width && frame.height === height ? [frame.data] : []));
+    return findGhosts({ width, height, frames }, method, settings);
   },
 
   /** Where the ground ends in each column of a small frame, from 0 at its top to 1. */

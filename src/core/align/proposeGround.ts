@@ -66,7 +66,18 @@ export function proposeGround(picture: MeteredPicture): Float32Array {
       sky += Math.max(down, across);
     }
   }
-  return cheapestWay(cost, width, rows);
+  return withoutNotches(cheapestWay(cost, width, rows));
+}
+
+/** A dip of the line that is narrower than this part of the picture is a lit window under a roof, no sky. */
+const NOTCH_SHARE = 1 / 20;
+
+/** The line without dips that are too narrow: the lowest of the highest rows about each column, which leaves masts standing. */
+function withoutNotches(way: Float32Array): Float32Array {
+  const reach = Math.round((NOTCH_SHARE * way.length) / 2);
+  const about = (rows: Float32Array, pick: (...values: number[]) => number) =>
+    rows.map((_, x) => pick(...rows.subarray(Math.max(0, x - reach), x + reach + 1)));
+  return about(about(way, Math.min), Math.max);
 }
 
 /** The row of each column on the cheapest way from the first to the last. */

@@ -46,7 +46,7 @@ export function FusingOptions({ value, onChange }: FusingOptionsProps) {
     take(found.value);
     return null;
   };
-  const parts = layersOf(layerKindOf(value.method, false));
+  const parts = layersOf(layerKindOf(value.method, value.align === "stars" && value.ground !== null));
   const fade = value.fade ?? { in: 0, out: 0 };
   return (
     <Box py="4px">

@@ -11,10 +11,10 @@ import { PaintView } from "@/features/fusing/PaintView";
 import { useNight } from "@/features/nightPlan/NightContext";
 import { Action } from "@/ui/Action";
 import { notice } from "@/ui/Notice";
-import { startFold } from "@/workers/clients";
-import { useWorker } from "@/workers/useWorker";
+import type { Folder } from "@/workers/clients";
 
 interface GroundViewProps {
+  readonly fold: Folder;
   readonly shotId: string;
   /** The frame over which the others are laid. */
   readonly frame: FrameReply;
@@ -26,8 +26,7 @@ interface GroundViewProps {
 const SKYLINE_COLUMNS = 97;
 
 /** Paints what of a frame is ground: it stays where it is while the sky is laid by its stars. */
-export function GroundView({ shotId, frame, ground, onChange, onDone }: GroundViewProps) {
-  const fold = useWorker(startFold, true);
+export function GroundView({ fold, shotId, frame, ground, onChange, onDone }: GroundViewProps) {
   const aim = useShot(shotId).data?.shot.aim ?? null;
   const lens = useShotCamera(shotId)?.lens ?? null;
   const horizon = useNight()?.plan.night.horizon ?? [];

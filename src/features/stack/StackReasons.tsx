@@ -7,7 +7,7 @@ import type { PictureViewReply, StackReply } from "@/contracts/replies";
 import type { StackParameters } from "@/contracts/stack";
 import { EXPORT_FORMAT_IDS, EXPORT_FORMATS } from "@/core/formats";
 import { readableDuration } from "@/core/recipe";
-import { METHODS, methodOf } from "@/core/stack";
+import { type Ghosts, METHODS, methodOf } from "@/core/stack";
 import { counted } from "@/core/words";
 import { DownloadLink } from "@/features/api/DownloadLink";
 import { FusingOptions } from "@/features/fusing/FusingOptions";
@@ -17,6 +17,7 @@ import { LightScaleView } from "@/features/picture/LightScaleView";
 import { Action } from "@/ui/Action";
 import { Choose } from "@/ui/Choose";
 import { Readout } from "@/ui/Readout";
+import { ghostText } from "./GhostMarks";
 import { LayersOfLight } from "./LayersOfLight";
 import type { StackLights } from "./stackLights";
 import type { Balance } from "./useBalance";
@@ -29,6 +30,8 @@ interface StackReasonsProps {
   readonly lights: StackLights | null;
   /** The parts of the result; null where it is of a piece, or is not there yet. */
   readonly balance: Balance | null;
+  /** Who remains of frames that were to be emptied; null where nobody asks. */
+  readonly ghosts: Ghosts | null;
   readonly busy: boolean;
   readonly onChoose: (stackId: string) => void;
   /** Another way that is tried; null while the result is looked at. */
@@ -46,6 +49,7 @@ export function StackReasons({
   view,
   lights,
   balance,
+  ghosts,
   busy,
   onChoose,
   tried,
@@ -116,6 +120,11 @@ export function StackReasons({
               </>
             }
           />
+          {ghosts && (
+            <Box py="8px" fontSize="note" color={ghosts.ghosts.length > 0 ? "coral" : "ash"} role="status">
+              {ghostText(ghosts, stack.framesUsed ?? 0)}
+            </Box>
+          )}
           <Box py="12px">
             <Box fontSize="note" color="ash" mb="6px">
               Download

@@ -8,21 +8,25 @@ import { PictureView } from "@/features/picture/PictureView";
 import { usePicture } from "@/features/picture/usePicture";
 import { Quiet } from "@/ui/Quiet";
 import { Station } from "@/ui/Station";
+import { startFold } from "@/workers/clients";
+import { useWorker } from "@/workers/useWorker";
+import { GhostMarks } from "./GhostMarks";
 import { PixelCanvas } from "./PixelCanvas";
 import { StackProgressView } from "./StackProgressView";
 import { StackReasons } from "./StackReasons";
-import { TryoutView } from "./TryoutView";
+import { Tryout } from "./Tryout";
 import { useBalance } from "./useBalance";
 import { useFusing } from "./useFusing";
+import { useGhosts } from "./useGhosts";
 import { useStackLights } from "./useStackLights";
 import { useTry } from "./useTry";
-import { useTryout } from "./useTryout";
 
 /** Stack: the job as it goes, then its result to look at and take away. */
 export function StackStation({ outingId, shotId }: { readonly outingId: string; readonly shotId: string }) {
   const shot = useShot(shotId).data;
   const [chosenId, setChosenId] = useState<string | null>(null);
   const tried = useTry();
+  const fold = useWorker(startFold, true);
   const stacks = shot?.stacks ?? [];
   const chosen = stacks.find(({ stack }) => stack.id === chosenId) ?? stacks[0] ?? null;
 
@@ -30,12 +34,12 @@ export function StackStation({ outingId, shotId }: { readonly outingId: string; 
   useWatchJob(unfinished, shotId);
   const live = useLiveJob(unfinished);
   const job = live ?? chosen?.job ?? null;
-  const balance = useBalance(shotId, chosen?.stack ?? null);
-  const resultHash = chosen?.stack.resultHash ?? null;
-  const hash = chosen?.stack.balancedHash ?? resultHash;
+  const balance = useBalance(fold, shotId, chosen?.stack ?? null);
+  const hash = chosen?.stack.balancedHash ?? chosen?.stack.resultHash ?? null;
   const picture = usePicture(hash);
   const lights = useStackLights(shotId, chosen);
-  const tryout = useTryout(chosen?.stack ?? null, hash ? tried.parameters : null, tried.left);
+  const isResult = hash !== null && tried.parameters === null;
+  const ghosts = useGhosts(fold, chosen?.stack ?? null, isResult ? (chosen?.stack.parameters ?? null) : null);
 
   const { cancel, again } = useFusing(shotId, chosen?.stack ?? null, (id) => {
     setChosenId(id);
@@ -58,11 +62,13 @@ export function StackStation({ outingId, shotId }: { readonly outingId: string; 
       mainName="Picture"
       main={
         hash && tried.parameters ? (
-          <TryoutView
-            tried={tryout}
-            method={tried.parameters.method}
-            frames={chosen.stack.inputs}
+          <Tryout
+            fold={fold}
+            shotId={shotId}
+            stack={chosen.stack}
+            parameters={tried.parameters}
             left={tried.left}
+            onTry={tried.set}
             onToggle={tried.toggle}
             before={thumbnailUrl(chosen.stack.thumbnailHash ?? hash)}
             onFuse={() => tried.parameters && again.mutate({ parameters: tried.parameters, left: tried.left })}
@@ -75,6 +81,7 @@ export function StackStation({ outingId, shotId }: { readonly outingId: string; 
             name={`Result of ${chosen.stack.framesUsed} frames`}
             standIn={balance?.weighed && <PixelCanvas pixels={balance.weighed} name="Its parts, weighed" />}
             stands={balance?.isAhead ?? false}
+            evidence={ghosts && picture.state === "ready" && <GhostMarks ghosts={ghosts} size={picture.view} />}
           />
         ) : (
           job && <StackProgressView stackId={chosen.stack.id} job={job} onCancel={() => cancel.mutate(job.id)} />
@@ -88,6 +95,7 @@ export function StackStation({ outingId, shotId }: { readonly outingId: string; 
           view={picture.state === "ready" ? picture.view : null}
           lights={lights}
           balance={balance}
+          ghosts={ghosts}
           busy={again.isPending || unfinished !== null}
           onChoose={(id) => {
             setChosenId(id);

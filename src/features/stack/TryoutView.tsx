@@ -2,12 +2,13 @@
 
 import { Box, Flex } from "@chakra-ui/react";
 import { Layers } from "lucide-react";
-import { useState } from "react";
-import { lawOf, lineMethod, methodOf, type StackMethod } from "@/core/stack";
+import { type ReactNode, useState } from "react";
+import { type Ghosts, lawOf, lineMethod, methodOf, type StackMethod } from "@/core/stack";
 import { counted, plain } from "@/core/words";
 import { Action } from "@/ui/Action";
 import { Slide } from "@/ui/Slide";
 import type { Tried } from "@/workers/fold.worker";
+import { GhostMarks, ghostText } from "./GhostMarks";
 import { GivenStrip, type TriedFrame } from "./GivenStrip";
 import { PixelCanvas } from "./PixelCanvas";
 
@@ -22,6 +23,12 @@ interface TryoutViewProps {
   readonly onToggle: (frameId: string) => void;
   /** A small picture of the result that is there; it is compared with. */
   readonly before: string;
+  /** Who remains, marked on the picture; null where nobody is looked for. */
+  readonly ghosts: Ghosts | null;
+  /** What only the whole frames will show. */
+  readonly waits: readonly string[];
+  /** Further things to do with the frames. */
+  readonly tools: ReactNode;
   readonly onFuse: () => void;
   readonly onBack: () => void;
 }
@@ -40,13 +47,20 @@ const FILL = { position: "absolute", inset: "0", width: "100%", height: "100%", 
 
 /** A small try of a way to fuse, wiped against the result that is there; below it what each frame gave. */
 export function TryoutView(props: TryoutViewProps) {
-  const { tried, method, frames, left, onToggle, before, onFuse, onBack } = props;
+  const { tried, method, frames, left, onToggle, before, ghosts, waits, tools, onFuse, onBack } = props;
   const [wipe, setWipe] = useState(0);
   const { name } = methodOf(method).words;
   const count = frames.length - left.size;
   return (
     <Flex direction="column" flex="1" minH="0">
       <Box flex="1" minH="0" position="relative">
+        {ghosts && tried && (
+          <Box asChild {...FILL} zIndex={1} pointerEvents="none">
+            <svg viewBox={`0 0 ${tried.width} ${tried.height}`} aria-hidden="true">
+              <GhostMarks ghosts={ghosts} size={tried} />
+            </svg>
+          </Box>
+        )}
         {tried && (
           <Box asChild {...FILL}>
             <PixelCanvas pixels={tried} name={`Try: ${name}`} />
@@ -58,11 +72,16 @@ export function TryoutView(props: TryoutViewProps) {
           </Box>
         )}
       </Box>
+      {ghosts && (
+        <Box px="14px" pt="6px" fontSize="note" color={ghosts.ghosts.length > 0 ? "coral" : "ash"}>
+          {ghostText(ghosts, count)}
+        </Box>
+      )}
       <GivenStrip frames={frames} left={left} given={tried?.given ?? null} method={method} onToggle={onToggle} />
       <Flex px="14px" py="8px" gap="6px 14px" align="center" wrap="wrap" fontSize="note" color="ash">
         <Box flex="1" minW="200px" role="status">
           {tried
-            ? `${name}, tried small: ${triedText(method, count, tried)}.`
+            ? `${name}, tried small: ${triedText(method, count, tried)}.${waits.length > 0 ? ` Seen only when fused: ${waits.join(", ")}.` : ""}`
             : `${name} is tried on small copies of the frames.`}
         </Box>
         <Flex align="center" gap="10px">
@@ -78,6 +97,7 @@ export function TryoutView(props: TryoutViewProps) {
           />
           Result
         </Flex>
+        {tools}
         <Action look="main" disabled={count === 0} onClick={onFuse}>
           <Layers size={16} /> Fuse {counted(count, "frame")} so
         </Action>

@@ -67,7 +67,7 @@ describe("a way that is tried", () => {
   const tried = { width: 1, height: 1, data: new Uint8Array(3), lit: 0.031, white: 0.2, given: [0.25, 0.05] };
 
   it("says what it does to these frames, and which gave how much; a press leaves one out", () => {
-    const given = { onToggle: jest.fn(), onFuse: jest.fn(), onBack: jest.fn() };
+    const given = { onToggle: jest.fn(), onFuse: jest.fn(), onBack: jest.fn(), ghosts: null, waits: [], tools: null };
     const left = new Set(["b"]);
     show(<TryoutView tried={tried} method="mean" frames={frames} left={left} before="/x" {...given} />);
     // Two frames: noise by their root.
@@ -88,7 +88,7 @@ describe("a way that is tried", () => {
   });
 
   it("says nothing of noise where no law does, and waits over the result that is there", () => {
-    const given = { onToggle: jest.fn(), onFuse: jest.fn(), onBack: jest.fn() };
+    const given = { onToggle: jest.fn(), onFuse: jest.fn(), onBack: jest.fn(), ghosts: null, waits: [], tools: null };
     expect(triedText("comet", 3, tried)).toBe("lit 3.1 %, white 20.0 %");
     show(<TryoutView tried={null} method="comet" frames={frames} left={new Set()} before="/x" {...given} />);
     expect(screen.getByRole("status").textContent).toBe("Comet is tried on small copies of the frames.");
@@ -107,6 +107,7 @@ describe("a stack's result", () => {
         view={null}
         lights={null}
         balance={null}
+        ghosts={null}
         busy={false}
         tried={null}
         {...given}

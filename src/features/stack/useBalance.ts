@@ -4,10 +4,9 @@ import { useCallback, useMemo, useState } from "react";
 import type { ShotDetailReply, StackReply } from "@/contracts/replies";
 import { LAYER_OFF_STOPS, type LayerId, type LayerStops } from "@/core/stack";
 import { shownIn, useChange } from "@/features/api/useChange";
-import { startFold } from "@/workers/clients";
+import type { Folder } from "@/workers/clients";
 import type { Weighed } from "@/workers/fold.worker";
 import { useLatest } from "@/workers/useLatest";
-import { useWorker } from "@/workers/useWorker";
 
 /** A hand that weighs one part after the other is waited for so long before the whole picture is made. */
 const REST_MS = 500;
@@ -53,11 +52,10 @@ function weighedIn(stackId: string) {
 }
 
 /** Weighs the parts of a stack's result; null where it is of a piece. */
-export function useBalance(shotId: string, stack: StackReply["stack"] | null): Balance | null {
+export function useBalance(fold: Folder, shotId: string, stack: StackReply["stack"] | null): Balance | null {
   const [drafted, setDrafted] = useState<{ readonly stackId: string; readonly stops: LayerStops } | null>(null);
   const change = useChange();
   const layers = stack?.layers ?? null;
-  const fold = useWorker(startFold, layers !== null);
   const kept = stack?.balance ?? null;
   const hand = drafted !== null && drafted.stackId === stack?.id ? drafted.stops : null;
   const stops = hand ?? kept ?? NO_STOPS;

@@ -3,36 +3,37 @@ import type { StackReply } from "@/contracts/replies";
 import type { StackParameters } from "@/contracts/stack";
 import { thumbnailUrl } from "@/features/api/pictures";
 import { useFrames } from "@/features/api/queries";
-import { startFold } from "@/workers/clients";
-import type { Tried } from "@/workers/fold.worker";
+import type { Folder } from "@/workers/clients";
+import type { Tried, TriedWay } from "@/workers/fold.worker";
 import { useLatest } from "@/workers/useLatest";
-import { useWorker } from "@/workers/useWorker";
+import { useSmallFrames } from "./useSmallFrames";
 
 interface Question {
   readonly addresses: readonly string[];
-  readonly parameters: StackParameters;
+  readonly way: TriedWay;
 }
 
-/** What a stack's frames come to, small, by other parameters than its own and without those that are left out; null while nobody asks or knows yet. */
+/** What a stack's frames come to, small, by other parameters than its own and without those that are left out; null while nobody knows yet. */
 export function useTryout(
-  stack: StackReply["stack"] | null,
-  parameters: StackParameters | null,
+  fold: Folder,
+  stack: StackReply["stack"],
+  parameters: StackParameters,
   left: ReadonlySet<string>,
 ): Tried | null {
-  const frames = useFrames(parameters === null ? null : (stack?.runId ?? null));
-  const fold = useWorker(startFold, true);
-  const addresses = useMemo(() => {
-    const small = new Map(frames?.map(({ id, thumbnailHash }) => [id, thumbnailUrl(thumbnailHash)]));
-    return (stack?.inputs ?? []).flatMap(({ frameId }) => (left.has(frameId) ? [] : (small.get(frameId) ?? [])));
-  }, [frames, stack?.inputs, left]);
-  const ask = useCallback(
-    async ({ addresses: some, parameters: how }: Question) => (fold ? fold.tryOut(some, how.method, how) : null),
-    [fold],
-  );
-  const question = useMemo(
-    () => (parameters === null || addresses.length === 0 ? null : { addresses, parameters }),
-    [addresses, parameters],
-  );
+  const frames = useFrames(stack.runId);
+  const addresses = useSmallFrames(stack, left);
+  const ask = useCallback(async ({ addresses: some, way }: Question) => (fold ? fold.tryOut(some, way) : null), [fold]);
+  const question = useMemo(() => {
+    if (addresses.length === 0) return null;
+    const { method, keeps } = parameters;
+    const kept = frames?.find(({ id }) => id === keeps?.frameId);
+    const way = {
+      method,
+      settings: parameters,
+      keeps: keeps && kept ? { address: thumbnailUrl(kept.thumbnailHash), shapes: keeps.shapes } : null,
+    };
+    return { addresses, way };
+  }, [addresses, parameters, frames]);
   const latest = useLatest(fold ? ask : null, question);
   return latest?.answer ?? null;
 }
