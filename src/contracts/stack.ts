@@ -1,5 +1,6 @@
 import { z } from "zod";
 import { ALIGNMENT_IDS } from "@/core/align/alignments";
+import type { Recipe } from "@/core/recipe";
 import { LAYER_IDS, LAYER_OFF_STOPS, MOST_LAYER_STOPS } from "@/core/stack/layerIds";
 import { STACK_METHODS, USUAL_METHOD } from "@/core/stack/methodIds";
 import { ITERATION_BOUNDS, KAPPA_BOUNDS, USUAL_SETTINGS } from "@/core/stack/settings";
@@ -57,6 +58,13 @@ export const USUAL_PARAMETERS = stackParameters.parse({ method: USUAL_METHOD });
 
 /** How frames are fused, parsed. */
 export type StackParameters = Readonly<z.infer<typeof stackParameters>>;
+
+/** How a recipe has its frames fused, as it stands where it says nothing. */
+export const parametersOf = ({ stack, align }: Pick<Recipe, "stack" | "align">): StackParameters => ({
+  ...USUAL_PARAMETERS,
+  method: stack ?? USUAL_METHOD,
+  align: align ?? "none",
+});
 
 /** A frame that went into a stack, by name and content. */
 export const stackInput = z.object({ frameId: z.uuid(), name: z.string(), hash: z.string() });

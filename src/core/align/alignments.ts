@@ -20,5 +20,7 @@ export const ALIGNMENTS = {
 
 /** A way to align. */
 export type Alignment = keyof typeof ALIGNMENTS;
+/** One that a recipe line may name after the way to fuse. */
+export type LineAlignment = Exclude<Alignment, "none">;
 /** All of them, in the order in which they are offered. */
 export const ALIGNMENT_IDS = Object.keys(ALIGNMENTS) as [Alignment, ...Alignment[]];

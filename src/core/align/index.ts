@@ -1,4 +1,4 @@
-export { ALIGNMENT_IDS, ALIGNMENTS, type Alignment } from "./alignments";
+export { ALIGNMENT_IDS, ALIGNMENTS, type Alignment, type LineAlignment } from "./alignments";
 export { fillGaps } from "./fillGaps";
 export { partOf } from "./part";
 export { type AlignMark, alignMark, type Placed, placeFrame, pointsOf } from "./placeFrame";

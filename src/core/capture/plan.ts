@@ -1,3 +1,4 @@
+import type { LineAlignment } from "../align/alignments";
 import type { OwnFigures } from "../assumed";
 import type { Camera } from "../camera";
 import { filterTransmission, isOnLadder, nearestRung, stackedFilterStops } from "../light";
@@ -60,6 +61,8 @@ export interface CapturePlan {
   readonly focus: Focus | null;
   readonly files: FileChoice;
   readonly stack: LineMethod | null;
+  /** What its frames are laid over each other by; null where they are fused as they lie, or not at all. */
+  readonly align: LineAlignment | null;
   readonly phone: string;
   /** What its owner has measured of what is assumed else. */
   readonly figures: OwnFigures;
@@ -79,6 +82,8 @@ export interface PlannedFrame extends Shutter {
   readonly opensSeconds: number;
   readonly closesSeconds: number;
   readonly sensorCelsius: number;
+  /** Where it is seen as it will be laid by its stars: when the frame opens over which it is laid. */
+  readonly laidAtSeconds?: number;
   /** Fixes the frame's random noise. */
   readonly frameSeed: number;
 }
@@ -169,6 +174,7 @@ export function planCapture(recipe: Recipe, camera: CaptureCamera, conditions: C
     focus: recipe.focus,
     files: filesOf(recipe),
     stack: recipe.stack,
+    align: recipe.stack !== null && sequence.frames > 1 ? recipe.align : null,
     phone: camera.phone,
     figures: camera.figures,
     sensorCelsius,

@@ -34,7 +34,7 @@ function focusBlurPx({ focus, lens }: CapturePlan, subjectM: number | null): num
 export function softnessOutlook(plan: CapturePlan, facts: SceneFacts): SoftnessOutlook {
   const { support, stabilisationStops, gustMps, release, subjectM, figures } = facts;
   const held = supportOf(facts);
-  const { lens, frames, stack } = plan;
+  const { lens, frames, stack, align } = plan;
   const longest = shutterOf(plan, plan.frames - 1).deliveredSeconds;
   const equivalent = equivalentFocalMm(lens);
   const inHand = handHeldSeconds(support, equivalent, stabilisationStops);
@@ -42,13 +42,13 @@ export function softnessOutlook(plan: CapturePlan, facts: SceneFacts): SoftnessO
   const first = shutterOf(plan, 0).deliveredSeconds;
   const scale = shakeScale(lens);
   const touchPx = release === "remote" ? 0 : scale * touchBlurPx(held, plan.firstOpensSeconds, first);
-  // Frames that are fused as they lie hold the sway of all of them, however short each is.
-  const swaySeconds = frames === 1 || stack === null ? longest : openSpanSeconds(plan);
+  // Frames that are fused as they lie hold the sway of all of them, however short each is; what is laid over each other, of one.
+  const swaySeconds = frames === 1 || stack === null || align !== null ? longest : openSpanSeconds(plan);
   const gustPx = scale * windBlurWithinPx(held, gustMps, swaySeconds);
   const focusPx = focusBlurPx(plan, subjectM);
   const perDegree = (lens.focalLengthMm * 1000 * Math.PI) / 180 / lens.pitchUm;
   const alignmentPx =
-    inHand === null || frames === 1 || stack === null
+    inHand === null || frames === 1 || stack === null || align !== null
       ? 0
       : figureOf(figures, "hand-wander") * openSpanSeconds(plan) * perDegree;
   return {

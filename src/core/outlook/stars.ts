@@ -31,7 +31,7 @@ export interface StarOutlook {
   readonly brightestColoured: number | null;
   /** Faintest magnitude whose line counts where frames leave arcs; null where they leave none, or where the sky is white. */
   readonly faintestArc: number | null;
-  /** Turning from the first frame's opening to the last one's closing, degrees. */
+  /** Turning that shows, from the first frame's opening to the last one's closing, or within one that is laid by its stars; degrees. */
   readonly turnedDeg: number;
   /** Gap between the arcs of two frames, pixels; 0 for one frame. */
   readonly gapPx: number;
@@ -108,13 +108,14 @@ export function starOutlook(
 ): StarOutlook {
   const { declinationDeg, starAltitudeDeg, skyEv, sceneEv } = facts;
   const { deliveredSeconds } = shutterOf(plan, 0);
-  const { lens, frames, stack } = plan;
+  const { lens, frames, stack, align } = plan;
   const inFrame = starTrailPx(lens, declinationDeg, deliveredSeconds);
-  // The stacker does not align: stars go on from frame to frame of what is averaged.
+  // Stars go on from frame to frame of what is averaged as it lies, and stay where they are in frames that are laid by them.
   const law = lawOf(stack, frames);
-  const blended = law?.stars === "run-on";
-  const trailPx = blended ? starTrailPx(lens, declinationDeg, openSpanSeconds(plan)) : inFrame;
-  const gapSeconds = frames > 1 ? periodAfter(plan) - deliveredSeconds : 0;
+  const isLaid = align === "stars";
+  const averages = law?.stars === "run-on";
+  const trailPx = averages && !isLaid ? starTrailPx(lens, declinationDeg, openSpanSeconds(plan)) : inFrame;
+  const gapSeconds = frames > 1 && !isLaid ? periodAfter(plan) - deliveredSeconds : 0;
   const gapPx = (starRate(declinationDeg) * gapSeconds) / plateScaleArcsec(lens);
   const skyLevel = sky === null ? base.level : 2 ** -sky.stopsUnderWhite;
   const white = skyLevel >= 1;
@@ -123,15 +124,15 @@ export function starOutlook(
   const faintest = faintestMagnitude(plan, {
     trailPx,
     skyCdM2,
-    averagedFrames: blended ? frames : 1,
+    averagedFrames: averages ? frames : 1,
   });
   const wellShare = (electronsOfMagnitudeZero(plan) * deliveredSeconds * peakShare(inFrame)) / fullWell(lens, plan.iso);
   return {
     trailPx,
     faintestMagnitude: white ? null : faintest - dimmed,
     brightestColoured: white ? null : -2.5 * Math.log10((1 - skyLevel) / wellShare) - dimmed,
-    faintestArc: white || law?.stars !== "arcs" ? null : faintestLine(plan, law, skyCdM2, inFrame) - dimmed,
-    turnedDeg: arcDeg(openSpanSeconds(plan)),
+    faintestArc: white || law?.stars !== "arcs" || isLaid ? null : faintestLine(plan, law, skyCdM2, inFrame) - dimmed,
+    turnedDeg: arcDeg(isLaid ? deliveredSeconds : openSpanSeconds(plan)),
     gapPx,
     gapsShow: gapPx > POINT_FWHM_PX / 2,
   };

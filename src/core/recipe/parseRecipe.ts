@@ -1,3 +1,4 @@
+import { ALIGNMENT_IDS, type LineAlignment } from "../align/alignments";
 import { LastOnes } from "../lastOnes";
 import { LINE_METHODS } from "../stack/methodIds";
 import { PART_KINDS, type PartKind, type PartValue, readPart } from "./parts";
@@ -44,6 +45,8 @@ function cut({ start, text }: TextSpan, separator: RegExp): TextSpan[] {
 }
 
 const METHODS = LINE_METHODS.join(" or ");
+const LINE_ALIGNMENTS = ALIGNMENT_IDS.filter((id): id is LineAlignment => id !== "none");
+const WAYS = LINE_ALIGNMENTS.join(", ");
 
 /** An evening's lines: what is worked out of a recipe is kept by the object. */
 const known = new LastOnes<ParsedRecipe>(100);
@@ -78,9 +81,18 @@ function readLine(line: string): ParsedRecipe {
   const [target, extra] = targets;
   if (extra) fail(extra, "only one arrow, at the end of the line");
   if (target) {
-    const method = LINE_METHODS.find((candidate) => candidate === target.text.toLowerCase().replace(/\s+/g, " "));
-    if (method) recipe = { ...recipe, stack: method };
-    else fail(target, `a way to fuse the frames after the arrow: ${METHODS}`);
+    const [word, by, ...more] = target.text.toLowerCase().replace(/\s+/g, " ").split(" by ");
+    const method = LINE_METHODS.find((candidate) => candidate === word);
+    const align = LINE_ALIGNMENTS.find((candidate) => candidate === by);
+    if (!method || more.length > 0) fail(target, `a way to fuse the frames after the arrow: ${METHODS}`);
+    else if (by !== undefined && (!align || method === "fuse"))
+      fail(
+        target,
+        method === "fuse"
+          ? "no aligning: a bracket's frames are fused as they lie"
+          : `after "by" what they are laid over each other by: ${WAYS}`,
+      );
+    else recipe = { ...recipe, stack: method, align: align ?? null };
   }
   return { recipe, problems: problems.sort((a, b) => a.start - b.start) };
 }

@@ -49,5 +49,6 @@ export function printRecipe(recipe: Recipe): string {
   if (recipe.files !== null) parts.push(recipe.files);
   const settings = parts.join(" | ");
   if (recipe.stack === null) return settings;
-  return settings === "" ? `-> ${recipe.stack}` : `${settings} -> ${recipe.stack}`;
+  const target = `-> ${recipe.stack}${recipe.align === null ? "" : ` by ${recipe.align}`}`;
+  return settings === "" ? target : `${settings} ${target}`;
 }

@@ -38,38 +38,42 @@ const filter = fc.oneof(
   fc.record({ notation: fc.constant("stops" as const), value: fc.integer({ min: 0, max: 30 }) }),
   fc.record({ notation: fc.constant("density" as const), value: fc.integer({ min: 0, max: 90 }).map((n) => n / 10) }),
 );
-const recipe: fc.Arbitrary<Recipe> = fc.record({
-  sequence: fc.option(
-    fc.oneof(
-      sequence,
-      seconds.map((s) => ({ frames: 1, shutterSeconds: s, periodSeconds: null })),
+const recipe: fc.Arbitrary<Recipe> = fc
+  .record({
+    sequence: fc.option(
+      fc.oneof(
+        sequence,
+        seconds.map((s) => ({ frames: 1, shutterSeconds: s, periodSeconds: null })),
+      ),
     ),
-  ),
-  bracketStops: fc.option(fc.integer({ min: 3, max: 60 }).map((tenths) => tenths / 10)),
-  rampStops: fc.option(
-    fc.array(
-      fc.integer({ min: -120, max: 120 }).map((tenths) => tenths / 10 + 0),
-      { minLength: 1, maxLength: 24 },
+    bracketStops: fc.option(fc.integer({ min: 3, max: 60 }).map((tenths) => tenths / 10)),
+    rampStops: fc.option(
+      fc.array(
+        fc.integer({ min: -120, max: 120 }).map((tenths) => tenths / 10 + 0),
+        { minLength: 1, maxLength: 24 },
+      ),
     ),
-  ),
-  iso: fc.option(fc.integer({ min: 1, max: 409_600 })),
-  filters: fc.array(filter, { maxLength: 3 }),
-  whiteBalance: fc.option(
-    fc.oneof(
-      fc.integer({ min: 1667, max: 25_000 }).map((kelvin) => ({ kind: "kelvin" as const, kelvin })),
-      fc.constantFrom({ kind: "lock" as const }, { kind: "raw" as const }),
+    iso: fc.option(fc.integer({ min: 1, max: 409_600 })),
+    filters: fc.array(filter, { maxLength: 3 }),
+    whiteBalance: fc.option(
+      fc.oneof(
+        fc.integer({ min: 1667, max: 25_000 }).map((kelvin) => ({ kind: "kelvin" as const, kelvin })),
+        fc.constantFrom({ kind: "lock" as const }, { kind: "raw" as const }),
+      ),
     ),
-  ),
-  focus: fc.option(
-    fc.oneof(
-      fc.double({ min: 0.01, max: 1e5, noNaN: true }).map((metres) => ({ kind: "distance" as const, metres })),
-      fc.constantFrom({ kind: "infinity" as const }, { kind: "lock" as const }),
+    focus: fc.option(
+      fc.oneof(
+        fc.double({ min: 0.01, max: 1e5, noNaN: true }).map((metres) => ({ kind: "distance" as const, metres })),
+        fc.constantFrom({ kind: "infinity" as const }, { kind: "lock" as const }),
+      ),
     ),
-  ),
-  delaySeconds: fc.option(fc.integer({ min: 0, max: 3600 })),
-  files: fc.option(fc.constantFrom("jpeg" as const, "raw" as const, "raw+jpeg" as const)),
-  stack: fc.option(fc.constantFrom(...LINE_METHODS)),
-});
+    delaySeconds: fc.option(fc.integer({ min: 0, max: 3600 })),
+    files: fc.option(fc.constantFrom("jpeg" as const, "raw" as const, "raw+jpeg" as const)),
+    stack: fc.option(fc.constantFrom(...LINE_METHODS)),
+    align: fc.option(fc.constantFrom("shift" as const, "turn" as const, "stars" as const)),
+  })
+  // Frames that are not fused, and a bracket's, are not laid over each other.
+  .map((given) => (given.stack === null || given.stack === "fuse" ? { ...given, align: null } : given));
 
 describe("the recipe line", () => {
   it("reads every part of a full line and writes it back unchanged", () => {
@@ -86,8 +90,27 @@ describe("the recipe line", () => {
       delaySeconds: 2,
       files: "raw+jpeg",
       stack: "mean",
+      align: null,
     });
     expect(printRecipe(read)).toBe(FULL);
+  });
+
+  it("reads what frames are laid over each other by, and says what may stand there", () => {
+    expect(parseRecipe("8 x 10s -> lighten over mean  BY stars").recipe).toMatchObject({
+      stack: "lighten over mean",
+      align: "stars",
+    });
+    expect(printRecipe(parseRecipe("8 x 10s -> median by turn").recipe)).toBe("8 x 10s -> median by turn");
+    for (const [line, expected] of [
+      ["-> mean by moon", 'after "by" what they are laid over each other by: shift, turn, stars'],
+      ["-> mean by none", 'after "by" what they are laid over each other by: shift, turn, stars'],
+      ["-> fuse by stars", "no aligning: a bracket's frames are fused as they lie"],
+      ["-> mean by stars by turn", "a way to fuse the frames after the arrow: "],
+    ] as const) {
+      const { recipe: read, problems } = parseRecipe(line);
+      expect([read.stack, problems.length]).toEqual([null, 1]);
+      expect(problems[0]!.expected).toMatch(expected);
+    }
   });
 
   it("reads back exactly what was printed, for any recipe", () => {

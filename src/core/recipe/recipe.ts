@@ -1,3 +1,4 @@
+import type { LineAlignment } from "../align/alignments";
 import type { NeutralFilter } from "../light";
 import type { LineMethod } from "../stack/methodIds";
 
@@ -36,6 +37,8 @@ export interface Recipe {
   readonly delaySeconds: number | null;
   readonly files: FileChoice | null;
   readonly stack: LineMethod | null;
+  /** What the frames are laid over each other by before they are fused; null where they are fused as they lie. */
+  readonly align: LineAlignment | null;
 }
 
 /** A recipe in which nothing is said yet. */
@@ -50,6 +53,7 @@ export const EMPTY_RECIPE: Recipe = {
   delaySeconds: null,
   files: null,
   stack: null,
+  align: null,
 };
 
 /** Inclusive bounds of each quantity a line may hold; outside of them no camera or timer goes. */

@@ -159,6 +159,9 @@ function readPromises(
     midTone: isPlain ? signalToNoise(stage, plan, clean, data, shot.sceneEv, frames.length, counts) : null,
     wayDrawn: wayDrawn(stage, plan, clean, data, frames),
     waterLeft: isPlain && shot.water !== null ? waterLeft(stage, plan, clean, data, frames) : null,
-    starLengthPx: starLength(stage, plan, data, shot.declinationDeg, first.opensSeconds, span),
+    starLengthPx:
+      first.laidAtSeconds === undefined
+        ? starLength(stage, plan, data, shot.declinationDeg, first.opensSeconds, span)
+        : starLength(stage, plan, data, shot.declinationDeg, first.laidAtSeconds, first.deliveredSeconds),
   };
 }

@@ -52,6 +52,13 @@ function upperBytes(codes: Uint16Array): Uint8Array {
   return out;
 }
 
+/** Frames as they will be seen: those that are laid by their stars all at the instant of the middle one, the ground held still. */
+function asLaid({ align }: CapturePlan, planned: readonly PlannedFrame[]): readonly PlannedFrame[] {
+  const middle = planned[(planned.length - 1) >> 1];
+  if (align !== "stars" || !middle) return planned;
+  return planned.map((frame) => ({ ...frame, laidAtSeconds: middle.opensSeconds }));
+}
+
 /**
  * Takes a plan's frames of a stage one after the other and gives the fused picture as it grows: after the first frame,
  * after each doubling, often where frames are folded as they come, and whole.
@@ -68,12 +75,13 @@ export function* rehearse(
   shot: SceneFacts | null = null,
   isGlance = false,
 ): Generator<Rehearsal | null> {
+  const laid = asLaid(plan, planned);
   const indices = chosenFrames(planned.length, framesTaken(stage, plan, planned.length, isGlance));
   const isFolded = plan.stack !== null && lineMethodOf(plan.stack).whole.kind === "folded";
   const shownEvery = Math.ceil(indices.length / SHOWN_TIMES);
   let fused: SmallFusing | null = null;
   for (const [order, index] of indices.entries()) {
-    const { data, width, height } = simulateFrame(stage, plan, planned[index]!);
+    const { data, width, height } = simulateFrame(stage, plan, laid[index]!);
     fused ??= fusing({ width, height }, plan.stack);
     fused.add(data);
     const framesIn = order + 1;
@@ -89,7 +97,7 @@ export function* rehearse(
           stage,
           plan,
           picture,
-          indices.map((each) => planned[each]!),
+          indices.map((each) => laid[each]!),
           shot,
         )
       : null;

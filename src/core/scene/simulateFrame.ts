@@ -123,7 +123,7 @@ function spread(kernels: readonly BlurKernel[], width: number, rows: number, lig
 export function simulateFrame(
   { scene, lens, view, still, passes }: Stage,
   plan: CapturePlan,
-  { opensSeconds, deliveredSeconds, iso, frameSeed, sensorCelsius }: PlannedFrame,
+  { opensSeconds, deliveredSeconds, iso, frameSeed, sensorCelsius, laidAtSeconds }: PlannedFrame,
   { kernels, flashLuxSeconds }: FrameFlaws = FLAWLESS,
   raw: Uint16Array | null = null,
 ): DevelopedFrame {
@@ -132,13 +132,14 @@ export function simulateFrame(
   const margin = kernels.reduce((sum, { reach }) => sum + reach, 0);
   const gathered = new Float32Array(3 * width * (BAND_ROWS + 2 * margin));
   const prepared = prepareScene(scene);
+  const starSeconds = laidAtSeconds ?? opensSeconds;
   // What passes comes as the first shutter opens, however long one waits for that.
   const sceneSeconds = opensSeconds - plan.firstOpensSeconds;
   const passages = passagesIn(scene, sceneSeconds, deliveredSeconds, openSpanSeconds(plan));
   const bodies = gatherBodies(prepared, view, passages);
   const streaks = [
     ...gatherLampStreaks(scene, view, passages),
-    ...gatherStarLight(scene, view, opensSeconds, deliveredSeconds),
+    ...gatherStarLight(scene, view, starSeconds, deliveredSeconds),
     ...gatherMeteorLight(scene, view, opensSeconds, deliveredSeconds),
     ...(passes?.(sceneSeconds, deliveredSeconds) ?? []),
   ];
@@ -166,7 +167,7 @@ export function simulateFrame(
       flows: still.flows.subarray(width * firstRow, width * (firstRow + rows)),
     };
     if (scene.stars) {
-      const middle = opensSeconds + deliveredSeconds / 2;
+      const middle = starSeconds + deliveredSeconds / 2;
       addMilkyWay(scene.stars, view, middle, firstRow, rows, standing.depth, light);
     }
     if (scene.sky.cloud > 0 && scene.sky.cloudDriftMps > 0)

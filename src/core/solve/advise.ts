@@ -59,7 +59,10 @@ function cost({ outlook: { plan, cost: run } }: Candidate): string {
   const shutter = readableDuration(shutterOf(plan, (plan.frames - 1) >> 1).nominalSeconds);
   const bracket = plan.recipe.bracketStops !== null;
   const frames = `${plan.frames === 1 ? "one frame" : bracket ? `a bracket of ${framesText(plan.frames)}` : framesText(plan.frames)} ${bracket ? "around" : "of"} ${shutter}`;
-  const by = plan.frames > 1 && plan.stack !== null && !bracket ? ` by ${plan.stack}` : "";
+  const by =
+    plan.frames > 1 && plan.stack !== null && !bracket
+      ? ` by ${plan.stack}${plan.align === null ? "" : `, laid over each other by ${plan.align}`}`
+      : "";
   return `${frames} at ISO ${Math.round(plan.iso)}${by}, ${run.seconds < 1 ? "under a second" : roughDuration(run.seconds)} in all`;
 }
 

@@ -1,3 +1,4 @@
+import type { LineAlignment } from "../align/alignments";
 import { frameMegabytes, framesOnBattery } from "../capture";
 import { intentOf, isOfStars, type RecipeShape, type SolveRequest } from "../intent";
 import { offeredDelaySeconds, settleDelaySeconds, supportOf } from "../motion";
@@ -31,6 +32,9 @@ const STACK_OF: Record<RecipeShape, LineMethod | null> = {
   // Trails over a mean base: the brightest of many frames alone has a noisier ground.
   lighten: "lighten over mean",
 };
+
+/** Shapes whose frames show the same, so that they may be laid over each other: by their stars, or where a hand has wandered. */
+const LAID: ReadonlySet<RecipeShape> = new Set(["mean", "median"]);
 
 /** The delay that lets a press die away: from what the phone offers, or its longest where none is long enough. */
 export function delayFor(request: SolveRequest): number | null {
@@ -85,6 +89,11 @@ export function recipesOf(request: SolveRequest): (draft: RecipeDraft) => Recipe
     files: request.schools.files,
   };
   const [balanceOfOne, balanceOfMany] = [whiteBalanceOf(request, 1), whiteBalanceOf(request, 2)];
+  const isHeld = request.support === "hand" || request.support === "braced";
+  const alignOf = (shape: RecipeShape): LineAlignment | null => {
+    if (!LAID.has(shape)) return null;
+    return isOfStars(request.intent) ? "stars" : isHeld ? "turn" : null;
+  };
   return ({ shape, shutterSeconds, iso, filterStops, frames }) => ({
     sequence: { frames, shutterSeconds, periodSeconds: periodFor(request, shape, shutterSeconds) },
     bracketStops: shape === "bracket" ? BRACKET_STOPS : null,
@@ -96,5 +105,6 @@ export function recipesOf(request: SolveRequest): (draft: RecipeDraft) => Recipe
     delaySeconds: common.delaySeconds,
     files: common.files,
     stack: frames > 1 ? STACK_OF[shape] : null,
+    align: frames > 1 ? alignOf(shape) : null,
   });
 }

@@ -4,6 +4,7 @@ import { Box, Flex, Grid } from "@chakra-ui/react";
 import { ChevronDown, ChevronRight } from "lucide-react";
 import { useState } from "react";
 import type { KitReply } from "@/contracts/kit";
+import { ALIGNMENT_IDS, ALIGNMENTS } from "@/core/align/alignments";
 import type { Camera, CameraChoice } from "@/core/camera";
 import { INTENTS, type IntentId } from "@/core/intent";
 import { stackedFilterStops } from "@/core/light";
@@ -45,7 +46,7 @@ const OF_LINE = "of the line";
 function fusedBy(recipe: Recipe, stack: LineMethod): Recipe {
   if (lineMethodOf(stack).frames === "alike") return { ...recipe, stack, bracketStops: null };
   const { sequence } = recipe;
-  if (recipe.bracketStops !== null || sequence === null) return { ...recipe, stack };
+  if (recipe.bracketStops !== null || sequence === null) return { ...recipe, stack, align: null };
   const frames = sequence.frames < MOST_BRACKETED ? 3 : MOST_BRACKETED;
   return {
     ...recipe,
@@ -53,6 +54,7 @@ function fusedBy(recipe: Recipe, stack: LineMethod): Recipe {
     bracketStops: 2,
     rampStops: null,
     stack,
+    align: null,
   };
 }
 
@@ -76,6 +78,7 @@ export function ExposeBar(props: ExposeBarProps) {
     sequence: { shutterSeconds: 1, ...recipe.sequence, periodSeconds: null, frames: next },
     bracketStops: next > 1 ? recipe.bracketStops : null,
     stack: next > 1 ? (recipe.stack ?? USUAL_METHOD) : null,
+    align: next > 1 ? recipe.align : null,
   });
   return (
     <Grid
@@ -157,6 +160,15 @@ export function ExposeBar(props: ExposeBarProps) {
             maxWidth="130px"
             options={LINE_METHODS.map((method) => ({ value: method, name: `by ${method}` }))}
             onChoose={(stack) => onRecipe(fusedBy(recipe, stack))}
+          />
+        )}
+        {frames > 1 && recipe.stack !== null && lineMethodOf(recipe.stack).frames === "alike" && (
+          <Choose
+            label="Laid over each other"
+            value={recipe.align ?? "none"}
+            maxWidth="130px"
+            options={ALIGNMENT_IDS.map((id) => ({ value: id, name: ALIGNMENTS[id].name.toLowerCase() }))}
+            onChoose={(align) => onRecipe({ ...recipe, align: align === "none" ? null : align })}
           />
         )}
       </Flex>

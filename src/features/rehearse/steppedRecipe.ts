@@ -44,6 +44,7 @@ export function stepped(recipe: Recipe, part: SteppedPart, by: number, { camera,
         return {
           ...recipe,
           stack: null,
+          align: null,
           bracketStops: null,
           rampStops: null,
           sequence: { ...sequence, frames, periodSeconds: null },

@@ -3,9 +3,9 @@ import { useRouter } from "next/navigation";
 import { z } from "zod";
 import { doneReply, stackReply } from "@/contracts/replies";
 import type { MarkRequest } from "@/contracts/runMark";
+import { parametersOf } from "@/contracts/stack";
 import type { CheckedSettings } from "@/core/checklist";
 import { parseRecipe } from "@/core/recipe";
-import { USUAL_METHOD } from "@/core/stack";
 import { errorText, sendBytes, sendJson } from "@/features/api/client";
 import type { RunWithFrames } from "@/features/api/queries";
 import { notice } from "@/ui/Notice";
@@ -81,12 +81,12 @@ export function useRunActions({ outingId, shotId, runId, setPhone, onStarted }: 
   });
   const stack = useMutation({
     mutationFn: (run: RunWithFrames) => {
-      const method = parseRecipe(run.run.recipeLine).recipe.stack ?? USUAL_METHOD;
+      const parameters = parametersOf(parseRecipe(run.run.recipeLine).recipe);
       const frameIds = run.frames.map(({ id }) => id);
       return sendJson(
         "POST",
         "/api/stacks",
-        { runId: run.run.id, frameIds, parameters: { method } },
+        { runId: run.run.id, frameIds, parameters },
         stackReply.shape.stack.pick({ id: true }),
       );
     },

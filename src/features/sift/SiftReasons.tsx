@@ -5,10 +5,9 @@ import { Layers } from "lucide-react";
 import { DateTime } from "luxon";
 import { type ReactNode, useState } from "react";
 import type { FrameReply, RunReply } from "@/contracts/replies";
-import { type StackParameters, USUAL_PARAMETERS } from "@/contracts/stack";
+import { parametersOf, type StackParameters } from "@/contracts/stack";
 import { groupBySettings } from "@/core/picture";
-import { roughDuration } from "@/core/recipe";
-import type { StackMethod } from "@/core/stack";
+import { type Recipe, roughDuration } from "@/core/recipe";
 import { counted, plain } from "@/core/words";
 import type { RunWithFrames } from "@/features/api/queries";
 import { FusingOptions } from "@/features/fusing/FusingOptions";
@@ -29,8 +28,8 @@ interface SiftReasonsProps {
   /** How far files are that are on their way; null without any. */
   readonly importing: ImportProgress | null;
   readonly problem: string | null;
-  /** The recipe's own method, when it names one. */
-  readonly proposed: StackMethod | null;
+  /** How the recipe has its frames fused. */
+  readonly proposed: Pick<Recipe, "stack" | "align">;
   readonly busy: boolean;
   readonly onStack: (frameIds: readonly string[], parameters: StackParameters) => void;
   /** What is said of the frame that is looked at. */
@@ -62,7 +61,7 @@ export function SiftReasons({
   children,
 }: SiftReasonsProps) {
   const [set, setSet] = useState<StackParameters | null>(null);
-  const wanted = set ?? { ...USUAL_PARAMETERS, method: proposed ?? USUAL_PARAMETERS.method };
+  const wanted = set ?? parametersOf(proposed);
   const haveRaw = kept.length > 0 && kept.every(({ rawBytes }) => rawBytes !== null);
   const groups = groupBySettings(kept);
   const sizes = new Set(kept.map(({ width, height }) => `${width}x${height}`));

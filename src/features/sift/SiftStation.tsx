@@ -88,7 +88,7 @@ export function SiftStation({ outingId, shotId }: { readonly outingId: string; r
           kept={kept}
           importing={imports.busy ? imports.progress : null}
           problem={imports.problem}
-          proposed={parseRecipe(chosen?.run.recipeLine ?? "").recipe.stack}
+          proposed={parseRecipe(chosen?.run.recipeLine ?? "").recipe}
           busy={imports.busy || fuse.isPending}
           onStack={(frameIds, parameters) => chosen && fuse.mutate({ runId: chosen.run.id, frameIds, parameters })}
         >

@@ -18,7 +18,7 @@ function reasons(part: Partial<Parameters<typeof SiftReasons>[0]> = {}) {
       kept={frames}
       importing={null}
       problem={null}
-      proposed={null}
+      proposed={{ stack: null, align: null }}
       busy={false}
       {...given}
       {...part}
@@ -47,7 +47,7 @@ describe("what is to be fused", () => {
   });
 
   it("are fused as the recipe proposes, or in another way by choice", async () => {
-    const { onStack } = reasons({ proposed: "lighten", kept: frames.slice(0, 2) });
+    const { onStack } = reasons({ proposed: { stack: "lighten", align: null }, kept: frames.slice(0, 2) });
     expect(screen.getByText("1 left out.")).toBeTruthy();
     fireEvent.click(screen.getByRole("button", { name: "Fuse 2 frames" }));
     expect(onStack.mock.lastCall[1].method).toBe("lighten");

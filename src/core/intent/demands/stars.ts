@@ -142,7 +142,7 @@ export function pointDemand({ camera, declinationDeg, schools }: SolveRequest): 
       read: (o) => o.stars.trailPx,
       said: (value, { plan }, met) => {
         const between =
-          plan.frames > 1 && plan.stack !== null
+          plan.frames > 1 && plan.stack !== null && plan.align !== "stars"
             ? ", for they go on between frames that are fused without being aligned"
             : "";
         return met

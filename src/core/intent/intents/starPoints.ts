@@ -24,7 +24,7 @@ export const starPoints = {
   usualMinutes: 20,
   factors: [dark, moonless, coreUp, openSky, calm, dryLens],
   windows: ["clear-core", "core-in-dark", "moonless-dark"],
-  shapes: ["one"],
+  shapes: ["one", "mean"],
   release: "settled",
   follows: false,
   target: () => ({ of: "sky", stops: NIGHT_SKY_TARGET }),
