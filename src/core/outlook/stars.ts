@@ -31,6 +31,8 @@ export interface StarOutlook {
   readonly brightestColoured: number | null;
   /** Faintest magnitude whose line counts where frames leave arcs; null where they leave none, or where the sky is white. */
   readonly faintestArc: number | null;
+  /** Faintest magnitude that stands out in a single frame where frames are laid by their stars; null where they are not, or in a white sky. */
+  readonly faintestLaidBy: number | null;
   /** Turning that shows, from the first frame's opening to the last one's closing, or within one that is laid by its stars; degrees. */
   readonly turnedDeg: number;
   /** Gap between the arcs of two frames, pixels; 0 for one frame. */
@@ -126,12 +128,14 @@ export function starOutlook(
     skyCdM2,
     averagedFrames: averages ? frames : 1,
   });
+  const inOneFrame = { trailPx: inFrame, skyCdM2, averagedFrames: 1 };
   const wellShare = (electronsOfMagnitudeZero(plan) * deliveredSeconds * peakShare(inFrame)) / fullWell(lens, plan.iso);
   return {
     trailPx,
     faintestMagnitude: white ? null : faintest - dimmed,
     brightestColoured: white ? null : -2.5 * Math.log10((1 - skyLevel) / wellShare) - dimmed,
     faintestArc: white || law?.stars !== "arcs" || isLaid ? null : faintestLine(plan, law, skyCdM2, inFrame) - dimmed,
+    faintestLaidBy: white || !isLaid ? null : faintestMagnitude(plan, inOneFrame) - dimmed,
     turnedDeg: arcDeg(isLaid ? deliveredSeconds : openSpanSeconds(plan)),
     gapPx,
     gapsShow: gapPx > POINT_FWHM_PX / 2,

@@ -1,6 +1,6 @@
 import { type CapturePlan, periodAfter, planCapture } from "../capture";
 import type { Crowd } from "../facts";
-import { type Demand, intentOf, missOf, type RecipeShape, type SolveRequest } from "../intent";
+import { type Demand, intentOf, isOfStars, missOf, type RecipeShape, type SolveRequest } from "../intent";
 import { CLEAN_MEDIAN, framesForCleanMedian, medianEmpties } from "../motion";
 import { METER_TO_CLIP_STOPS, meterStopsOf, type Outlook, outlookOf } from "../outlook";
 import type { Recipe } from "../recipe";
@@ -28,6 +28,8 @@ const MOST_FUSED = 256;
 const MOST_STOPS_OFF = 5;
 /** Frames that are to be fused are exposed within this of the brightest that holds: shorter ones only add noise and gaps. */
 const MULTI_FRAME_STOPS = 4;
+/** Stars leave no longer shutter: what is missing comes by the ISO, up to so many stops. */
+const STAR_ISO_STOPS = 6;
 /** Nearer to the target than this every rung may be the one that meets all, stops. */
 const CLOSE_STOPS = 1.1;
 
@@ -213,6 +215,7 @@ export function* candidatesOf(request: SolveRequest): Generator<Candidate> {
   const isoLadder = camera.isoLadder.filter((iso) => iso === lowest || iso <= (schools.isoCeiling ?? iso));
   const target = intent.target(request);
   const metered = target.of === "sky" && request.skyEv !== null ? request.skyEv : request.sceneEv;
+  const mostMissing = MULTI_FRAME_STOPS + (isOfStars(request.intent) ? STAR_ISO_STOPS : 0);
   for (const filterStops of [0, ...request.filterStops]) {
     for (const shutterSeconds of camera.shutterLadder) {
       const plan = trial.plan({ shape: "one", shutterSeconds, iso: lowest, filterStops, frames: 1 });
@@ -224,8 +227,7 @@ export function* candidatesOf(request: SolveRequest): Generator<Candidate> {
       for (const shape of intent.shapes) {
         const single = shape === "one" || shape === "sequence" || shape === "burst";
         if (!single && atLowest > METER_TO_CLIP_STOPS) continue;
-        if ((shape === "mean" || shape === "lighten") && schools.frames !== "many" && missing > MULTI_FRAME_STOPS)
-          continue;
+        if ((shape === "mean" || shape === "lighten") && schools.frames !== "many" && missing > mostMissing) continue;
         // Of what fails the nearest to it is told.
         const fails = single && trial.failsByShutter({ shape, shutterSeconds, iso: lowest, filterStops, frames: 1 });
         for (const iso of single && !fails && showing.length > 0 ? showing : around) {

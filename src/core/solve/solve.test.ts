@@ -228,11 +228,28 @@ describe("the solver", () => {
     expect(best(asked("still-view", { release: "remote" })).recipe.delaySeconds).toBeNull();
   });
 
-  it("draws with a lamp in one frame, and fuses nothing that was held by hand", () => {
+  it("draws with a lamp in one frame, and lays what was held by hand over itself before it is fused", () => {
     for (const { recipe } of solve(asked("light-drawing", { filterStops: [3] })).recipes)
       expect(recipe.sequence?.frames).toBe(1);
     for (const { recipe, verdict } of solve(asked("emptied-place", { support: "hand", sceneEv: 6 })).recipes)
-      if (verdict !== "fails") expect(recipe.sequence?.frames).toBe(1);
+      if (verdict !== "fails") expect([1, "turn"]).toContain(recipe.align ?? recipe.sequence?.frames);
+    for (const { recipe } of solve(asked("still-view", { support: "tripod" })).recipes) expect(recipe.align).toBeNull();
+  });
+
+  it("lays star points by their stars: fainter ones stand out than in any one frame, and they stay points", () => {
+    const request = asked("star-points");
+    const many = solve(request).recipes.find(({ recipe }) => (recipe.sequence?.frames ?? 1) > 1)!;
+    expect([many.verdict, many.recipe.align]).toEqual(["works", "stars"]);
+    const { trailPx, faintestMagnitude } = many.outlook.stars;
+    const line = `${many.recipe.sequence!.shutterSeconds}s | iso ${many.recipe.iso}`;
+    const one = studyOf(request, parseRecipe(`1 x ${line}`).recipe)!.outlook.stars;
+    expect(trailPx).toBeCloseTo(one.trailPx, 6);
+    const frames = many.recipe.sequence!.frames;
+    // Noise falls by the root of the frames: 2.5 log of it in magnitudes, a little more where stars' own noise counts.
+    expect(faintestMagnitude! - one.faintestMagnitude!).toBeGreaterThan(0.99 * 1.25 * Math.log10(frames));
+    expect(studyOf(request, parseRecipe(`${frames} x ${line} -> mean`).recipe)!.outlook.stars.trailPx).toBeGreaterThan(
+      3 * trailPx,
+    );
   });
 
   it("turns falls to silk, and keeps streaks when asked to", () => {

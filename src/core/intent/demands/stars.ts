@@ -1,4 +1,5 @@
 import { longestStarShutter, starTrailPx } from "../../motion";
+import { fieldOfViewDeg } from "../../optics";
 import type { Outlook } from "../../outlook";
 import { plain, signed } from "../../words";
 import type { Demand, DemandLight } from "../demand";
@@ -156,6 +157,38 @@ export function pointDemand({ camera, declinationDeg, schools }: SolveRequest): 
         moves: "Aim nearer to the pole, a wider lens, or allow more trailing.",
       },
       remedies: ["other-school"],
+    },
+  ];
+}
+
+/** A frame is laid by as many stars at least; of those in the picture's field the ground hides about half. */
+const LAID_BY = 60;
+const ABOVE_GROUND = 0.5;
+const WHOLE_SKY_SQDEG = 41_253;
+
+/** The magnitude to which a part of the sky has so many stars. @see Cox (ed.), Allen's Astrophysical Quantities (2000), section 19.5: log N = 0.5 m + 0.7 */
+const magnitudeOfStars = (stars: number, squareDegrees: number): number =>
+  (Math.log10((stars * WHOLE_SKY_SQDEG) / squareDegrees) - 0.7) / 0.5;
+
+/** Frames that are laid by their stars have to show enough of them, each by itself. */
+export function laidByStarsDemand({ camera: { lens } }: SolveRequest): Demand[] {
+  const across = (px: number) => fieldOfViewDeg((px * lens.pitchUm) / 1000, lens.focalLengthMm);
+  const wanted = magnitudeOfStars(LAID_BY / ABOVE_GROUND, across(lens.widthPx) * across(lens.heightPx));
+  return [
+    {
+      id: "laid-by-stars",
+      quiet: true,
+      hard: true,
+      least: wanted,
+      most: MOST,
+      source: `A frame is laid by ${LAID_BY} stars at least, and so many of this field are brighter than magnitude ${plain(wanted)}.`,
+      read: (o) => o.stars.faintestLaidBy,
+      said: (value, _, met) =>
+        met
+          ? `Each frame shows stars to magnitude ${plain(value)}, enough to be laid by them.`
+          : `A frame by itself shows stars only to magnitude ${plain(value)}: too few to lay it by them.`,
+      edge: null,
+      remedies: ["darker-sky"],
     },
   ];
 }

@@ -1,7 +1,7 @@
 import { RURAL_NIGHT } from "../../facts";
 import { skyDemand, surfaceDemands } from "../demands/brightness";
 import { roomDemands, sharpnessDemands } from "../demands/handling";
-import { faintStarsDemand, NIGHT_SKY_TARGET, nightSkyDemand, pointDemand } from "../demands/stars";
+import { faintStarsDemand, laidByStarsDemand, NIGHT_SKY_TARGET, nightSkyDemand, pointDemand } from "../demands/stars";
 import { calm, coreUp, dark, dryLens, moonless, openSky } from "../factors";
 import type { Intent } from "../intent";
 import { NEEDS_SKY } from "../needs";
@@ -34,6 +34,7 @@ export const starPoints = {
     ...surfaceDemands(request, LAND, "soft").filter(({ id }) => id === "surfaces-clip"),
     ...skyDemand(request, true),
     ...pointDemand(request),
+    ...laidByStarsDemand(request),
     ...faintStarsDemand(NAKED_EYE_MAGNITUDE, MANY_STARS_MAGNITUDE),
     ...nightSkyDemand(),
     ...sharpnessDemands(request),
