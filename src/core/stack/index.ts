@@ -2,6 +2,7 @@ export { WEIGHT_STEPS } from "./accumulators";
 export { brightestOf } from "./brightest";
 export { calibrate } from "./calibrate";
 export { type Fade, fadeWeights, NO_FADE } from "./fade";
+export { FILM_SECONDS, type FilmTimes, filmTimes, growsByFrames } from "./film";
 export { bandBytes, createFrameBand, type FrameBand } from "./frameBand";
 export { findGhosts, framesToClear, type Ghost, type Ghosts, shownOf } from "./ghosts";
 export { givenBy } from "./given";

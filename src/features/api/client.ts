@@ -22,16 +22,22 @@ const MOST_OUTLIVING = 8 * 1024;
 
 const onTheWay = new Set<Promise<unknown>>();
 
-async function ask(url: string, init?: RequestInit): Promise<unknown> {
+async function answered(url: string, init?: RequestInit): Promise<Response> {
   const response = await fetch(url, init).catch(() => {
     throw new ProblemError("no-answer", NO_ANSWER);
   });
+  if (response.ok) return response;
   const body: unknown = await response.json().catch(() => null);
-  if (response.ok) return body;
   const problem = problemReply.safeParse(body);
   if (problem.success) throw new ProblemError(problem.data.code, problem.data.message, problem.data.details);
   throw new ProblemError("unexpected", `The application answered with an error (${response.status}).`);
 }
+
+const ask = async (url: string, init?: RequestInit): Promise<unknown> =>
+  (await answered(url, init)).json().catch(() => null);
+
+/** Fetches a file. @throws ProblemError with words for the person. */
+export const getBlob = async (url: string): Promise<Blob> => (await answered(url)).blob();
 
 /** Fetches and checks a reply. @throws ProblemError with words for the person. */
 export async function getJson<Schema extends z.ZodType>(

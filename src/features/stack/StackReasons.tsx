@@ -1,13 +1,13 @@
 "use client";
 
 import { Box, Flex } from "@chakra-ui/react";
-import { Download, Layers as LayersIcon } from "lucide-react";
+import { Download, Film, Layers as LayersIcon } from "lucide-react";
 import { DateTime } from "luxon";
 import type { PictureViewReply, StackReply } from "@/contracts/replies";
 import type { StackParameters } from "@/contracts/stack";
 import { EXPORT_FORMAT_IDS, EXPORT_FORMATS } from "@/core/formats";
 import { readableDuration } from "@/core/recipe";
-import { type Ghosts, METHODS, methodOf } from "@/core/stack";
+import { type Ghosts, growsByFrames, METHODS, methodOf } from "@/core/stack";
 import { counted } from "@/core/words";
 import { DownloadLink } from "@/features/api/DownloadLink";
 import { FusingOptions } from "@/features/fusing/FusingOptions";
@@ -34,6 +34,8 @@ interface StackReasonsProps {
   readonly ghosts: Ghosts | null;
   readonly busy: boolean;
   readonly onChoose: (stackId: string) => void;
+  /** Shows the picture as it grows. */
+  readonly onFilm: () => void;
   /** Another way that is tried; null while the result is looked at. */
   readonly tried: StackParameters | null;
   readonly onTry: (parameters: StackParameters) => void;
@@ -52,6 +54,7 @@ export function StackReasons({
   ghosts,
   busy,
   onChoose,
+  onFilm,
   tried,
   onTry,
 }: StackReasonsProps) {
@@ -137,6 +140,11 @@ export function StackReasons({
                   </DownloadLink>
                 </Action>
               ))}
+              {growsByFrames(method) && stack.parameters.align === "none" && (
+                <Action px="10px" onClick={onFilm}>
+                  <Film size={15} /> A film of it growing
+                </Action>
+              )}
               {stack.layers && (
                 <Action asChild px="10px" title="The pages of a 16-bit TIFF; their light adds up to the picture">
                   <DownloadLink href={`/api/stacks/${stack.id}/download?format=tiff&of=layers`}>

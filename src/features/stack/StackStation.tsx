@@ -2,30 +2,87 @@
 
 import { Box } from "@chakra-ui/react";
 import { useState } from "react";
-import { thumbnailUrl } from "@/features/api/pictures";
+import type { JobReply, StackReply } from "@/contracts/replies";
+import type { Ghosts } from "@/core/stack";
+import { smallUrl, thumbnailUrl } from "@/features/api/pictures";
 import { useLiveJob, useShot, useWatchJob } from "@/features/api/queries";
 import { PictureView } from "@/features/picture/PictureView";
-import { usePicture } from "@/features/picture/usePicture";
+import { type PictureState, usePicture } from "@/features/picture/usePicture";
 import { Quiet } from "@/ui/Quiet";
 import { Station } from "@/ui/Station";
-import { startFold } from "@/workers/clients";
+import { type Folder, startFold } from "@/workers/clients";
 import { useWorker } from "@/workers/useWorker";
+import { FilmView } from "./FilmView";
 import { GhostMarks } from "./GhostMarks";
 import { PixelCanvas } from "./PixelCanvas";
 import { StackProgressView } from "./StackProgressView";
 import { StackReasons } from "./StackReasons";
 import { Tryout } from "./Tryout";
-import { useBalance } from "./useBalance";
-import { useFusing } from "./useFusing";
+import { type Balance, useBalance } from "./useBalance";
+import { type FusedAgain, useFusing } from "./useFusing";
 import { useGhosts } from "./useGhosts";
 import { useStackLights } from "./useStackLights";
 import { useTry } from "./useTry";
+
+interface StackMainProps {
+  readonly shotId: string;
+  readonly chosen: StackReply;
+  readonly job: JobReply | null;
+  readonly fold: Folder;
+  readonly tried: ReturnType<typeof useTry>;
+  readonly picture: PictureState;
+  /** Of the picture that is shown; null while there is none. */
+  readonly hash: string | null;
+  readonly balance: Balance | null;
+  readonly ghosts: Ghosts | null;
+  readonly isFilm: boolean;
+  readonly onFilmEnd: () => void;
+  readonly onFuse: (again: FusedAgain) => void;
+  readonly onCancel: (jobId: string) => void;
+}
+
+/** What is looked at: the job as it goes, the result, another way that is tried, or a film of it. */
+function StackMain(props: StackMainProps) {
+  const { shotId, chosen, job, fold, tried, picture, hash, balance, ghosts, isFilm } = props;
+  const { stack } = chosen;
+  const { parameters, left } = tried;
+  if (hash === null)
+    return job && <StackProgressView stackId={stack.id} job={job} onCancel={() => props.onCancel(job.id)} />;
+  if (parameters)
+    return (
+      <Tryout
+        fold={fold}
+        shotId={shotId}
+        stack={stack}
+        parameters={parameters}
+        left={left}
+        onTry={tried.set}
+        onToggle={tried.toggle}
+        before={thumbnailUrl(stack.thumbnailHash ?? hash)}
+        onFuse={() => props.onFuse({ parameters, left })}
+        onBack={tried.end}
+      />
+    );
+  if (isFilm)
+    return <FilmView stackId={stack.id} frames={stack.inputs.length} still={smallUrl(hash)} onBack={props.onFilmEnd} />;
+  return (
+    <PictureView
+      picture={picture}
+      hash={hash}
+      name={`Result of ${stack.framesUsed} frames`}
+      standIn={balance?.weighed && <PixelCanvas pixels={balance.weighed} name="Its parts, weighed" />}
+      stands={balance?.isAhead ?? false}
+      evidence={ghosts && picture.state === "ready" && <GhostMarks ghosts={ghosts} size={picture.view} />}
+    />
+  );
+}
 
 /** Stack: the job as it goes, then its result to look at and take away. */
 export function StackStation({ outingId, shotId }: { readonly outingId: string; readonly shotId: string }) {
   const shot = useShot(shotId).data;
   const [chosenId, setChosenId] = useState<string | null>(null);
   const tried = useTry();
+  const [isFilm, setIsFilm] = useState(false);
   const fold = useWorker(startFold, true);
   const stacks = shot?.stacks ?? [];
   const chosen = stacks.find(({ stack }) => stack.id === chosenId) ?? stacks[0] ?? null;
@@ -33,7 +90,6 @@ export function StackStation({ outingId, shotId }: { readonly outingId: string; 
   const unfinished = chosen?.job && ["waiting", "running"].includes(chosen.job.state) ? chosen.job.id : null;
   useWatchJob(unfinished, shotId);
   const live = useLiveJob(unfinished);
-  const job = live ?? chosen?.job ?? null;
   const balance = useBalance(fold, shotId, chosen?.stack ?? null);
   const hash = chosen?.stack.balancedHash ?? chosen?.stack.resultHash ?? null;
   const picture = usePicture(hash);
@@ -41,10 +97,12 @@ export function StackStation({ outingId, shotId }: { readonly outingId: string; 
   const isResult = hash !== null && tried.parameters === null;
   const ghosts = useGhosts(fold, chosen?.stack ?? null, isResult ? (chosen?.stack.parameters ?? null) : null);
 
-  const { cancel, again } = useFusing(shotId, chosen?.stack ?? null, (id) => {
-    setChosenId(id);
+  const choose = (stackId: string) => {
+    setChosenId(stackId);
+    setIsFilm(false);
     tried.end();
-  });
+  };
+  const { cancel, again } = useFusing(shotId, chosen?.stack ?? null, choose);
 
   if (shot && !chosen) {
     return (
@@ -61,31 +119,21 @@ export function StackStation({ outingId, shotId }: { readonly outingId: string; 
     <Station
       mainName="Picture"
       main={
-        hash && tried.parameters ? (
-          <Tryout
-            fold={fold}
-            shotId={shotId}
-            stack={chosen.stack}
-            parameters={tried.parameters}
-            left={tried.left}
-            onTry={tried.set}
-            onToggle={tried.toggle}
-            before={thumbnailUrl(chosen.stack.thumbnailHash ?? hash)}
-            onFuse={() => tried.parameters && again.mutate({ parameters: tried.parameters, left: tried.left })}
-            onBack={tried.end}
-          />
-        ) : hash ? (
-          <PictureView
-            picture={picture}
-            hash={hash}
-            name={`Result of ${chosen.stack.framesUsed} frames`}
-            standIn={balance?.weighed && <PixelCanvas pixels={balance.weighed} name="Its parts, weighed" />}
-            stands={balance?.isAhead ?? false}
-            evidence={ghosts && picture.state === "ready" && <GhostMarks ghosts={ghosts} size={picture.view} />}
-          />
-        ) : (
-          job && <StackProgressView stackId={chosen.stack.id} job={job} onCancel={() => cancel.mutate(job.id)} />
-        )
+        <StackMain
+          shotId={shotId}
+          chosen={chosen}
+          job={live ?? chosen.job}
+          fold={fold}
+          tried={tried}
+          picture={picture}
+          hash={hash}
+          balance={balance}
+          ghosts={ghosts}
+          isFilm={isFilm}
+          onFilmEnd={() => setIsFilm(false)}
+          onFuse={again.mutate}
+          onCancel={cancel.mutate}
+        />
       }
       reasonsName="Result"
       reasons={
@@ -97,10 +145,8 @@ export function StackStation({ outingId, shotId }: { readonly outingId: string; 
           balance={balance}
           ghosts={ghosts}
           busy={again.isPending || unfinished !== null}
-          onChoose={(id) => {
-            setChosenId(id);
-            tried.end();
-          }}
+          onChoose={choose}
+          onFilm={() => setIsFilm(true)}
           tried={tried.parameters}
           onTry={tried.set}
         />

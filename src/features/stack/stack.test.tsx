@@ -99,7 +99,7 @@ describe("a way that is tried", () => {
 describe("a stack's result", () => {
   const stacks = [stackReply("mean"), stackReply("lighten", { framesUsed: 12 })];
   const reasons = (part: Partial<Parameters<typeof StackReasons>[0]> = {}) => {
-    const given = { onChoose: jest.fn(), onTry: jest.fn() };
+    const given = { onChoose: jest.fn(), onTry: jest.fn(), onFilm: jest.fn() };
     show(
       <StackReasons
         stacks={stacks}

@@ -6,7 +6,8 @@ import type { StackParameters } from "@/contracts/stack";
 import { errorText, sendJson } from "@/features/api/client";
 import { notice } from "@/ui/Notice";
 
-interface FusedAgain {
+/** A stack's frames, to be fused again. */
+export interface FusedAgain {
   readonly parameters: StackParameters;
   /** Frames that are left out. */
   readonly left: ReadonlySet<string>;
