@@ -41,6 +41,7 @@ export {
   createStack,
   foldFrame,
   frameSamples,
+  mergeKept,
   moveFrame,
   readResult,
   resultChunkSamples,

@@ -111,6 +111,23 @@ export function foldFrame(kernels: StackKernels, state: StackState, thread: numb
   });
 }
 
+/**
+ * Adds a stretch of what another stack of the same plan keeps of other frames, in place: sums are added, of the brightest and the
+ * darkest the one that is it stays.
+ *
+ * @param at Where it begins in what is kept, bytes; a multiple of 8, as its length is.
+ */
+export function mergeKept({ plan, map, memory }: StackState, other: Uint8Array, at: number): void {
+  plan.keeps.forEach((id, index) => {
+    const begins = map.kept[index]! - map.accumulator;
+    const ends = begins + ACCUMULATORS[id].bytesPerSample(plan) * map.paddedSamples;
+    const [from, to] = [Math.max(at, begins), Math.min(at + other.length, ends)];
+    if (from >= to) return;
+    const kept = new Uint8Array(memory.buffer, map.accumulator + from, to - from);
+    ACCUMULATORS[id].merge(kept, other.subarray(from - at, to - at), plan);
+  });
+}
+
 /** How many 16-bit samples `readResult` hands over at most in one call. */
 export function resultChunkSamples({ map }: StackState): number {
   return Math.floor(map.frameBytes / 2 / RESULT_STEP_SAMPLES) * RESULT_STEP_SAMPLES;

@@ -2,7 +2,7 @@ import { createHash, type Hash } from "node:crypto";
 import { type FileHandle, open, readdir, rename, rm } from "node:fs/promises";
 import { dirname, join } from "node:path";
 import { z } from "zod";
-import type { StackPlan, StackState } from "@/core/stack";
+import { mergeKept, type StackPlan, type StackState } from "@/core/stack";
 import { readFully, syncFolder, writeFully } from "../files/wholeIo";
 import { dataFolder, makePrivateFolder, PRIVATE_FILE } from "../folders";
 import type { StackRequest } from "./request";
@@ -78,11 +78,19 @@ async function readPart(handle: FileHandle, hash: Hash, bytes: Uint8Array, posit
   hash.update(bytes);
 }
 
-/** Loads a checkpoint of the same work into the accumulator; null when there is none, or a damaged one. */
-export async function loadCheckpoint(path: string, key: string, state: StackState): Promise<CheckpointHead | null> {
+/**
+ * Reads a checkpoint of the same work, chunk by chunk, and checks it.
+ *
+ * @returns Its head; null when there is none, it is damaged, or another's.
+ */
+async function readCheckpoint(
+  path: string,
+  key: string,
+  accumulatorLength: number,
+  onChunk: (chunk: Uint8Array, at: number) => void,
+): Promise<CheckpointHead | null> {
   const handle = await open(path, "r").catch(() => null);
   if (handle === null) return null;
-  const accumulator = accumulatorBytes(state);
   try {
     const { size } = await handle.stat();
     const hash = createHash("sha256");
@@ -91,22 +99,53 @@ export async function loadCheckpoint(path: string, key: string, state: StackStat
     const headBytes = Number(start.readBigUInt64LE(MARK.length));
     const headAt = start.length;
     if (!start.subarray(0, MARK.length).equals(MARK)) return null;
-    if (size !== headAt + headBytes + accumulator.length + DIGEST_BYTES) return null;
+    if (size !== headAt + headBytes + accumulatorLength + DIGEST_BYTES) return null;
     const text = Buffer.alloc(headBytes);
     await readPart(handle, hash, text, headAt);
     const head = checkpointHead.parse(JSON.parse(text.toString("utf8")));
     if (head.key !== key) return null;
-    for (const { at, chunk } of chunksOf(accumulator)) await readPart(handle, hash, chunk, headAt + headBytes + at);
+    const chunk = new Uint8Array(CHUNK_BYTES);
+    for (let at = 0; at < accumulatorLength; at += CHUNK_BYTES) {
+      const part = chunk.subarray(0, Math.min(CHUNK_BYTES, accumulatorLength - at));
+      await readPart(handle, hash, part, headAt + headBytes + at);
+      onChunk(part, at);
+    }
     const digest = Buffer.alloc(DIGEST_BYTES);
     await readFully(handle, digest, size - DIGEST_BYTES);
     if (!hash.digest().equals(digest)) throw new RangeError("checkpoint does not match its checksum");
     return head;
   } catch {
-    accumulator.fill(0);
     return null;
   } finally {
     await handle.close();
   }
+}
+
+/** Loads a checkpoint of the same work into the accumulator; null when there is none, or a damaged one. */
+export async function loadCheckpoint(path: string, key: string, state: StackState): Promise<CheckpointHead | null> {
+  const accumulator = accumulatorBytes(state);
+  const head = await readCheckpoint(path, key, accumulator.length, (chunk, at) => accumulator.set(chunk, at));
+  if (head === null) accumulator.fill(0);
+  return head;
+}
+
+/**
+ * Adds what another has folded of the same work to the accumulator, as if its frames had been folded here. It is read twice, so
+ * that nothing of a damaged one is added.
+ *
+ * @returns Its head; null, and nothing is added, when there is none, it is damaged, or shares a frame with `folded`.
+ */
+export async function mergeCheckpoint(
+  path: string,
+  key: string,
+  state: StackState,
+  folded: ReadonlySet<number>,
+): Promise<CheckpointHead | null> {
+  const { length } = accumulatorBytes(state);
+  const head = await readCheckpoint(path, key, length, () => {});
+  if (head === null || head.folded.some((index) => folded.has(index))) return null;
+  await readCheckpoint(path, key, length, (chunk, at) => mergeKept(state, chunk, at));
+  return head;
 }
 
 const checkpointsFolder = (): string => join(dataFolder(), "checkpoints");

@@ -1,15 +1,6 @@
-import { join } from "node:path";
-import {
-  createStack,
-  type FoldedWay,
-  fadeWeights,
-  layersOf,
-  layOutMemory,
-  MOST_MEMORY_BYTES,
-  methodSlug,
-} from "@/core/stack";
-import { checkpointKey, loadCheckpoint, saveCheckpoint } from "./checkpoint";
+import { createStack, type FoldedWay, fadeWeights, layersOf, layOutMemory, MOST_MEMORY_BYTES } from "@/core/stack";
 import { type OpenedFrames, openFrames } from "./decodedFrames";
+import { foldedSoFar, framesOfPart } from "./foldedSoFar";
 import { startFrameThreads, takeFrames, threadsFor } from "./frameThreads";
 import { keepOver } from "./keepOver";
 import type { FrameReply } from "./messages";
@@ -66,24 +57,21 @@ export async function foldStack(
   }
   const state = createStack({ ...plan, encoded: settings.encoded });
 
-  const key = checkpointKey(request, state.plan);
-  const checkpoint = request.checkpointFolder ? join(request.checkpointFolder, methodSlug(method)) : null;
-  const resumed = checkpoint ? await loadCheckpoint(checkpoint, key, state) : null;
-  const folded = new Set(resumed?.folded ?? []);
-  const unread = new Map((resumed?.refused ?? []).map(({ index, reason }) => [index, reason]));
-  const pending = chosen.filter((index) => !folded.has(index) && !unread.has(index));
+  const { folded, unread, resumed, save } = await foldedSoFar(request, state);
+  const wanted = framesOfPart(chosen, request.part);
+  const pending = wanted.filter((index) => !folded.has(index) && !unread.has(index));
 
   const progress = () => {
     const seconds = (performance.now() - startedAt) / 1000;
-    const doneNow = folded.size - (resumed?.folded.length ?? 0);
+    const doneNow = folded.size - resumed;
     const framesPerSecond = seconds > 0 ? doneNow / seconds : 0;
-    const left = chosen.length - folded.size - unread.size;
+    const left = wanted.length - folded.size - unread.size;
     onProgress({
       done: folded.size,
-      total: chosen.length,
+      total: wanted.length,
       framesPerSecond,
       secondsLeft: doneNow >= 2 ? left / framesPerSecond : null,
-      resumed: resumed?.folded.length ?? 0,
+      resumed,
     });
   };
   progress();
@@ -101,10 +89,6 @@ export async function foldStack(
     } else unread.set(reply.index, reply.reason);
     progress();
   };
-  const save = async () => {
-    const head = { key, folded: [...folded], refused: [...unread].map(([index, reason]) => ({ index, reason })) };
-    if (checkpoint) await saveCheckpoint(checkpoint, head, state);
-  };
   const pool = await startFrameThreads(state, await prepareFrames(request, frames, state), small.every);
   try {
     await takeFrames({
@@ -119,6 +103,10 @@ export async function foldStack(
       signal,
     });
     if (signal?.aborted) return { kind: "aborted" };
+    if (request.part) {
+      await save();
+      return { kind: "kept" };
+    }
     for (const [index, reason] of unread) refused.push({ name: request.files[index]!.name, reason });
     if (folded.size === 0) return { kind: "failed", reason: NOTHING_READ, refused };
     const weight = [...folded].reduce((sum, index) => sum + weights.get(index)!, 0);
@@ -131,15 +119,5 @@ export async function foldStack(
   const used = [...folded].sort((a, b) => a - b).map((index) => request.files[index]!.name);
   const seconds = (performance.now() - startedAt) / 1000;
   const layers = request.layersPath === null ? [] : layersOf(kind);
-  return {
-    kind: "done",
-    width,
-    height,
-    used,
-    refused,
-    gapsLeft,
-    layers,
-    seconds,
-    resumed: resumed?.folded.length ?? 0,
-  };
+  return { kind: "done", width, height, used, refused, gapsLeft, layers, seconds, resumed };
 }

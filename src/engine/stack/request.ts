@@ -21,6 +21,12 @@ export interface RefusedFrame {
   readonly reason: string;
 }
 
+/** A part of a stack's frames that is folded by itself: which of how many, from 0. */
+export interface StackPart {
+  readonly index: number;
+  readonly of: number;
+}
+
 /** What is kept of one frame, whatever the others show there. */
 export interface KeptRegion {
   /** Its place in the list of files. */
@@ -49,6 +55,10 @@ export interface StackRequest {
   readonly notes: PictureNotes;
   /** Where progress is saved, a file for each pass, so that a killed run can go on; none for runs that are simply repeated. */
   readonly checkpointFolder?: string;
+  /** Only this part of the frames, folded and kept in the checkpoint folder for whoever collects all parts. */
+  readonly part?: StackPart | undefined;
+  /** So many parts may have been folded by others: what they have kept is taken in, what is missing is folded here. */
+  readonly parts?: number | undefined;
   readonly threads?: number;
 }
 
@@ -98,5 +108,7 @@ export type StackOutcome =
       readonly seconds: number;
       readonly resumed: number;
     }
+  /** A part is folded and kept. */
+  | { readonly kind: "kept" }
   | { readonly kind: "aborted" }
   | { readonly kind: "failed"; readonly reason: string; readonly refused: readonly RefusedFrame[] };
