@@ -3,8 +3,8 @@ export const RUN_SOURCES = ["phone", "files", "hand"] as const;
 /** How a run stands. */
 export const RUN_STATES = ["running", "paused", "done", "aborted", "failed"] as const;
 
-/** What jobs there are. */
-export const JOB_KINDS = ["stack"] as const;
+/** What jobs there are: a stack, or a part of one that another worker may take. */
+export const JOB_KINDS = ["stack", "stack-part"] as const;
 /** How a job stands. */
 export const JOB_STATES = ["waiting", "running", "done", "cancelled", "failed"] as const;
 

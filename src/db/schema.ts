@@ -322,6 +322,9 @@ export const jobs = pgTable(
     secondsLeft: doublePrecision("seconds_left"),
     resumed: integer("resumed").notNull().default(0),
     problem: text("problem"),
+    /** Of a part: which, from 0; of a stack: into how many it is divided. Null where it is not. */
+    part: integer("part"),
+    parts: integer("parts"),
     /** How often a worker took it up. */
     attempts: integer("attempts").notNull().default(0),
     /** The worker that has it, and its last sign of life. */

@@ -12,16 +12,45 @@ export interface StackDetail {
   readonly job: Job | null;
 }
 
-/** Adds a stack and its waiting job, both or neither. */
-export async function createStackJob(db: Db, stack: typeof stacks.$inferInsert): Promise<{ stack: Stack; job: Job }> {
+/** Adds a stack and its waiting job, with those of the parts into which it is divided; all or nothing. */
+export async function createStackJob(
+  db: Db,
+  stack: typeof stacks.$inferInsert,
+  parts = 1,
+): Promise<{ stack: Stack; job: Job }> {
   return db.transaction(async (within) => {
     const [row] = await within.insert(stacks).values(stack).returning();
+    const waiting = { subjectId: row!.id, state: "waiting", total: stack.inputs.length } as const;
+    const divided = parts > 1 ? parts : null;
     const [job] = await within
       .insert(jobs)
-      .values({ kind: "stack", subjectId: row!.id, state: "waiting", total: stack.inputs.length })
+      .values({ ...waiting, kind: "stack", parts: divided })
       .returning();
+    // Younger than the stack's own job: whoever takes that one begins, the others help.
+    for (let part = 0; part < (divided ?? 0); part++)
+      await within.insert(jobs).values({
+        ...waiting,
+        kind: "stack-part",
+        part,
+        parts,
+        createdAt: new Date(job!.createdAt.getTime() + 1 + part),
+      });
     return { stack: row!, job: job! };
   });
+}
+
+const isPartOf = (stackId: string) => and(eq(jobs.kind, "stack-part"), eq(jobs.subjectId, stackId));
+
+/** The parts of a stack, in order. */
+export const findParts = (db: Db, stackId: string): Promise<Job[]> =>
+  db.select().from(jobs).where(isPartOf(stackId)).orderBy(asc(jobs.part));
+
+/** Ends what nobody has done of a stack's parts. */
+export async function cancelParts(db: Db, stackId: string): Promise<void> {
+  await db
+    .update(jobs)
+    .set({ state: "cancelled", secondsLeft: null })
+    .where(and(isPartOf(stackId), inArray(jobs.state, ["waiting", "running"])));
 }
 
 /** Changes a stack, for instance when its result is there. */
@@ -29,12 +58,14 @@ export async function updateStack(db: Db, stackId: string, change: Partial<Stack
   await db.update(stacks).set(change).where(eq(stacks.id, stackId));
 }
 
+const isJobOf = and(eq(jobs.subjectId, stacks.id), eq(jobs.kind, "stack"));
+
 /** One stack with its job, or undefined. */
 export async function findStack(db: Db, stackId: string): Promise<StackDetail | undefined> {
   const [row] = await db
     .select({ stack: stacks, job: jobs })
     .from(stacks)
-    .leftJoin(jobs, eq(jobs.subjectId, stacks.id))
+    .leftJoin(jobs, isJobOf)
     .where(eq(stacks.id, stackId));
   return row;
 }
@@ -44,7 +75,7 @@ export async function listStacks(db: Db, shotId: string): Promise<StackDetail[]>
   return db
     .select({ stack: stacks, job: jobs })
     .from(stacks)
-    .leftJoin(jobs, eq(jobs.subjectId, stacks.id))
+    .leftJoin(jobs, isJobOf)
     .where(eq(stacks.shotId, shotId))
     .orderBy(desc(stacks.createdAt));
 }
@@ -79,12 +110,20 @@ const isLost = and(eq(jobs.state, "running"), isSilent);
 /**
  * Makes the oldest job that waits, or whose worker is silent, a worker's own. Two workers never get the same one: each passes over
  * the rows that another is looking at.
+ *
+ * @param ofStack Of the parts of one stack alone, where it is named.
  */
-export async function claimNextJob(db: Db, worker: string): Promise<Job | undefined> {
+export async function claimNextJob(db: Db, worker: string, ofStack?: string): Promise<Job | undefined> {
   const next = db
     .select({ id: jobs.id })
     .from(jobs)
-    .where(and(or(eq(jobs.state, "waiting"), isLost), lt(jobs.attempts, MOST_ATTEMPTS)))
+    .where(
+      and(
+        or(eq(jobs.state, "waiting"), isLost),
+        lt(jobs.attempts, MOST_ATTEMPTS),
+        ofStack === undefined ? undefined : isPartOf(ofStack),
+      ),
+    )
     .orderBy(asc(jobs.createdAt))
     .limit(1)
     .for("update", { skipLocked: true });
@@ -130,14 +169,15 @@ export async function updateOwnJob(
   return changed.length > 0;
 }
 
-/** Cancels a job; false when it had ended. */
+/** Cancels a stack's job, with its parts; false when it had ended. */
 export async function cancelJob(db: Db, jobId: string): Promise<boolean> {
-  const cancelled = await db
+  const [cancelled] = await db
     .update(jobs)
     .set({ state: "cancelled", secondsLeft: null })
     .where(and(eq(jobs.id, jobId), inArray(jobs.state, ["waiting", "running"])))
-    .returning({ id: jobs.id });
-  return cancelled.length > 0;
+    .returning({ stackId: jobs.subjectId });
+  if (cancelled) await cancelParts(db, cancelled.stackId);
+  return cancelled !== undefined;
 }
 
 /**

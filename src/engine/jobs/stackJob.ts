@@ -6,7 +6,7 @@ import { publish } from "@/db/events";
 import { addLogEntry } from "@/db/log";
 import { findShot } from "@/db/outings";
 import { findRun } from "@/db/runs";
-import { findJob, findStack, type Job, type Stack, updateOwnJob, updateStack } from "@/db/stacks";
+import { cancelParts, findJob, findStack, type Job, type Stack, updateOwnJob, updateStack } from "@/db/stacks";
 import { openPicture } from "../files/decode";
 import { THUMBNAIL_EDGE_PX } from "../files/importFiles";
 import { checkpointFolder, dropCheckpoints } from "../stack/checkpoint";
@@ -14,6 +14,7 @@ import type { KeptRegion, StackOutcome, StackProgress } from "../stack/request";
 import { stackInProcess } from "../stack/stackInProcess";
 import { adoptFile, storeBytes, storedPath, temporaryPath } from "../store";
 import { keepGrowing } from "./growing";
+import { foldParts } from "./parts";
 import { resultNotes } from "./resultNotes";
 
 const REPORT_EVERY_MS = 200;
@@ -87,40 +88,92 @@ async function untilTold<Result>(tell: () => Promise<Result>): Promise<Result> {
   }
 }
 
-/** Runs a claimed stack job to its end, whatever that is: done, cancelled or failed, each said in its row. */
+/** Runs a claimed job to its end, whatever that is: done, cancelled or failed, each said in its row. */
 export async function runStackJob(db: Db, job: Job, worker: string, abort: AbortController): Promise<void> {
-  const jobId = job.id;
-  const claimed = { jobId, worker };
   const detail = await findStack(db, job.subjectId);
   if (!detail) return;
-  await publish(db, { topic: "job", id: jobId });
-  const { stack } = detail;
+  await publish(db, { topic: "job", id: job.id });
+  if (job.kind === "stack-part") await runPart(db, { job, worker }, detail.stack, abort);
+  else await runStack(db, { job, worker }, detail.stack, abort);
+}
+
+interface Claim {
+  readonly job: Job;
+  readonly worker: string;
+}
+
+/** What the stacker is asked for, but for where its results go. */
+async function requestOf(db: Db, stack: Stack) {
+  const { parameters } = stack;
+  return {
+    files: stack.inputs.map(({ name, hash }) => ({ name, path: storedPath(hash) })),
+    method: parameters.method,
+    settings: parameters,
+    repairsHot: parameters.repairsHot,
+    darks: [],
+    align: parameters.align,
+    ground: parameters.align === "stars" ? parameters.ground : null,
+    keeps: keptRegion(stack),
+    notes: await resultNotes(db, stack),
+    checkpointFolder: checkpointFolder(stack.id),
+  };
+}
+
+/** Folds a part of a stack, and keeps it for whoever collects all of them. */
+async function runPart(db: Db, { job, worker }: Claim, stack: Stack, abort: AbortController): Promise<void> {
+  const claimed = { jobId: job.id, worker };
+  const { onProgress, end } = reporter(db, claimed, abort);
+  // Nothing is written there: the paths say what is kept beside the result.
+  const paths = {
+    outputPath: await temporaryPath(),
+    layersPath: stack.parameters.keepsLayers ? await temporaryPath() : null,
+  };
+  const part = { index: job.part ?? 0, of: job.parts ?? 1 };
+  try {
+    const request = { ...(await requestOf(db, stack)), ...paths, part };
+    const outcome = await stackInProcess(request, { onProgress, signal: abort.signal });
+    await end();
+    if (outcome.kind === "kept")
+      await untilTold(() => report(db, claimed, { state: "done", done: outcome.frames, secondsLeft: 0 }));
+    else if (outcome.kind === "failed")
+      await untilTold(() => report(db, claimed, { state: "failed", problem: outcome.reason, secondsLeft: null }));
+  } finally {
+    await end();
+  }
+}
+
+/** Adds up how far the parts of a stack are. */
+function ofParts(parts: readonly Job[]): StackProgress {
+  const sum = (of: (part: Job) => number) => parts.reduce((all, part) => all + of(part), 0);
+  const [done, total] = [sum((part) => part.done), parts[0]?.total ?? 0];
+  const framesPerSecond = sum((part) => (part.state === "running" ? part.framesPerSecond : 0));
+  const secondsLeft = framesPerSecond > 0 ? (total - done) / framesPerSecond : null;
+  return { done: Math.min(done, total), total, framesPerSecond, secondsLeft, resumed: sum((part) => part.resumed) };
+}
+
+/** Makes a stack: the parts of it that nobody else has taken, then the result. */
+async function runStack(db: Db, { job, worker }: Claim, stack: Stack, abort: AbortController): Promise<void> {
+  const claimed = { jobId: job.id, worker };
   const outputPath = await temporaryPath();
   const layersPath = stack.parameters.keepsLayers ? await temporaryPath() : null;
   const { onProgress, end } = reporter(db, claimed, abort);
   try {
-    const outcome = await stackInProcess(
-      {
-        files: stack.inputs.map(({ name, hash }) => ({ name, path: storedPath(hash) })),
-        method: stack.parameters.method,
-        settings: stack.parameters,
-        repairsHot: stack.parameters.repairsHot,
-        darks: [],
-        align: stack.parameters.align,
-        ground: stack.parameters.align === "stars" ? stack.parameters.ground : null,
-        keeps: keptRegion(stack),
-        outputPath,
-        layersPath,
-        notes: await resultNotes(db, stack),
-        checkpointFolder: checkpointFolder(stack.id),
-      },
-      {
-        onProgress,
-        // A picture that could not be kept is missed by nobody: the next one follows.
-        onJpeg: (jpeg) => void keepGrowing(stack.id, jpeg).catch(() => {}),
+    if (job.parts !== null)
+      await foldParts({
+        db,
+        stackId: stack.id,
+        worker,
         signal: abort.signal,
-      },
-    );
+        fold: (part) => runPart(db, { job: part, worker }, stack, abort),
+        onParts: (parts) => onProgress(ofParts(parts)),
+      });
+    const request = { ...(await requestOf(db, stack)), outputPath, layersPath, parts: job.parts ?? 0 };
+    const outcome = await stackInProcess(request, {
+      onProgress,
+      // A picture that could not be kept is missed by nobody: the next one follows.
+      onJpeg: (jpeg) => void keepGrowing(stack.id, jpeg).catch(() => {}),
+      signal: abort.signal,
+    });
     await end();
     if (outcome.kind === "done") {
       const result = await storeResult(outputPath, outcome.layers.length > 0 ? layersPath : null);
@@ -131,8 +184,11 @@ export async function runStackJob(db: Db, job: Job, worker: string, abort: Abort
         await report(db, claimed, { state: "failed", problem: outcome.reason, secondsLeft: null });
       });
     // One that is another worker's by now still needs them.
-    const state = (await untilTold(() => findJob(db, jobId)))?.state;
-    if (state !== "running" && state !== "waiting") await dropCheckpoints(stack.id);
+    const state = (await untilTold(() => findJob(db, job.id)))?.state;
+    if (state !== "running" && state !== "waiting") {
+      await cancelParts(db, stack.id);
+      await dropCheckpoints(stack.id);
+    }
   } finally {
     await end();
     for (const path of [outputPath, layersPath]) if (path) await rm(path, { force: true });

@@ -105,7 +105,7 @@ export async function foldStack(
     if (signal?.aborted) return { kind: "aborted" };
     if (request.part) {
       await save();
-      return { kind: "kept" };
+      return { kind: "kept", frames: folded.size };
     }
     for (const [index, reason] of unread) refused.push({ name: request.files[index]!.name, reason });
     if (folded.size === 0) return { kind: "failed", reason: NOTHING_READ, refused };

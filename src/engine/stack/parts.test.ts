@@ -39,7 +39,7 @@ describe("a stack in parts", () => {
       const whole = await fusedWhole(method);
       const shared = mkdtempSync(join(folder, "parts-"));
       for (const index of [2, 0, 1])
-        expect(await runStack(asked(method, shared, { part: { index, of: 3 } }))).toEqual({ kind: "kept" });
+        expect(await runStack(asked(method, shared, { part: { index, of: 3 } }))).toEqual({ kind: "kept", frames: 3 });
       const outcome = await runStack(asked(method, shared, { parts: 3 }));
       expect(outcome).toMatchObject({ kind: "done", resumed: 9, refused: [] });
       expect(readFileSync(join(folder, "out.tif")).equals(whole)).toBe(true);

@@ -109,6 +109,6 @@ export type StackOutcome =
       readonly resumed: number;
     }
   /** A part is folded and kept. */
-  | { readonly kind: "kept" }
+  | { readonly kind: "kept"; readonly frames: number }
   | { readonly kind: "aborted" }
   | { readonly kind: "failed"; readonly reason: string; readonly refused: readonly RefusedFrame[] };

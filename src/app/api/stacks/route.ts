@@ -7,6 +7,7 @@ import { findFrames, findRun } from "@/db/runs";
 import { createStackJob } from "@/db/stacks";
 import { application } from "@/engine/application";
 import { PIPELINE_VERSION } from "@/engine/defaults";
+import { partsFor } from "@/engine/jobs/parts";
 import { ensureRoom } from "@/engine/room";
 import { stackDiskBytes } from "@/engine/stack/diskNeed";
 
@@ -39,13 +40,10 @@ export const POST = route(async (request) => {
     frame.width * frame.height > most.width * most.height ? frame : most,
   );
   await ensureRoom("This stack", stackDiskBytes(parameters, largest, frames.length));
-  const { stack, job } = await createStackJob(database.db, {
-    shotId: run.shotId,
-    runId,
-    parameters,
-    inputs: known,
-    version: PIPELINE_VERSION,
-  });
+  const wantedStack = { shotId: run.shotId, runId, parameters, inputs: known, version: PIPELINE_VERSION };
+  // One process has nobody to share the work with.
+  const parts = database.kind === "server" ? partsFor(parameters.method, known.length) : 1;
+  const { stack, job } = await createStackJob(database.db, wantedStack, parts);
   await publish(database.db, { topic: "job", id: job.id });
   return answer(stackStarted, { id: stack.id, jobId: job.id }, 201);
 });
