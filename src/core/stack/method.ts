@@ -98,9 +98,13 @@ export interface PassedWay {
   /** More pixels than this do not fit into memory. */
   readonly mostPixels: number;
   readonly passes: number;
+  /** What it keeps between frames. */
+  readonly keptBytesPerPixel: number;
   readonly begin: (size: FusedSize) => {
     readonly take: (pass: number, frame: Uint16Array) => void;
     readonly picture: () => Uint16Array;
+    /** All that is kept between frames: saved and set again, the passes go on from there. */
+    readonly kept: readonly Float32Array[];
   };
 }
 

@@ -7,8 +7,8 @@ import { readFully, syncFolder, writeFully } from "../files/wholeIo";
 import { dataFolder, makePrivateFolder, PRIVATE_FILE } from "../folders";
 import type { StackRequest } from "./request";
 
-// A checkpoint: a mark with the format's version, the length of the head, the head as JSON, the accumulator, and a SHA-256
-// over all of it, so that a damaged one is noticed and the stack begins anew.
+// A checkpoint: a mark with the format's version, the length of the head, the head as JSON, what is kept, and a SHA-256 over all of
+// it, so that a damaged one is noticed and the stack begins anew.
 
 const MARK = Buffer.from("AEVCKP04", "latin1");
 const LENGTH_BYTES = 8;
@@ -25,7 +25,10 @@ const checkpointHead = z.object({
 export type CheckpointHead = Readonly<z.infer<typeof checkpointHead>>;
 
 /** Names the work itself: a checkpoint of other frames or settings is not continued. */
-export function checkpointKey(request: StackRequest, plan: Omit<StackPlan, "threads">): string {
+export function checkpointKey(
+  request: StackRequest,
+  plan: Pick<StackPlan, "width" | "height" | "depth" | "keeps">,
+): string {
   const { method, settings, repairsHot, files, darks, align, ground } = request;
   const { width, height, depth, keeps } = plan;
   const paths = [files, darks].map((some) => some.map(({ path }) => path));
@@ -46,10 +49,11 @@ async function append(handle: FileHandle, hash: Hash, bytes: Uint8Array): Promis
 }
 
 /**
- * Saves the accumulator and syncs it; the earlier checkpoint stays valid until the new one is whole. No thread may be
- * folding.
+ * Saves a head and what is kept with it, and syncs it; the earlier checkpoint stays valid until the new one is whole.
+ *
+ * @param kept Nobody may write into it meanwhile.
  */
-export async function saveCheckpoint(path: string, head: CheckpointHead, state: StackState): Promise<void> {
+export async function saveKept(path: string, head: object, kept: readonly Uint8Array[]): Promise<void> {
   const text = Buffer.from(JSON.stringify(head));
   const length = Buffer.alloc(LENGTH_BYTES);
   length.writeBigUInt64LE(BigInt(text.length));
@@ -59,7 +63,7 @@ export async function saveCheckpoint(path: string, head: CheckpointHead, state: 
     try {
       const hash = createHash("sha256");
       for (const part of [MARK, length, text]) await append(handle, hash, part);
-      for (const { chunk } of chunksOf(accumulatorBytes(state))) await append(handle, hash, chunk);
+      for (const part of kept) for (const { chunk } of chunksOf(part)) await append(handle, hash, chunk);
       await writeFully(handle, hash.digest());
       await handle.sync();
     } finally {
@@ -73,6 +77,10 @@ export async function saveCheckpoint(path: string, head: CheckpointHead, state: 
   }
 }
 
+/** Saves the accumulator of a stack; no thread may be folding. */
+export const saveCheckpoint = (path: string, head: CheckpointHead, state: StackState): Promise<void> =>
+  saveKept(path, head, [accumulatorBytes(state)]);
+
 async function readPart(handle: FileHandle, hash: Hash, bytes: Uint8Array, position: number): Promise<void> {
   await readFully(handle, bytes, position);
   hash.update(bytes);
@@ -81,14 +89,14 @@ async function readPart(handle: FileHandle, hash: Hash, bytes: Uint8Array, posit
 /**
  * Reads a checkpoint of the same work, chunk by chunk, and checks it.
  *
+ * @param keptLength Bytes of what is kept.
  * @returns Its head; null when there is none, it is damaged, or another's.
  */
-async function readCheckpoint(
+export async function readKept<Head extends { readonly key: string }>(
   path: string,
-  key: string,
-  accumulatorLength: number,
+  { key, schema, keptLength }: { readonly key: string; readonly schema: z.ZodType<Head>; readonly keptLength: number },
   onChunk: (chunk: Uint8Array, at: number) => void,
-): Promise<CheckpointHead | null> {
+): Promise<Head | null> {
   const handle = await open(path, "r").catch(() => null);
   if (handle === null) return null;
   try {
@@ -99,14 +107,14 @@ async function readCheckpoint(
     const headBytes = Number(start.readBigUInt64LE(MARK.length));
     const headAt = start.length;
     if (!start.subarray(0, MARK.length).equals(MARK)) return null;
-    if (size !== headAt + headBytes + accumulatorLength + DIGEST_BYTES) return null;
+    if (size !== headAt + headBytes + keptLength + DIGEST_BYTES) return null;
     const text = Buffer.alloc(headBytes);
     await readPart(handle, hash, text, headAt);
-    const head = checkpointHead.parse(JSON.parse(text.toString("utf8")));
+    const head = schema.parse(JSON.parse(text.toString("utf8")));
     if (head.key !== key) return null;
     const chunk = new Uint8Array(CHUNK_BYTES);
-    for (let at = 0; at < accumulatorLength; at += CHUNK_BYTES) {
-      const part = chunk.subarray(0, Math.min(CHUNK_BYTES, accumulatorLength - at));
+    for (let at = 0; at < keptLength; at += CHUNK_BYTES) {
+      const part = chunk.subarray(0, Math.min(CHUNK_BYTES, keptLength - at));
       await readPart(handle, hash, part, headAt + headBytes + at);
       onChunk(part, at);
     }
@@ -124,7 +132,8 @@ async function readCheckpoint(
 /** Loads a checkpoint of the same work into the accumulator; null when there is none, or a damaged one. */
 export async function loadCheckpoint(path: string, key: string, state: StackState): Promise<CheckpointHead | null> {
   const accumulator = accumulatorBytes(state);
-  const head = await readCheckpoint(path, key, accumulator.length, (chunk, at) => accumulator.set(chunk, at));
+  const of = { key, schema: checkpointHead, keptLength: accumulator.length };
+  const head = await readKept(path, of, (chunk, at) => accumulator.set(chunk, at));
   if (head === null) accumulator.fill(0);
   return head;
 }
@@ -141,10 +150,10 @@ export async function mergeCheckpoint(
   state: StackState,
   folded: ReadonlySet<number>,
 ): Promise<CheckpointHead | null> {
-  const { length } = accumulatorBytes(state);
-  const head = await readCheckpoint(path, key, length, () => {});
+  const of = { key, schema: checkpointHead, keptLength: accumulatorBytes(state).length };
+  const head = await readKept(path, of, () => {});
   if (head === null || head.folded.some((index) => folded.has(index))) return null;
-  await readCheckpoint(path, key, length, (chunk, at) => mergeKept(state, chunk, at));
+  await readKept(path, of, (chunk, at) => mergeKept(state, chunk, at));
   return head;
 }
 

@@ -49,7 +49,7 @@ export async function openFrames(
 export async function eachFrame(
   frames: DecodedFrames,
   { files, depth }: { readonly files: readonly StackFile[]; readonly depth: SampleDepth },
-  use: (samples: Samples) => void | Promise<void>,
+  use: (samples: Samples, file: StackFile) => void | Promise<void>,
   onFrame: () => void,
   signal: AbortSignal | undefined,
 ): Promise<StackFile[]> {
@@ -69,7 +69,7 @@ export async function eachFrame(
     const next = pending.shift();
     if (next) ahead.push(decode(next));
     if (decoded.samples) {
-      await use(decoded.samples);
+      await use(decoded.samples, decoded.file);
       used.push(decoded.file);
     } else frames.refused.push({ name: decoded.file.name, reason: decoded.reason });
     onFrame();
@@ -89,16 +89,19 @@ async function decodedSamples(path: string, depth: SampleDepth, { width, height 
 export function stepReporter(
   total: number,
   stepsPerFrame: number,
+  /** Steps that an earlier run has done. */
+  before: number,
   onProgress: (progress: StackProgress) => void,
 ): () => void {
   const startedAt = performance.now();
-  let steps = 0;
+  const resumed = Math.floor(before / stepsPerFrame);
+  let steps = before;
   return () => {
     steps++;
     const seconds = (performance.now() - startedAt) / 1000;
-    const framesPerSecond = seconds > 0 ? steps / stepsPerFrame / seconds : 0;
+    const framesPerSecond = seconds > 0 ? (steps - before) / stepsPerFrame / seconds : 0;
     const done = Math.min(total, Math.floor(steps / stepsPerFrame));
-    const secondsLeft = steps >= 2 ? (total - steps / stepsPerFrame) / framesPerSecond : null;
-    onProgress({ done, total, framesPerSecond, secondsLeft, resumed: 0 });
+    const secondsLeft = steps - before >= 2 ? (total - steps / stepsPerFrame) / framesPerSecond : null;
+    onProgress({ done, total, framesPerSecond, secondsLeft, resumed });
   };
 }

@@ -25,7 +25,7 @@ export function stackDiskBytes(
       case "banded":
         return 3 * (depth / 8) * frames;
       case "passed":
-        return 0;
+        return CHECKPOINTS * whole.keptBytesPerPixel;
       default:
         return whole satisfies never;
     }

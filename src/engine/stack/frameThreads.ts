@@ -11,7 +11,7 @@ const BANDS = 16;
 const MOST_THREADS = 8;
 const CHECKPOINT_EVERY_MS = 4000;
 /** Tests that kill a stack in its middle want it saved before a fast machine is through. */
-const checkpointEveryMs = (): number => Number(process.env.AEVUMEN_CHECKPOINT_MS ?? CHECKPOINT_EVERY_MS);
+export const checkpointEveryMs = (): number => Number(process.env.AEVUMEN_CHECKPOINT_MS ?? CHECKPOINT_EVERY_MS);
 /** Saving may take a tenth of the time: where the disk is slow it is done more seldom. */
 const CHECKPOINT_SHARE = 0.1;
 

@@ -8,6 +8,7 @@ function begin({ width, height }: FusedSize) {
   return {
     take: (pass: number, frame: Uint16Array) => (pass === 0 ? weighFrame : blendFrame)(fusion, frame),
     picture: () => fusedPicture(fusion),
+    kept: [fusion.weightSum, ...fusion.blended.flatMap((levels) => levels.map(({ data }) => data))],
   };
 }
 
@@ -39,6 +40,8 @@ export const fuse = {
     // A fusion holds four planes of single precision and their pyramids: some 30 bytes a pixel.
     mostPixels: 80_000_000,
     passes: 2,
+    // Weights, and three pyramids of a third more than their finest level each, in single precision.
+    keptBytesPerPixel: 20,
     begin,
   },
   small: (size) =>
