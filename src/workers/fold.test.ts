@@ -81,13 +81,25 @@ test("frames are measured once each; one that cannot be had is null and asked fo
 
 test("a way is tried on the frames that can be seen, and says what each gave", async () => {
   const settings = { ...USUAL_SETTINGS, encoded: true };
-  const tried = (await exposed.api!.tryOut(["/nowhere", "/a", "/c"], { method: "mean", settings, keeps: null }))!;
+  const tried = (await exposed.api!.tryOut(["/nowhere", "/a", "/c"], {
+    method: "mean",
+    settings,
+    keeps: null,
+    isGlance: false,
+  }))!;
   expect([tried.width, tried.height]).toEqual([WIDTH, HEIGHT]);
   expect(at(tried.data, 5)).toBe(60);
   // Both lie twenty codes from their mean.
   expect(tried.given).toEqual([null, 1, 1]);
-  const brightest = (await exposed.api!.tryOut(["/a", "/c"], { method: "lighten", settings, keeps: null }))!;
+  const brightest = (await exposed.api!.tryOut(["/a", "/c"], {
+    method: "lighten",
+    settings,
+    keeps: null,
+    isGlance: false,
+  }))!;
   expect(at(brightest.data, 5)).toBe(80);
   expect(brightest.given[1]).toBeGreaterThan(0.95);
-  expect(await exposed.api!.tryOut(["/nowhere"], { method: "mean", settings, keeps: null })).toBeNull();
+  expect(
+    await exposed.api!.tryOut(["/nowhere"], { method: "mean", settings, keeps: null, isGlance: false }),
+  ).toBeNull();
 });

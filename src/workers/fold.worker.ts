@@ -48,6 +48,8 @@ export interface TriedWay {
   readonly settings: FusingSettings;
   /** What is kept of one frame; null for nothing. */
   readonly keeps: { readonly address: string; readonly shapes: readonly PaintedShape[] } | null;
+  /** Coarse where there are many frames, so that it comes at once. */
+  readonly isGlance: boolean;
 }
 
 /** What a result's parts come to. */
@@ -86,8 +88,11 @@ async function pixelsOf(address: string): Promise<{ width: number; height: numbe
   return { width, height, data };
 }
 
-/** So many samples of small frames are kept to try ways to fuse them: about sixty of 480 pixels. */
+/** So many samples of small frames are fused to try a way: about sixty of 480 pixels, and a quarter of it for a glance under the hand. */
 const MOST_TRIED_SAMPLES = 4e7;
+const MOST_GLANCED_SAMPLES = 1e7;
+/** Small copies of a stack's frames are kept in the sizes of a glance, a try, a proposal of the ground and a search for who remains. */
+const SIZES_KEPT = 4;
 const small = new Map<string, { readonly width: number; readonly height: number; readonly data: Uint8Array }>();
 
 /** A small frame's pixels, or every so many of them where there are many frames. */
@@ -201,13 +206,13 @@ const foldWorker = {
   },
 
   /** What these frames come to, small, by a way to fuse; null when none of them can be seen. */
-  async tryOut(addresses: readonly string[], { method, settings, keeps }: TriedWay): Promise<Tried | null> {
+  async tryOut(addresses: readonly string[], { method, settings, keeps, isGlance }: TriedWay): Promise<Tried | null> {
     const [first] = addresses;
     if (first === undefined) return null;
     const one = await smallPixels(first, 1).catch(() => null);
     const samples = addresses.length * (one?.data.length ?? 0);
-    const every = Math.max(1, Math.ceil(Math.sqrt(samples / MOST_TRIED_SAMPLES)));
-    if (small.size > 2 * addresses.length) small.clear();
+    const every = Math.max(1, Math.ceil(Math.sqrt(samples / (isGlance ? MOST_GLANCED_SAMPLES : MOST_TRIED_SAMPLES))));
+    if (small.size > SIZES_KEPT * addresses.length) small.clear();
     const frames = await Promise.all(addresses.map((address) => smallPixels(address, every).catch(() => null)));
     const [shown] = frames.filter((frame) => frame !== null);
     if (!shown) return null;

@@ -2,6 +2,7 @@ import { useCallback, useMemo } from "react";
 import type { StackReply } from "@/contracts/replies";
 import type { StackParameters } from "@/contracts/stack";
 import { type Ghosts, lawOf, lineMethod, type StackMethod } from "@/core/stack";
+import { useRested } from "@/ui/useRested";
 import type { Folder } from "@/workers/clients";
 import { useLatest } from "@/workers/useLatest";
 import { useSmallFrames } from "./useSmallFrames";
@@ -17,6 +18,8 @@ interface Question {
   readonly parameters: StackParameters;
 }
 
+/** Who remains is looked for once the hand rests. */
+const REST_MS = 400;
 const NONE: ReadonlySet<string> = new Set();
 
 /** Who remains where a stack's frames are fused by a method that empties places; null where none does, or nobody knows yet. */
@@ -36,5 +39,7 @@ export function useGhosts(
     () => (asks && parameters && addresses.length > 2 ? { addresses, parameters } : null),
     [asks, parameters, addresses],
   );
-  return useLatest(fold ? ask : null, question)?.answer ?? null;
+  const rested = useRested(question, REST_MS);
+  const found = useLatest(fold ? ask : null, rested);
+  return found?.question === question ? found.answer : null;
 }
