@@ -71,3 +71,106 @@ test("frames of a turning sky are fused as they lie and by their stars; a comet 
   await expect(page.getByRole("img", { name: "Try: Median" })).toBeHidden();
   await expect(page.getByRole("img", { name: `Result of ${COUNT - 1} frames` })).toBeVisible();
 });
+
+/** Mean brightness of a picture that is to be downloaded, as another reader opens it; of one page of several. */
+async function brightnessOf(page: Page, query: string, pageNumber = 0): Promise<number> {
+  const href = await page.getByRole("link", { name: "TIFF, 16 bit" }).getAttribute("href");
+  const file = await (await page.request.get(href!.replace(/\?.*/, `?${query}`))).body();
+  const { channels } = await sharp(file, { page: pageNumber }).toColourspace("rgb16").stats();
+  return channels[1]!.mean;
+}
+
+/** Has all frames fused by one way, and waits for the result. */
+async function fuseAll(page: Page, gives: string, resultOf: string) {
+  await page.getByRole("button", { name: gives, exact: true }).click();
+  await page.getByRole("button", { name: `Fuse ${COUNT} frames so` }).click();
+  await expect(page.getByText(resultOf, { exact: true })).toBeVisible();
+}
+
+test("what stands and what moves are weighed afterwards; the picture grows as a film", async ({ page }) => {
+  await page.goto("/");
+  await page.getByRole("button", { name: "Fuse my own files" }).click();
+  await page.getByLabel("Files to fuse").setInputFiles(await skies());
+  await expect(page.getByRole("button", { name: `Fuse ${COUNT} frames` })).toBeEnabled({ timeout: 60_000 });
+  await page.getByRole("button", { name: `Fuse ${COUNT} frames` }).click();
+  await expect(page.getByText("Mean of", { exact: true })).toBeVisible();
+  // A mean is of a piece.
+  await expect(page.getByRole("region", { name: "Layers of light" })).toBeHidden();
+  await fuseAll(page, "Whole trails", "Brightest of");
+
+  const layers = page.getByRole("region", { name: "Layers of light" });
+  await expect(layers.getByRole("img", { name: "What moves, by itself" })).toBeVisible();
+  const fused = await brightnessOf(page, "format=tiff&of=fused");
+  expect(await brightnessOf(page, "format=tiff")).toBe(fused);
+  await layers.getByRole("button", { name: "Leave out: What moves" }).click();
+  await expect(layers.getByText("left out")).toBeVisible();
+  await expect.poll(() => brightnessOf(page, "format=tiff")).toBeLessThan(0.99 * fused);
+  // Without what moves it is what stands.
+  const stands = await brightnessOf(page, "format=tiff&of=layers", 0);
+  expect(Math.abs((await brightnessOf(page, "format=tiff")) / stands - 1)).toBeLessThan(0.001);
+  await page.reload();
+  await expect(layers.getByText("left out")).toBeVisible();
+  await layers.getByRole("button", { name: "As fused" }).click();
+  await expect.poll(() => brightnessOf(page, "format=tiff")).toBe(fused);
+
+  await page.getByRole("button", { name: "A film of it growing" }).click();
+  await page.getByRole("button", { name: "Make the film" }).click();
+  const film = page.getByLabel("The picture as it grows");
+  await expect(film).toBeVisible({ timeout: 60_000 });
+  await expect
+    .poll(() => film.evaluate((video: HTMLVideoElement) => [video.videoWidth, video.videoHeight]))
+    .toEqual([SIZE.width, SIZE.height]);
+  expect(await film.evaluate((video: HTMLVideoElement) => video.duration)).toBeGreaterThan(6);
+  await page.getByRole("button", { name: "Back to the result" }).click();
+  await expect(page.getByRole("img", { name: `Result of ${COUNT} frames` })).toBeVisible();
+});
+
+test("the ground is painted and held, and somebody is kept of one frame", async ({ page }) => {
+  await page.goto("/");
+  await page.getByRole("button", { name: "Fuse my own files" }).click();
+  await page.getByLabel("Files to fuse").setInputFiles(await skies());
+  await expect(page.getByRole("button", { name: `Fuse ${COUNT} frames` })).toBeEnabled({ timeout: 60_000 });
+  await page.getByRole("button", { name: `Fuse ${COUNT} frames` }).click();
+  await expect(page.getByText("Mean of", { exact: true })).toBeVisible();
+
+  await page.getByRole("button", { name: "As one long exposure" }).click();
+  await page.getByLabel("Laid over each other").selectOption("By stars");
+  await page.getByRole("button", { name: "Hold the ground" }).click();
+  const surface = page.getByRole("img", { name: /^Ground, painted with/ });
+  const stroke = async (y: number) => {
+    const box = (await surface.boundingBox())!;
+    await page.mouse.move(box.x + 0.25 * box.width, box.y + y * box.height);
+    await page.mouse.down();
+    await page.mouse.move(box.x + 0.75 * box.width, box.y + y * box.height, { steps: 6 });
+    await page.mouse.up();
+  };
+  await stroke(0.9);
+  await expect(page.getByRole("img", { name: "Ground, painted with 1 shape" })).toBeVisible();
+  await stroke(0.5);
+  await page.getByRole("button", { name: "Take back the last" }).click();
+  await expect(page.getByRole("img", { name: "Ground, painted with 1 shape" })).toBeVisible();
+  await page.getByRole("button", { name: "From the picture" }).click();
+  await expect(page.getByRole("button", { name: "Done" })).toBeVisible();
+  await page.getByRole("button", { name: "Done" }).click();
+  await expect(page.getByRole("button", { name: "Ground is held" })).toBeVisible();
+  await expect(page.getByText(/Seen only when fused: aligning/)).toBeVisible();
+  await page.getByRole("button", { name: `Fuse ${COUNT} frames so` }).click();
+  const layers = page.getByRole("region", { name: "Layers of light" });
+  await expect(layers.getByText("Ground", { exact: true })).toBeVisible();
+  await expect(layers.getByText("Sky", { exact: true })).toBeVisible();
+
+  await page.getByRole("button", { name: "Without who passes" }).click();
+  await page.getByLabel("Laid over each other").selectOption("As they lie");
+  await expect(page.getByText("Nobody remains.")).toBeVisible();
+  await page.getByRole("button", { name: "Keep somebody" }).click();
+  const kept = page.getByRole("img", { name: /^Stays, painted with/ });
+  await expect(kept).toBeVisible();
+  await page.getByRole("slider", { name: "Frame that is kept" }).press("ArrowRight");
+  await expect(page.getByText(/there the picture is sky-4\.png alone/)).toBeVisible();
+  const box = (await kept.boundingBox())!;
+  await page.mouse.click(box.x + box.width / 2, box.y + box.height / 2);
+  await page.getByRole("button", { name: "Done" }).click();
+  await expect(page.getByRole("button", { name: "Somebody is kept" })).toBeVisible();
+  await page.getByRole("button", { name: `Fuse ${COUNT} frames so` }).click();
+  await expect(page.getByText("Median of", { exact: true })).toBeVisible();
+});
