@@ -144,13 +144,14 @@ test("the ground is painted and held, and somebody is kept of one frame", async 
     await page.mouse.move(box.x + 0.75 * box.width, box.y + y * box.height, { steps: 6 });
     await page.mouse.up();
   };
+  // Of nothing but sky the picture's own proposal is none that one keeps.
+  await page.getByRole("button", { name: "From the picture" }).click();
+  await page.getByRole("button", { name: "Take back the last" }).click();
   await stroke(0.9);
   await expect(page.getByRole("img", { name: "Ground, painted with 1 shape" })).toBeVisible();
   await stroke(0.5);
   await page.getByRole("button", { name: "Take back the last" }).click();
   await expect(page.getByRole("img", { name: "Ground, painted with 1 shape" })).toBeVisible();
-  await page.getByRole("button", { name: "From the picture" }).click();
-  await expect(page.getByRole("button", { name: "Done" })).toBeVisible();
   await page.getByRole("button", { name: "Done" }).click();
   await expect(page.getByRole("button", { name: "Ground is held" })).toBeVisible();
   await expect(page.getByText(/Seen only when fused: aligning/)).toBeVisible();

@@ -9,7 +9,7 @@ import { startFrameThreads, takeFrames, threadsFor } from "./frameThreads";
 import { keepOver } from "./keepOver";
 import type { BandRequest, FrameReply } from "./messages";
 import { prepareFrames } from "./preparation";
-import { NOTHING_READ, partsOf, type StackOutcome, type StackRequest, type StackWatch } from "./request";
+import { nothingLeft, partsOf, type StackOutcome, type StackRequest, type StackWatch } from "./request";
 import { loadScratch, saveScratch } from "./scratch";
 import { watchSmall } from "./smallPicture";
 import type { StackThread } from "./thread";
@@ -96,7 +96,7 @@ export async function bandStack(
     });
     if (signal?.aborted) return { kind: "aborted" };
     for (const [index, reason] of unread) refused.push({ name: request.files[index]!.name, reason });
-    if (kept.size === 0) return { kind: "failed", reason: NOTHING_READ, refused };
+    if (kept.size === 0) return { kind: "failed", reason: nothingLeft(refused), refused };
 
     const indices = [...kept.keys()].sort((a, b) => a - b);
     const target = await beginResult(request, frames, kind);

@@ -5,7 +5,7 @@ import { startFrameThreads, takeFrames, threadsFor } from "./frameThreads";
 import { keepOver } from "./keepOver";
 import type { FrameReply } from "./messages";
 import { prepareFrames } from "./preparation";
-import { NOTHING_READ, partsOf, type StackOutcome, type StackRequest, type StackWatch } from "./request";
+import { nothingLeft, partsOf, type StackOutcome, type StackRequest, type StackWatch } from "./request";
 import { watchSmall } from "./smallPicture";
 import { writeResult } from "./writeResult";
 import { beginResult } from "./writeTiff";
@@ -108,7 +108,7 @@ export async function foldStack(
       return { kind: "kept", frames: folded.size };
     }
     for (const [index, reason] of unread) refused.push({ name: request.files[index]!.name, reason });
-    if (folded.size === 0) return { kind: "failed", reason: NOTHING_READ, refused };
+    if (folded.size === 0) return { kind: "failed", reason: nothingLeft(refused), refused };
     const weight = [...folded].reduce((sum, index) => sum + weights.get(index)!, 0);
     const target = await beginResult(request, frames, kind);
     await writeResult({ state, pool, method, survey: way.survey, weight }, target);

@@ -5,7 +5,7 @@ import { darkFrameOf, hotPixelsOf } from "./calibration";
 import { checkpointKey, readKept, saveKept } from "./checkpoint";
 import { eachFrame, openFrames, stepReporter } from "./decodedFrames";
 import { checkpointEveryMs } from "./frameThreads";
-import { NOTHING_READ, type StackFile, type StackOutcome, type StackRequest, type StackWatch } from "./request";
+import { nothingLeft, type StackFile, type StackOutcome, type StackRequest, type StackWatch } from "./request";
 import { watchSmall } from "./smallPicture";
 import { writeTiff } from "./writeTiff";
 
@@ -96,8 +96,10 @@ export async function passStack(
       const reason = unreadNow.find(({ name }) => name === file.name)?.reason;
       if (reason !== undefined && !taken.has(place.get(file)!)) unread.set(place.get(file)!, reason);
     }
-    if (unread.size === files.length)
-      return { kind: "failed", reason: NOTHING_READ, refused: [...refused, ...unreadNow] };
+    if (unread.size === files.length) {
+      const all = [...refused, ...unreadNow];
+      return { kind: "failed", reason: nothingLeft(all), refused: all };
+    }
   }
   for (const [at, reason] of unread) refused.push({ name: files[at]!.name, reason });
   const fused = picture();

@@ -91,8 +91,12 @@ export interface SmallPicture {
   readonly samples: Uint16Array;
 }
 
-/** Why a stack failed of which no frame was left. */
-export const NOTHING_READ = "None of the files could be read.";
+/** Why a stack failed of which no frame was left: the first one tells for all. */
+export function nothingLeft([first]: readonly RefusedFrame[]): string {
+  return first
+    ? `None of the frames could be used. ${first.name}: ${first.reason}`
+    : "None of the files could be read.";
+}
 
 export type StackOutcome =
   | {
