@@ -170,6 +170,13 @@ describe("aevumen simulate, inspect and stack", () => {
       return [status, stderr.split("\n")[0]];
     };
     expect(wrong("--mode", "mean", "--kappa", "3")).toEqual([2, expect.stringMatching(/mean does not take --kappa/)]);
+    expect(wrong("--mode", "median", "--weights", "1,1")).toEqual([
+      2,
+      expect.stringMatching(/does not take --weights/),
+    ]);
+    expect(wrong("--mode", "mean", "--weights", "1")).toEqual([2, expect.stringMatching(/a number for each of the 2/)]);
+    expect(wrong("--mode", "mean", "--weights", "1,0")).toEqual([2, expect.stringMatching(/over 0 and up to 1/)]);
+    expect(wrong("--mode", "mean", "--layers", "x.png")).toEqual([2, expect.stringMatching(/ends in .tif/)]);
     expect(wrong("--mode", "comet", "--fade", "3")).toEqual([2, expect.stringMatching(/--fade takes two numbers/)]);
     expect(wrong("--mode", "mean", "--align", "moon")).toEqual([2, expect.stringMatching(/--align must be none or/)]);
     expect(wrong("--mode", "mean", "--ground", first!)).toEqual([2, expect.stringMatching(/goes with --align stars/)]);

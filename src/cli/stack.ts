@@ -21,7 +21,7 @@ import {
   type StackMethod,
   USUAL_SETTINGS,
 } from "@/core/stack";
-import { counted } from "@/core/words";
+import { counted, typedNumber } from "@/core/words";
 import { exportFile } from "@/engine/files/exportPicture";
 import { CalibrationError } from "@/engine/stack/calibration";
 import type { StackFile } from "@/engine/stack/request";
@@ -47,6 +47,7 @@ interface SettingValues {
   readonly kappa?: string | undefined;
   readonly iterations?: string | undefined;
   readonly fade?: string | undefined;
+  readonly weights?: string | undefined;
   readonly "fill-gaps"?: boolean | undefined;
 }
 
@@ -65,6 +66,7 @@ function settingsOf(method: StackMethod, values: SettingValues): FusingSettings 
   const isAsked: Record<MethodOption, boolean> = {
     encoded: (values.linear || values.encoded) ?? false,
     fade: values.fade !== undefined,
+    weights: values.weights !== undefined,
     gaps: values["fill-gaps"] ?? false,
     clip: values.kappa !== undefined || values.iterations !== undefined,
   };
@@ -90,6 +92,19 @@ function settingsOf(method: StackMethod, values: SettingValues): FusingSettings 
 
 const named = (path: string): StackFile => ({ path, name: basename(path) });
 
+/** Frames with what each counts for, as `--weights` says of all of them. @throws UsageError for fewer, more, or what is none. */
+function weighed(files: readonly StackFile[], text: string | undefined): readonly StackFile[] {
+  if (text === undefined) return files;
+  const weights = text.split(",").map((part) => typedNumber(part));
+  if (weights.length !== files.length)
+    throw new UsageError(
+      `--weights takes a number for each of the ${counted(files.length, "frame")}, got ${weights.length}.`,
+    );
+  const wrong = weights.find((weight) => !(weight > 0 && weight <= 1));
+  if (wrong !== undefined) throw new UsageError(`--weights takes numbers over 0 and up to 1, got ${text}.`);
+  return files.map((file, at) => ({ ...file, weight: weights[at] }));
+}
+
 /** `stack --mode MODE -o OUT FILE...`: fuse frames. */
 export async function stackCommand(args: readonly string[]): Promise<void> {
   const { values, positionals } = readOptions(args, {
@@ -102,6 +117,7 @@ export async function stackCommand(args: readonly string[]): Promise<void> {
     kappa: { type: "string" },
     iterations: { type: "string" },
     fade: { type: "string" },
+    weights: { type: "string" },
     dark: { type: "string", multiple: true },
     "repair-hot": { type: "boolean" },
     "fill-gaps": { type: "boolean" },
@@ -128,7 +144,7 @@ export async function stackCommand(args: readonly string[]): Promise<void> {
   try {
     const outcome = await runStack(
       {
-        files: files.map(named),
+        files: weighed(files.map(named), values.weights),
         method,
         settings,
         darks: (values.dark ?? []).map(named),

@@ -157,6 +157,7 @@ export const stackReply = z.object({
     width: z.number().nullable(),
     height: z.number().nullable(),
     framesUsed: z.number().nullable(),
+    gapsLeft: z.number().nullable(),
     refused,
     seconds: z.number().nullable(),
     version: z.string(),

@@ -295,6 +295,8 @@ export const stacks = pgTable(
     width: integer("width"),
     height: integer("height"),
     framesUsed: integer("frames_used"),
+    /** Gaps between stars' arcs that were to be filled and could not be. */
+    gapsLeft: integer("gaps_left"),
     refused: storedJson("refused", z.array(refusedFile).readonly())
       .notNull()
       .$defaultFn(() => []),

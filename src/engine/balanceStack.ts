@@ -43,9 +43,11 @@ export async function weighStack(
   }: { readonly balance: LayerStops | null; readonly was?: { readonly balance: LayerStops | null } | undefined },
 ): Promise<Stack | undefined> {
   const balancedHash = balance === null ? null : await balancedPicture(db, stack, file, balance);
-  const changed = await balanceStack(db, stack.id, { balance, balancedHash }, was);
-  const before = stack.balancedHash;
-  if (changed && before !== null && before !== balancedHash && !(await isPictureUsed(db, before)))
-    await rm(storedPath(before), { force: true });
-  return changed;
+  try {
+    return await balanceStack(db, stack.id, { balance, balancedHash }, was);
+  } finally {
+    // The one before, or, where somebody else was faster, the one that nobody shows.
+    for (const hash of [stack.balancedHash, balancedHash])
+      if (hash !== null && !(await isPictureUsed(db, hash))) await rm(storedPath(hash), { force: true });
+  }
 }

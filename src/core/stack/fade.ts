@@ -10,6 +10,9 @@ export interface Fade {
 /** No frame counts for less than another. */
 export const NO_FADE: Fade = { in: 0, out: 0 };
 
+/** A weight in whole steps, one at least. */
+export const wholeSteps = (weight: number): number => Math.max(1, Math.round(WEIGHT_STEPS * weight)) / WEIGHT_STEPS;
+
 /**
  * What each of a run's frames counts for, 0 to 1, in the order in which they were taken: their light rises and falls evenly to the
  * eye, by the curve of sRGB.
@@ -17,5 +20,5 @@ export const NO_FADE: Fade = { in: 0, out: 0 };
 export const fadeWeights = (frames: number, fade: Fade): number[] =>
   Array.from({ length: frames }, (_, at) => {
     const shown = Math.min(1, (at + 1) / (fade.in + 1), (frames - at) / (fade.out + 1));
-    return Math.max(1, Math.round(WEIGHT_STEPS * decodeSrgb(shown))) / WEIGHT_STEPS;
+    return wholeSteps(decodeSrgb(shown));
   });

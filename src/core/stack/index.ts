@@ -1,7 +1,7 @@
 export { WEIGHT_STEPS } from "./accumulators";
 export { brightestOf } from "./brightest";
 export { calibrate } from "./calibrate";
-export { type Fade, fadeWeights, NO_FADE } from "./fade";
+export { type Fade, fadeWeights, NO_FADE, wholeSteps } from "./fade";
 export { FILM_SECONDS, type FilmTimes, filmTimes, growsByFrames } from "./film";
 export { bandBytes, createFrameBand, type FrameBand } from "./frameBand";
 export { findGhosts, framesToClear, type Ghost, type Ghosts, shownOf } from "./ghosts";

@@ -115,6 +115,7 @@ export type WholeWay = FoldedWay | BandedWay | PassedWay;
 export const METHOD_OPTIONS = {
   encoded: { flag: "--encoded", does: "average the codes as they are instead of linear light" },
   fade: { flag: "--fade IN,OUT", does: "come in and go out over so many frames" },
+  weights: { flag: "--weights W,W,...", does: "let frames count for less than others, each over 0 and up to 1" },
   gaps: { flag: "--fill-gaps", does: "draw stars on from frame to frame where their arcs have gaps" },
   clip: { flag: "--kappa K --iterations N", does: "leave out what lies further off than K deviations, N times" },
 } as const;

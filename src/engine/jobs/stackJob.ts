@@ -222,7 +222,7 @@ async function tellResult(
   result: StoredResult,
   outcome: Extract<StackOutcome, { kind: "done" }>,
 ): Promise<void> {
-  const { width, height, seconds, refused, used, layers } = outcome;
+  const { width, height, seconds, refused, used, layers, gapsLeft } = outcome;
   const run = await findRun(db, stack.runId);
   const shot = await findShot(db, stack.shotId);
   const end = { state: "done", done: used.length, total: used.length, secondsLeft: 0 } as const;
@@ -231,6 +231,7 @@ async function tellResult(
     await updateStack(within, stack.id, {
       ...result,
       framesUsed: used.length,
+      gapsLeft,
       width,
       height,
       seconds,

@@ -31,7 +31,7 @@ export function checkpointKey(
 ): string {
   const { method, settings, repairsHot, files, darks, align, ground } = request;
   const { width, height, depth, keeps } = plan;
-  const paths = [files, darks].map((some) => some.map(({ path }) => path));
+  const paths = [files, darks].map((some) => some.map(({ path, weight = 1 }) => [path, weight]));
   const what = JSON.stringify([width, height, depth, keeps, method, settings, repairsHot, align, ground, paths]);
   return createHash("sha256").update(what).digest("hex");
 }

@@ -1,4 +1,12 @@
-import { createStack, type FoldedWay, fadeWeights, layersOf, layOutMemory, MOST_MEMORY_BYTES } from "@/core/stack";
+import {
+  createStack,
+  type FoldedWay,
+  fadeWeights,
+  layersOf,
+  layOutMemory,
+  MOST_MEMORY_BYTES,
+  wholeSteps,
+} from "@/core/stack";
 import { type OpenedFrames, openFrames } from "./decodedFrames";
 import { foldedSoFar, framesOfPart } from "./foldedSoFar";
 import { startFrameThreads, takeFrames, threadsFor } from "./frameThreads";
@@ -13,11 +21,12 @@ import { beginResult } from "./writeTiff";
 /** What is kept of frames while they pass, and what each counts for. */
 function planOf(
   request: StackRequest,
-  { width, height, depth, chosen }: OpenedFrames,
+  { width, height, depth, chosen, files }: OpenedFrames,
   { keeps, base, usualFade }: FoldedWay,
   threads: number,
 ) {
-  const faded = fadeWeights(chosen.length, request.settings.fade ?? usualFade(chosen.length));
+  const fade = fadeWeights(chosen.length, request.settings.fade ?? usualFade(chosen.length));
+  const faded = fade.map((weight, at) => wholeSteps(weight * (files[at]!.weight ?? 1)));
   const weights = new Map(faded.map((weight, at) => [chosen[at]!, weight]));
   const wanted = request.layersPath === null || base === null ? [] : [base];
   const plan = {

@@ -4,6 +4,7 @@ import { join } from "node:path";
 import sharp from "sharp";
 import { madeStars, pictureOf, turnedAbout } from "@/core/align/testing/movedScene";
 import { inspectPicture } from "@/core/inspect";
+import { decodeSrgb } from "@/core/picture";
 import { methodOf, USUAL_SETTINGS } from "@/core/stack";
 import { readFixture } from "@/core/stack/testing/fixtures";
 import { decodePicture } from "../files/decode";
@@ -66,6 +67,21 @@ describe("the golden set through files and threads", () => {
     expect((await fuse(GOLDEN_FRAMES.slice(0, 1), { ...encoded, ...dark })).samples).toEqual(wanted.samples);
     const three = { darks: [golden("dark_master.png"), golden("frame_0002.png"), golden("dark_master.png")] };
     expect((await fuse(GOLDEN_FRAMES.slice(0, 1), { ...encoded, ...three })).samples).toEqual(wanted.samples);
+  });
+
+  it("lets frames count for what is said of each, in the light of a mean and of the brightest", async () => {
+    const [one, other] = await Promise.all([
+      write("w1.png", new Uint8Array(48).fill(200), 4, 4),
+      write("w2.png", new Uint8Array(48).fill(100), 4, 4),
+    ]);
+    const [bright, dark] = [decodeSrgb(200 / 255), decodeSrgb(100 / 255)];
+    const light = async (weights: readonly number[], method: "mean" | "lighten") => {
+      const files = [one!, other!].map((file, at) => ({ ...file, weight: weights[at] }));
+      return decodeSrgb((await fuse(files, { method })).samples![0]! / 65_535);
+    };
+    expect(await light([0.25, 1], "mean")).toBeCloseTo((0.25 * bright + dark) / 1.25, 4);
+    expect(await light([1, 0.5], "mean")).toBeCloseTo((bright + 0.5 * dark) / 1.5, 4);
+    expect(await light([0.1, 1], "lighten")).toBeCloseTo(Math.max(0.1 * bright, dark), 4);
   });
 
   it("says which dark frame or mask does not fit", async () => {

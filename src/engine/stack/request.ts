@@ -13,6 +13,8 @@ import {
 export interface StackFile {
   readonly path: string;
   readonly name: string;
+  /** What it counts for beside the others, over 0 and up to 1; 1 where nothing is said. Only for methods whose option it is. */
+  readonly weight?: number | undefined;
 }
 
 /** A frame that did not take part, and why. */

@@ -119,6 +119,9 @@ export function StackReasons({
                 {stack.width} × {stack.height} pixels, 16 bits a channel
                 {law?.isLongExposure &&
                   `; averaged in linear light, noise down to 1/${(1 / law.noiseShare(stack.framesUsed ?? 1)).toFixed(1)}`}
+                {stack.gapsLeft !== null &&
+                  stack.gapsLeft > 0 &&
+                  `. ${counted(stack.gapsLeft, "gap")} could not be filled: the stars were not found again`}
                 {stack.seconds !== null && `. Made in ${readableDuration(Math.round(stack.seconds * 10) / 10)}`}.
               </>
             }

@@ -90,6 +90,7 @@ export const stackReply = (method: StackMethod, change: Partial<StackReply["stac
     width: 1020,
     height: 765,
     framesUsed: 9,
+    gapsLeft: null,
     refused: [],
     seconds: 1.24,
     version: "0.1.0",

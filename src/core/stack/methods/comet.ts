@@ -15,7 +15,7 @@ export const comet = {
     does: "As lighten, but each frame counts for more than the one before: trails and arcs rise from nothing to a bright head.",
     resultOf: "Comet of",
   },
-  options: ["fade", "gaps"],
+  options: ["fade", "weights", "gaps"],
   shows: "brightest",
   frames: "alike",
   law: null,

@@ -13,7 +13,7 @@ export const lighten = {
     does: "Each pixel keeps its brightest moment: whole trails and arcs, and the background does not build up.",
     resultOf: "Brightest of",
   },
-  options: ["fade", "gaps"],
+  options: ["fade", "weights", "gaps"],
   shows: "brightest",
   frames: "alike",
   law: {

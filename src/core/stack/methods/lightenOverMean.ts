@@ -15,7 +15,7 @@ export const lightenOverMean = {
     does: "What passes as bright as by lighten, over the mean as a base: whole trails, and the street without their noise.",
     resultOf: "Brightest over the mean of",
   },
-  options: ["encoded"],
+  options: ["encoded", "weights"],
   shows: "brightest",
   frames: "alike",
   law: {

@@ -12,7 +12,7 @@ export const mean = {
     does: "Motion blurs as in one long exposure, noise falls, brightness stays that of one frame.",
     resultOf: "Mean of",
   },
-  options: ["encoded"],
+  options: ["encoded", "weights"],
   shows: "part",
   frames: "alike",
   law: {

@@ -12,7 +12,7 @@ export const sum = {
     does: "The light of all frames adds up, as if the shutter had stayed open: dark frames become one bright one, lamps go to white.",
     resultOf: "Sum of",
   },
-  options: ["encoded"],
+  options: ["encoded", "weights"],
   shows: "part",
   frames: "alike",
   law: null,

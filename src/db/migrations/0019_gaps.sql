@@ -1,0 +1,1 @@
+ALTER TABLE "stacks" ADD COLUMN "gaps_left" integer;
