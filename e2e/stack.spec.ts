@@ -20,6 +20,14 @@ const skies = () => {
   );
 };
 
+/** Brings the frames, until they can be fused. */
+async function bringSkies(page: Page) {
+  await page.goto("/");
+  await page.getByRole("button", { name: "Fuse my own files" }).click();
+  await page.getByLabel("Files to fuse").setInputFiles(await skies());
+  await expect(page.getByRole("button", { name: `Fuse ${COUNT} frames` })).toBeEnabled({ timeout: 60_000 });
+}
+
 /** Points of light in the result that is to be downloaded, as another reader opens it. */
 async function pointsIn(page: Page) {
   const href = await page.getByRole("link", { name: "TIFF, 16 bit" }).getAttribute("href");
@@ -32,10 +40,7 @@ async function pointsIn(page: Page) {
 test("frames of a turning sky are fused as they lie and by their stars; a comet of some of them is tried first", async ({
   page,
 }) => {
-  await page.goto("/");
-  await page.getByRole("button", { name: "Fuse my own files" }).click();
-  await page.getByLabel("Files to fuse").setInputFiles(await skies());
-  await expect(page.getByRole("button", { name: `Fuse ${COUNT} frames` })).toBeEnabled({ timeout: 60_000 });
+  await bringSkies(page);
   await page.getByText("How exactly").click();
   await page.getByLabel("Laid over each other").selectOption("By stars");
   await expect(page.getByText(/each is laid by its stars/)).toBeVisible();
@@ -88,10 +93,7 @@ async function fuseAll(page: Page, gives: string, resultOf: string) {
 }
 
 test("what stands and what moves are weighed afterwards; the picture grows as a film", async ({ page }) => {
-  await page.goto("/");
-  await page.getByRole("button", { name: "Fuse my own files" }).click();
-  await page.getByLabel("Files to fuse").setInputFiles(await skies());
-  await expect(page.getByRole("button", { name: `Fuse ${COUNT} frames` })).toBeEnabled({ timeout: 60_000 });
+  await bringSkies(page);
   await page.getByRole("button", { name: `Fuse ${COUNT} frames` }).click();
   await expect(page.getByText("Mean of", { exact: true })).toBeVisible();
   // A mean is of a piece.
@@ -126,10 +128,7 @@ test("what stands and what moves are weighed afterwards; the picture grows as a 
 });
 
 test("the ground is painted and held, and somebody is kept of one frame", async ({ page }) => {
-  await page.goto("/");
-  await page.getByRole("button", { name: "Fuse my own files" }).click();
-  await page.getByLabel("Files to fuse").setInputFiles(await skies());
-  await expect(page.getByRole("button", { name: `Fuse ${COUNT} frames` })).toBeEnabled({ timeout: 60_000 });
+  await bringSkies(page);
   await page.getByRole("button", { name: `Fuse ${COUNT} frames` }).click();
   await expect(page.getByText("Mean of", { exact: true })).toBeVisible();
 

@@ -17,6 +17,7 @@ import { cleanName, importFile } from "./files/importFiles";
 import { makeDataFolder } from "./folders";
 import { FolderHeldError, holdFolder } from "./owner";
 import { runStack } from "./stack/runStack";
+import { PLAIN_REQUEST } from "./stack/testing/plainRequest";
 import {
   adoptFile,
   clearAbandoned,
@@ -323,13 +324,8 @@ describe("stacking files", () => {
   afterAll(() => rmSync(folder, { recursive: true, force: true }));
   const notes = { software: "test" };
   const encoded = {
+    ...PLAIN_REQUEST,
     settings: { ...USUAL_SETTINGS, encoded: true },
-    darks: [],
-    repairsHot: false,
-    align: "none" as const,
-    ground: null,
-    keeps: null,
-    layersPath: null,
   };
   const write = async (name: string, picture: Sharp) => {
     await picture.png().toFile(join(folder, name));

@@ -12,6 +12,7 @@ import { createRun } from "@/db/runs";
 import { createStackJob, findParts, findStack } from "@/db/stacks";
 import { decodePicture } from "../files/decode";
 import { runStack } from "../stack/runStack";
+import { PLAIN_REQUEST } from "../stack/testing/plainRequest";
 import { storeBytes, storedPath } from "../store";
 
 const server = process.env.TEST_DATABASE_URL;
@@ -117,15 +118,9 @@ const KINDS = 6;
     const alone = {
       files: inputs.map(({ name: file, hash }) => ({ name: file, path: storedPath(hash) })),
       method: "lighten over mean" as const,
+      ...PLAIN_REQUEST,
       settings: parameters,
-      darks: [],
-      repairsHot: false,
-      align: "none" as const,
-      ground: null,
-      keeps: null,
-      layersPath: null,
       outputPath,
-      notes: { software: "test" },
     };
     await runStack(alone);
     const [together, apart] = await Promise.all([

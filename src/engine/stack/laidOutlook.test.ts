@@ -9,8 +9,8 @@ import { usualScene } from "@/core/intent";
 import { outlookOf } from "@/core/outlook";
 import { parseRecipe } from "@/core/recipe";
 import { sceneNamed, setStage, simulateFrame } from "@/core/scene";
-import { USUAL_SETTINGS } from "@/core/stack";
 import { runStack } from "./runStack";
+import { PLAIN_REQUEST } from "./testing/plainRequest";
 
 const folder = mkdtempSync(join(tmpdir(), "aevumen-laid-"));
 afterAll(() => rmSync(folder, { recursive: true, force: true }));
@@ -41,9 +41,7 @@ async function promisedAndFused(line: string) {
   const outcome = await runStack({
     files,
     method: plan.stack ?? "mean",
-    settings: USUAL_SETTINGS,
-    darks: [],
-    repairsHot: false,
+    ...PLAIN_REQUEST,
     align: plan.align ?? "none",
     ground: [
       {

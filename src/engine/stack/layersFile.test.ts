@@ -4,24 +4,16 @@ import { join } from "node:path";
 import sharp from "sharp";
 import { madeStars, pictureOf, turnedAbout } from "@/core/align/testing/movedScene";
 import { decodeSrgb } from "@/core/picture";
-import { LAYER_OFF_STOPS, USUAL_SETTINGS } from "@/core/stack";
+import { LAYER_OFF_STOPS } from "@/core/stack";
 import { smallLayer, writeBalanced } from "./layersFile";
 import type { StackFile, StackRequest } from "./request";
 import { runStack } from "./runStack";
+import { PLAIN_REQUEST } from "./testing/plainRequest";
 
 const folder = mkdtempSync(join(tmpdir(), "aevumen-layers-"));
 afterAll(() => rmSync(folder, { recursive: true, force: true }));
 const at = (name: string): string => join(folder, name);
 
-const plain = {
-  settings: USUAL_SETTINGS,
-  darks: [],
-  repairsHot: false,
-  align: "none",
-  ground: null,
-  keeps: null,
-  notes: { software: "test" },
-} as const;
 const golden = Array.from({ length: 9 }, (_, i): StackFile => {
   const name = `frame_000${i + 1}.png`;
   return { name, path: join(process.cwd(), "src/core/stack/fixtures", name) };
@@ -37,7 +29,7 @@ async function lightOf(path: string, page = 0): Promise<number[]> {
 
 async function fuse(files: readonly StackFile[], request: Partial<StackRequest> & Pick<StackRequest, "method">) {
   const paths = { outputPath: at("out.tif"), layersPath: at("parts.tif") };
-  const outcome = await runStack({ ...plain, files, ...paths, ...request });
+  const outcome = await runStack({ ...PLAIN_REQUEST, files, ...paths, ...request });
   if (outcome.kind !== "done") throw new Error("not fused");
   return outcome;
 }

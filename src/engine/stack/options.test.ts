@@ -12,6 +12,7 @@ import { isDiskFull } from "../room";
 import { CalibrationError } from "./calibration";
 import type { SmallPicture, StackFile, StackRequest, StackWatch } from "./request";
 import { runStack } from "./runStack";
+import { PLAIN_REQUEST } from "./testing/plainRequest";
 
 const folder = mkdtempSync(join(tmpdir(), "aevumen-options-"));
 afterAll(() => rmSync(folder, { recursive: true, force: true }));
@@ -20,14 +21,7 @@ const golden = (name: string): StackFile => ({ name, path: join(process.cwd(), "
 const GOLDEN_FRAMES = Array.from({ length: 9 }, (_, i) => golden(`frame_000${i + 1}.png`));
 const plain = {
   method: "mean",
-  settings: USUAL_SETTINGS,
-  darks: [],
-  repairsHot: false,
-  align: "none",
-  ground: null,
-  keeps: null,
-  layersPath: null,
-  notes: { software: "test" },
+  ...PLAIN_REQUEST,
 } as const;
 
 /** Fuses files and reads the result back. */

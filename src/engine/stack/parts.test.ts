@@ -4,6 +4,7 @@ import { join } from "node:path";
 import { USUAL_SETTINGS } from "@/core/stack";
 import type { StackFile, StackRequest } from "./request";
 import { runStack } from "./runStack";
+import { PLAIN_REQUEST } from "./testing/plainRequest";
 
 const folder = mkdtempSync(join(tmpdir(), "aevumen-parts-"));
 afterAll(() => rmSync(folder, { recursive: true, force: true }));
@@ -15,14 +16,8 @@ const files = Array.from({ length: 9 }, (_, i): StackFile => {
 const asked = (method: StackRequest["method"], checkpointFolder: string, more: Partial<StackRequest> = {}) => ({
   files,
   method,
+  ...PLAIN_REQUEST,
   settings: { ...USUAL_SETTINGS, fade: method === "comet" ? null : { in: 3, out: 2 } },
-  darks: [],
-  repairsHot: false,
-  align: "none" as const,
-  ground: null,
-  keeps: null,
-  layersPath: null,
-  notes: { software: "test" },
   outputPath: join(folder, "out.tif"),
   checkpointFolder,
   ...more,

@@ -1,9 +1,9 @@
 import { mkdtempSync, readFileSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
-import { USUAL_SETTINGS } from "@/core/stack";
 import { decodePicture } from "../files/decode";
 import { runStack } from "./runStack";
+import { PLAIN_REQUEST } from "./testing/plainRequest";
 
 const folder = mkdtempSync(join(tmpdir(), "aevumen-passes-"));
 const every = process.env.AEVUMEN_CHECKPOINT_MS;
@@ -24,15 +24,8 @@ const outputPath = join(folder, "out.tif");
 const asked = {
   files: [...files, { name: "gone.png", path: join(folder, "gone.png") }],
   method: "fuse",
-  settings: USUAL_SETTINGS,
-  darks: [],
-  repairsHot: false,
-  align: "none",
-  ground: null,
-  keeps: null,
-  layersPath: null,
+  ...PLAIN_REQUEST,
   outputPath,
-  notes: { software: "test" },
 } as const;
 const result = async () => Buffer.from((await decodePicture(outputPath, 16)).buffer);
 

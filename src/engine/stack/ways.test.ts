@@ -6,6 +6,7 @@ import { type StackMethod, USUAL_SETTINGS } from "@/core/stack";
 import { decodePicture } from "../files/decode";
 import type { StackFile } from "./request";
 import { runStack } from "./runStack";
+import { PLAIN_REQUEST } from "./testing/plainRequest";
 
 const flat = (value: number, width = 64, height = 48) =>
   sharp({ create: { width, height, channels: 3, background: { r: value, g: value, b: value } } });
@@ -14,14 +15,8 @@ describe("stacking files by other ways than folding", () => {
   const folder = mkdtempSync(join(tmpdir(), "aevumen-ways-"));
   afterAll(() => rmSync(folder, { recursive: true, force: true }));
   const plain = {
+    ...PLAIN_REQUEST,
     settings: { ...USUAL_SETTINGS, encoded: true },
-    darks: [],
-    repairsHot: false,
-    align: "none" as const,
-    ground: null,
-    keeps: null,
-    layersPath: null,
-    notes: { software: "test" },
   };
   const write = async (name: string, picture: Sharp) => {
     await picture.png().toFile(join(folder, name));
