@@ -61,7 +61,7 @@ describe("a result's parts beside it", () => {
   it("are put together again by stops: as they were, without what moves, and with it raised", async () => {
     const { layers, width, height } = await fuse(golden, { method: "lighten" });
     const file = { path: at("parts.tif"), layers, width, height };
-    const output = { path: at("weighed.tif"), notes: plain.notes };
+    const output = { path: at("weighed.tif"), notes: PLAIN_REQUEST.notes };
     await writeBalanced(file, {}, output);
     expect(apart(await lightOf(output.path), await lightOf(at("out.tif")))).toBeLessThan(ROUNDED);
     const [base, moving] = [await lightOf(file.path, 0), await lightOf(file.path, 1)];
