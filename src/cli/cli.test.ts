@@ -133,6 +133,20 @@ describe("aevumen simulate, inspect and stack", () => {
 
     expect(aevumen("stack", "--mode", "lighten-over-mean", "-o", join(folder, "over.png"), ...files()).status).toBe(0);
     const over = await read("over.png");
+    const parts = join(folder, "parts.tif");
+    const lighten = aevumen(
+      "stack",
+      "--mode",
+      "lighten",
+      "--layers",
+      parts,
+      "-o",
+      join(folder, "l.png"),
+      ...files(),
+      "--json",
+    );
+    expect(lighten.json()).toMatchObject({ layers: ["base", "moving"] });
+    expect((await sharp(parts).metadata()).pages).toBe(2);
     const outside = over.filter((code, i) => {
       const codes = decoded.map((frame) => 257 * frame[i]!);
       return code > Math.max(...codes) || code < Math.min(...codes);
@@ -174,8 +188,8 @@ describe("aevumen simulate, inspect and stack", () => {
       2,
       expect.stringMatching(/does not take --weights/),
     ]);
-    expect(wrong("--mode", "mean", "--weights", "1")).toEqual([2, expect.stringMatching(/a number for each of the 2/)]);
-    expect(wrong("--mode", "mean", "--weights", "1,0")).toEqual([2, expect.stringMatching(/over 0 and up to 1/)]);
+    expect(wrong("--mode", "mean", "--weights", "1")).toEqual([2, expect.stringMatching(/a number for each of the 3/)]);
+    expect(wrong("--mode", "mean", "--weights", "1,0,1")).toEqual([2, expect.stringMatching(/over 0 and up to 1/)]);
     expect(wrong("--mode", "mean", "--layers", "x.png")).toEqual([2, expect.stringMatching(/ends in .tif/)]);
     expect(wrong("--mode", "comet", "--fade", "3")).toEqual([2, expect.stringMatching(/--fade takes two numbers/)]);
     expect(wrong("--mode", "mean", "--align", "moon")).toEqual([2, expect.stringMatching(/--align must be none or/)]);

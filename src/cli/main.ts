@@ -58,8 +58,9 @@ const COMMANDS: Record<string, Command> = {
   stack: {
     usage: `stack --mode ${STACK_METHODS.map(methodSlug).join("|")} [--linear|--encoded]
         [--exclude N,...] [--dark FILE]... [--repair-hot] [--align ${ALIGNMENT_IDS.join("|")}] [--ground MASK]
-        [--threads N] -o OUT FILE...
-                                                       fuse frames; OUT ends in .tif, .png, .jpg or .fits
+        [--layers PARTS.tif] [--threads N] -o OUT FILE...
+                                                       fuse frames; OUT ends in .tif, .png, .jpg or .fits;
+                                                       PARTS.tif takes what stands and what moves, a page each
 ${methodOptions()}`,
     load: async () => (await import("./stack")).stackCommand,
   },
