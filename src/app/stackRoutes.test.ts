@@ -4,13 +4,15 @@ import { access } from "node:fs/promises";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import sharp from "sharp";
-import { balancedReply, problemReply } from "@/contracts/replies";
+import { balancedReply, problemReply, stackStarted } from "@/contracts/replies";
 import { stackParameters } from "@/contracts/stack";
 import { LAYER_OFF_STOPS, type StackMethod } from "@/core/stack";
+import { readFixture } from "@/core/stack/testing/fixtures";
 import { type Database, openEmbedded } from "@/db/database";
 import { createOuting } from "@/db/outings";
-import { createRun } from "@/db/runs";
+import { addFrame, createRun } from "@/db/runs";
 import { claimNextJob, createStackJob, findStack } from "@/db/stacks";
+import { decodePicture } from "@/engine/files/decode";
 import { keepGrowing } from "@/engine/jobs/growing";
 import { runStackJob } from "@/engine/jobs/stackJob";
 import { storeBytes, storedPath } from "@/engine/store";
@@ -19,6 +21,7 @@ import * as download from "./api/stacks/[stackId]/download/route";
 import * as film from "./api/stacks/[stackId]/film/route";
 import * as growing from "./api/stacks/[stackId]/growing/route";
 import * as layers from "./api/stacks/[stackId]/layers/route";
+import * as stacks from "./api/stacks/route";
 
 const data = mkdtempSync(join(tmpdir(), "aevumen-stack-routes-"));
 process.env.AEVUMEN_DATA = data;
@@ -92,6 +95,59 @@ describe("a stack in the making", () => {
     for (const id of [UNKNOWN, "../../etc"]) expect((await ask(growing.GET, id)).status).toBe(404);
     const claimed = await claimNextJob(database.db, crypto.randomUUID());
     await runStackJob(database.db, claimed!, claimed!.worker!, new AbortController());
+  });
+});
+
+describe("frames taken with the lens covered", () => {
+  const fixture = (name: string) => join(process.cwd(), "src/core/stack/fixtures", name);
+  const source = { source: "files", recipeLine: "", state: "done", framesWanted: 0 } as const;
+  const batch = async (names: readonly string[]) => {
+    const { id: runId } = await createRun(database.db, { ...source, shotId: run.shotId });
+    const frameIds: string[] = [];
+    for (const name of names) {
+      const { hash } = await storeBytes(readFileSync(fixture(name)));
+      const { width, height } = await sharp(fixture(name)).metadata();
+      const frame = await addFrame(database.db, {
+        runId,
+        name,
+        hash,
+        thumbnailHash: hash,
+        bytes: 1,
+        width,
+        height,
+        depth: 8,
+      });
+      frameIds.push(frame!.id);
+    }
+    return { runId, frameIds };
+  };
+  const post = (body: unknown) =>
+    stacks.POST(
+      new Request("http://127.0.0.1:3210/api/stacks", {
+        method: "POST",
+        body: JSON.stringify(body),
+        headers: { host: "127.0.0.1:3210", "content-type": "application/json" },
+      }),
+      { params: Promise.resolve({}) },
+    );
+
+  it("are another batch, whose median is taken off of every frame, exactly; they are kept with the stack", async () => {
+    const lights = await batch(Array.from({ length: 9 }, (_, i) => `frame_000${i + 1}.png`));
+    const darks = await batch(["dark_master.png"]);
+    const answer = await post({ ...lights, parameters: { method: "mean", encoded: true, darksOf: darks.runId } });
+    const { id } = stackStarted.parse(await answer.json());
+    const job = await claimNextJob(database.db, crypto.randomUUID());
+    await runStackJob(database.db, job!, job!.worker!, new AbortController());
+    const row = await rowOf(id);
+    expect(row.darks?.map(({ name }) => name)).toEqual(["dark_master.png"]);
+    const wanted = (await readFixture("dark-sub-mean.png")).samples;
+    expect(await decodePicture(storedPath(row.resultHash!), 16)).toEqual(wanted);
+  });
+
+  it("have to be there", async () => {
+    const lights = await batch(["frame_0001.png"]);
+    const asked = { ...lights, parameters: { method: "mean", darksOf: UNKNOWN } };
+    expect(await problemOf(await post(asked))).toEqual([409, "no-dark-frames"]);
   });
 });
 

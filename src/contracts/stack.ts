@@ -43,6 +43,8 @@ export const stackParameters = z.strictObject({
   repairsHot: z.boolean().default(false),
   /** What they are laid over each other by. */
   align: z.enum(ALIGNMENT_IDS).default("none"),
+  /** The run whose frames were taken with the lens covered: their median is taken off; null for none. */
+  darksOf: z.uuid().nullable().default(null),
   /** What of them is ground, which stays where it is when they are laid by their stars; null for nothing. */
   ground: painted.nullable().default(null),
   /** A frame that is kept as it is where it is painted: somebody stays on purpose. */

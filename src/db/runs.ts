@@ -234,12 +234,12 @@ export async function runSize(db: Db, runId: string): Promise<{ readonly count: 
   return { count: size?.count ?? 0, bytes: Number(size?.bytes ?? 0) };
 }
 
-/** A run's frames among these, in the order they were taken; ids that are not there are left out. */
-export async function findFrames(db: Db, runId: string, ids: readonly string[]): Promise<Frame[]> {
-  if (ids.length === 0) return [];
+/** A run's frames, all or those among these ids, in the order they were taken; ids that are not there are left out. */
+export async function findFrames(db: Db, runId: string, ids?: readonly string[]): Promise<Frame[]> {
+  if (ids?.length === 0) return [];
   return db
     .select()
     .from(frames)
-    .where(and(eq(frames.runId, runId), inArray(frames.id, [...ids])))
+    .where(and(eq(frames.runId, runId), ids && inArray(frames.id, [...ids])))
     .orderBy(sql`${frames.takenAt} asc nulls last`, asc(frames.name), asc(frames.arrival));
 }

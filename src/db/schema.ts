@@ -283,6 +283,8 @@ export const stacks = pgTable(
       .references(() => runs.id, { onDelete: "cascade" }),
     parameters: storedJson("parameters", stackParameters).notNull(),
     inputs: storedJson("inputs", z.array(stackInput).readonly()).notNull(),
+    /** Frames taken with the lens covered, as they were when the stack was asked for; null for none. */
+    darks: storedJson("darks", z.array(stackInput).readonly()),
     /** Set when the stack is done. */
     resultHash: text("result_hash"),
     thumbnailHash: text("thumbnail_hash"),

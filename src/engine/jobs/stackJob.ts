@@ -102,15 +102,17 @@ interface Claim {
   readonly worker: string;
 }
 
+const filesOf = (inputs: Stack["inputs"]) => inputs.map(({ name, hash }) => ({ name, path: storedPath(hash) }));
+
 /** What the stacker is asked for, but for where its results go. */
 async function requestOf(db: Db, stack: Stack) {
   const { parameters } = stack;
   return {
-    files: stack.inputs.map(({ name, hash }) => ({ name, path: storedPath(hash) })),
+    files: filesOf(stack.inputs),
     method: parameters.method,
     settings: parameters,
     repairsHot: parameters.repairsHot,
-    darks: [],
+    darks: filesOf(stack.darks ?? []),
     align: parameters.align,
     ground: parameters.align === "stars" ? parameters.ground : null,
     keeps: keptRegion(stack),

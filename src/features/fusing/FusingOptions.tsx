@@ -1,6 +1,7 @@
 "use client";
 
 import { Box } from "@chakra-ui/react";
+import type { RunReply } from "@/contracts/replies";
 import type { StackParameters } from "@/contracts/stack";
 import { ALIGNMENT_IDS, ALIGNMENTS } from "@/core/align/alignments";
 import {
@@ -15,11 +16,16 @@ import {
 import { Choose } from "@/ui/Choose";
 import { Entry, Row } from "@/ui/Entry";
 import { Tick } from "@/ui/Tick";
+import { runName } from "./runName";
 
 interface FusingOptionsProps {
   readonly value: StackParameters;
   readonly onChange: (value: StackParameters) => void;
+  /** Other batches of the shot, whose frames may be dark ones. */
+  readonly others: readonly RunReply[];
 }
+
+const NO_DARKS = "none";
 
 /** A number as it was typed within bounds, or what is wrong with it. */
 function typed(text: string, least: number, most: number): { readonly value: number } | { readonly problem: string } {
@@ -36,7 +42,7 @@ const FADED = [
 ] as const;
 
 /** What may be set beside the method: how frames are laid over each other, and what the method itself takes. */
-export function FusingOptions({ value, onChange }: FusingOptionsProps) {
+export function FusingOptions({ value, onChange, others }: FusingOptionsProps) {
   const { options, frames: kind } = methodOf(value.method);
   const takes = (option: MethodOption) => options.some((each) => each === option);
   const set = (change: Partial<StackParameters>) => onChange({ ...value, ...change });
@@ -64,6 +70,19 @@ export function FusingOptions({ value, onChange }: FusingOptionsProps) {
             {ALIGNMENTS[value.align].does}
           </Box>
         </>
+      )}
+      {others.length > 0 && (
+        <Row label="Dark frames">
+          <Choose
+            label="Dark frames"
+            value={value.darksOf ?? NO_DARKS}
+            options={[
+              { value: NO_DARKS, name: "none" },
+              ...others.map((run) => ({ value: run.run.id, name: runName(run) })),
+            ]}
+            onChoose={(darksOf) => set({ darksOf: darksOf === NO_DARKS ? null : darksOf })}
+          />
+        </Row>
       )}
       <Tick checked={value.repairsHot} onChange={(repairsHot) => set({ repairsHot })}>
         Repair hot pixels: what shines in every frame by itself is made of what lies about it.

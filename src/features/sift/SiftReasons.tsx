@@ -2,7 +2,6 @@
 
 import { Box, Flex } from "@chakra-ui/react";
 import { Layers } from "lucide-react";
-import { DateTime } from "luxon";
 import { type ReactNode, useState } from "react";
 import type { FrameReply, RunReply } from "@/contracts/replies";
 import { parametersOf, type StackParameters } from "@/contracts/stack";
@@ -13,6 +12,7 @@ import type { RunWithFrames } from "@/features/api/queries";
 import { FusingOptions } from "@/features/fusing/FusingOptions";
 import { MethodChoice } from "@/features/fusing/MethodChoice";
 import { RefusedList } from "@/features/fusing/RefusedList";
+import { runName } from "@/features/fusing/runName";
 import { Action } from "@/ui/Action";
 import { Choose } from "@/ui/Choose";
 import { Fold } from "@/ui/Fold";
@@ -35,11 +35,6 @@ interface SiftReasonsProps {
   /** What is said of the frame that is looked at. */
   readonly children?: ReactNode;
 }
-
-const SOURCE_NAMES = { hand: "By hand", files: "Own files" } as const;
-
-const runName = ({ run, frameCount }: RunReply): string =>
-  `${run.source === "phone" ? run.phoneName : SOURCE_NAMES[run.source]}, ${DateTime.fromISO(run.createdAt).toFormat("d LLL HH:mm")}, ${counted(frameCount, "frame")}`;
 
 /** How fast files go and how long the rest takes, as a sentence; nothing before anybody knows. */
 const paceText = ({ perSecond, secondsLeft }: ImportProgress): string =>
@@ -117,7 +112,11 @@ export function SiftReasons({
           )}
           <MethodChoice value={wanted.method} onChange={(method) => setSet({ ...wanted, method })} />
           <Fold title="How exactly">
-            <FusingOptions value={wanted} onChange={setSet} />
+            <FusingOptions
+              value={wanted}
+              onChange={setSet}
+              others={runs.filter((each) => each.run.id !== chosen.run.id)}
+            />
           </Fold>
           {haveRaw && (
             <Tick checked={wanted.rawCopies} onChange={(rawCopies) => setSet({ ...wanted, rawCopies })}>

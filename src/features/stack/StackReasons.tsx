@@ -3,7 +3,7 @@
 import { Box, Flex } from "@chakra-ui/react";
 import { Download, Film, Layers as LayersIcon } from "lucide-react";
 import { DateTime } from "luxon";
-import type { PictureViewReply, StackReply } from "@/contracts/replies";
+import type { PictureViewReply, RunReply, StackReply } from "@/contracts/replies";
 import type { StackParameters } from "@/contracts/stack";
 import { EXPORT_FORMAT_IDS, EXPORT_FORMATS } from "@/core/formats";
 import { readableDuration } from "@/core/recipe";
@@ -32,6 +32,8 @@ interface StackReasonsProps {
   readonly balance: Balance | null;
   /** Who remains of frames that were to be emptied; null where nobody asks. */
   readonly ghosts: Ghosts | null;
+  /** Other batches of the shot. */
+  readonly others: readonly RunReply[];
   readonly busy: boolean;
   readonly onChoose: (stackId: string) => void;
   /** Shows the picture as it grows. */
@@ -52,6 +54,7 @@ export function StackReasons({
   lights,
   balance,
   ghosts,
+  others,
   busy,
   onChoose,
   onFilm,
@@ -183,7 +186,7 @@ export function StackReasons({
           <Box fontSize="note" color="ash" pt="8px">
             {methodOf(tried.method).words.does}
           </Box>
-          <FusingOptions value={tried} onChange={onTry} />
+          <FusingOptions value={tried} onChange={onTry} others={others} />
         </Box>
       )}
       <RefusedList refused={stack.refused} />

@@ -144,6 +144,7 @@ export function StackStation({ outingId, shotId }: { readonly outingId: string; 
           lights={lights}
           balance={balance}
           ghosts={ghosts}
+          others={shot?.runs.filter(({ run }) => run.id !== chosen.stack.runId) ?? []}
           busy={again.isPending || unfinished !== null}
           onChoose={choose}
           onFilm={() => setIsFilm(true)}

@@ -3,7 +3,7 @@ import { fireEvent, screen, within } from "@testing-library/react";
 import { clippedShares, lightHistogram } from "@/core/picture";
 import { methodOf, STACK_METHODS, type StackMethod } from "@/core/stack";
 import { MethodChoice } from "@/features/fusing/MethodChoice";
-import { jobReply, stackReply } from "@/features/testing/replies";
+import { jobReply, runWithFrames, stackReply } from "@/features/testing/replies";
 import { settled, show } from "@/ui/testing/show";
 import { StackProgressView } from "./StackProgressView";
 import { StackReasons } from "./StackReasons";
@@ -108,6 +108,7 @@ describe("a stack's result", () => {
         lights={null}
         balance={null}
         ghosts={null}
+        others={[]}
         busy={false}
         tried={null}
         {...given}
@@ -153,6 +154,16 @@ describe("a stack's result", () => {
     fireEvent.change(screen.getByLabelText("Laid over each other"), { target: { value: "stars" } });
     expect(onTry).toHaveBeenLastCalledWith({ ...tried, align: "stars" });
     expect(screen.queryByLabelText("Comes in over frames")).toBeNull();
+  });
+
+  it("offers the frames of another batch as dark ones", () => {
+    const tried = stacks[0]!.stack.parameters;
+    expect(screen.queryByLabelText("Dark frames")).toBeNull();
+    const other = runWithFrames([]);
+    const { onTry } = reasons({ tried, others: [other] });
+    const list = screen.getByLabelText("Dark frames");
+    fireEvent.change(list, { target: { value: other.run.id } });
+    expect(onTry).toHaveBeenLastCalledWith({ ...tried, darksOf: other.run.id });
   });
 
   it("offers no other way while one is on its way", () => {
