@@ -73,6 +73,15 @@ describe("who remains", () => {
     expect(Math.abs(fusedAt(withMore(ghost.framesMore! - 3), method, x) - empty)).toBeGreaterThan(8);
   });
 
+  it("is not the street under a lamp that has passed once, soft as its edges are", () => {
+    const lamp = (frame: number, x: number) => (frame === 3 ? 120 * Math.exp(-(((x - 50) / 9) ** 2)) : 0);
+    const passed = squareWith([], 11).map((samples, frame) =>
+      samples.map((code, at) => Math.min(255, code + lamp(frame, Math.floor(at / 3) % WIDTH))),
+    );
+    for (const method of ["median", "clip mean"] as const)
+      expect(findGhosts(small(passed), method, USUAL_SETTINGS).ghosts).toEqual([]);
+  });
+
   it("is nobody on an empty square, and nobody who was cleared", () => {
     for (const method of ["median", "clip mean"] as const) {
       expect(findGhosts(small(squareWith([], 12)), method, USUAL_SETTINGS).ghosts).toEqual([]);

@@ -41,7 +41,9 @@ export interface Ghosts {
 /** Two codes of brightness lie as far apart where they are two things: more than noise, less than a coat before a wall. */
 const LEAST_GAP = 14;
 /** Fewer frames than this part of all are noise or one who passed. */
-const LEAST_SHARE = 0.1;
+const LEAST_SHARE = 0.12;
+/** What most frames show stands, unless what the others show joins its surroundings so many times better. */
+const CLEARLY_BETTER = 2;
 /** Less than this of somebody is not seen. */
 const SEEN_PART = 0.06;
 /** Smaller places are nobody, pixels. */
@@ -98,7 +100,7 @@ function partPixels({ width, height, frames }: SmallFrames): Parted {
     brightIn: new Uint16Array(pixels),
   };
   const values = new Uint8Array(frames.length);
-  const least = Math.max(1, Math.round(LEAST_SHARE * frames.length));
+  const least = Math.max(1, Math.ceil(LEAST_SHARE * frames.length));
   for (let pixel = 0; pixel < pixels; pixel++) {
     for (const [at, frame] of frames.entries()) values[at] = luma(frame, pixel);
     values.sort();
@@ -144,15 +146,24 @@ function placesOf(isIn: (pixel: number) => boolean, width: number, height: numbe
 }
 
 /** Whether what stands at a place is the brighter of the two things there: it joins what lies about the place without an edge. */
-function isBrightStanding(place: readonly number[], { dark, bright, brightIn }: Parted, width: number): boolean {
-  let [ofDark, ofBright] = [0, 0];
-  for (const pixel of place)
+function isBrightStanding(
+  place: readonly number[],
+  { dark, bright, brightIn }: Parted,
+  width: number,
+  frames: number,
+): boolean {
+  let [ofDark, ofBright, seenBright] = [0, 0, 0];
+  for (const pixel of place) {
+    seenBright += brightIn[pixel]!;
     for (const other of [pixel - 1, pixel + 1, pixel - width, pixel + width]) {
       if (brightIn[other] !== 0) continue;
       ofDark += Math.abs(dark[pixel]! - dark[other]!);
       ofBright += Math.abs(bright[pixel]! - dark[other]!);
     }
-  return ofBright < ofDark;
+  }
+  return seenBright > (place.length * frames) / 2
+    ? ofBright < CLEARLY_BETTER * ofDark
+    : CLEARLY_BETTER * ofBright < ofDark;
 }
 
 /** Who remains when small frames are fused by a method. */
@@ -169,7 +180,7 @@ export function findGhosts(small: SmallFrames, method: StackMethod, settings: Fu
   };
   for (const place of placesOf((pixel) => parted.brightIn[pixel]! > 0, width, height)) {
     if (place.length < LEAST_PIXELS) continue;
-    const standsBright = isBrightStanding(place, parted, width);
+    const standsBright = isBrightStanding(place, parted, width, frames.length);
     const occupiedAt = (pixel: number) =>
       standsBright ? frames.length - parted.brightIn[pixel]! : parted.brightIn[pixel]!;
     const left = new Set(place.filter((pixel) => doesRemain(occupiedAt(pixel))));

@@ -72,19 +72,20 @@ export function TryoutView(props: TryoutViewProps) {
           </Box>
         )}
       </Box>
-      {ghosts && (
-        <Box px="14px" pt="6px" fontSize="note" color={ghosts.ghosts.length > 0 ? "coral" : "ash"}>
-          {ghostText(ghosts, count)}
-        </Box>
-      )}
       <GivenStrip frames={frames} left={left} given={tried?.given ?? null} method={method} onToggle={onToggle} />
-      <Flex px="14px" py="8px" gap="6px 14px" align="center" wrap="wrap" fontSize="note" color="ash">
-        <Box flex="1" minW="200px" role="status">
+      <Flex px="14px" py="6px" gap="4px 14px" align="center" wrap="wrap" fontSize="note" color="ash">
+        <Box width="100%" role="status">
           {tried
             ? `${name}, tried small: ${triedText(method, count, tried)}.${waits.length > 0 ? ` Seen only when fused: ${waits.join(", ")}.` : ""}`
             : `${name} is tried on small copies of the frames.`}
+          {ghosts && (
+            <Box as="span" color={ghosts.ghosts.length > 0 ? "coral" : "ash"}>
+              {" "}
+              {ghostText(ghosts, count)}
+            </Box>
+          )}
         </Box>
-        <Flex align="center" gap="10px">
+        <Flex align="center" gap="10px" flex="1">
           Try
           <Slide
             label="Wipe to the result that is there"
