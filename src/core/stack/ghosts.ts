@@ -42,7 +42,7 @@ export interface Ghosts {
 const LEAST_GAP = 14;
 /** Fewer frames than this part of all are noise or one who passed. */
 const LEAST_SHARE = 0.12;
-/** What most frames show stands, unless what the others show joins its surroundings so many times better. */
+/** What most frames show stands, unless what the others show joins its surroundings so many times better, and as often as they are fewer. */
 const CLEARLY_BETTER = 2;
 /** Less than this of somebody is not seen. */
 const SEEN_PART = 0.06;
@@ -161,9 +161,9 @@ function isBrightStanding(
       ofBright += Math.abs(bright[pixel]! - dark[other]!);
     }
   }
-  return seenBright > (place.length * frames) / 2
-    ? ofBright < CLEARLY_BETTER * ofDark
-    : CLEARLY_BETTER * ofBright < ofDark;
+  const share = seenBright / (place.length * frames);
+  const better = Math.max(CLEARLY_BETTER, share / (1 - share), (1 - share) / share);
+  return share > 0.5 ? ofBright < better * ofDark : better * ofBright < ofDark;
 }
 
 /** Who remains when small frames are fused by a method. */
