@@ -1,4 +1,5 @@
 /** @jest-environment jsdom */
+import { decodeSrgb, encodeSrgb } from "@/core/picture";
 import { USUAL_SETTINGS } from "@/core/stack";
 import type { FoldWorker } from "./fold.worker";
 
@@ -12,6 +13,15 @@ jest.mock("comlink", () => ({
 /** Small pictures by their addresses: each even, of one grey, but for a bright pixel of its own. */
 const GREYS: Readonly<Record<string, number>> = { "/a": 40, "/b": 60, "/c": 80 };
 const [WIDTH, HEIGHT] = [32, 24];
+/** Parts of results by their addresses: of one pixel, what stands and what moves; and one that breaks off. */
+const WHOLE = [
+  ...new Uint8Array(Uint32Array.of(1, 1).buffer),
+  ...new Uint8Array(Uint16Array.of(20_000, 20_000, 20_000, 30_000, 0, 0).buffer),
+];
+const PARTS: Readonly<Record<string, ArrayBuffer>> = {
+  "/parts": Uint8Array.from(WHOLE).buffer,
+  "/broken": Uint8Array.from(WHOLE.slice(0, 16)).buffer,
+};
 const fetched: string[] = [];
 
 beforeAll(async () => {
@@ -19,7 +29,9 @@ beforeAll(async () => {
     fetch: async (url: URL) => {
       fetched.push(url.pathname);
       const grey = GREYS[url.pathname];
-      return { ok: grey !== undefined, status: grey === undefined ? 404 : 200, blob: async () => grey };
+      const parts = PARTS[url.pathname];
+      const ok = grey !== undefined || parts !== undefined;
+      return { ok, status: ok ? 200 : 404, blob: async () => grey, arrayBuffer: async () => parts };
     },
     createImageBitmap: async (grey: number) => ({ grey, width: WIDTH, height: HEIGHT, close: () => {} }),
     OffscreenCanvas: class {
@@ -102,4 +114,24 @@ test("a way is tried on the frames that can be seen, and says what each gave", a
   expect(
     await exposed.api!.tryOut(["/nowhere"], { method: "mean", settings, keeps: null, isGlance: false }),
   ).toBeNull();
+});
+
+test("a result's parts are fetched once and weighed in their light; those that come incomplete, or not at all, are none", async () => {
+  const fold = exposed.api!;
+  const layers = ["base", "moving"] as const;
+  const light = (code: number) => decodeSrgb(code / 65_535);
+  const weighed = await fold.weigh("/parts", layers, { base: 1 });
+  expect(weighed).toMatchObject({ width: 1, height: 1 });
+  expect(weighed!.data[0]! / 255).toBeCloseTo(encodeSrgb(2 * light(20_000) + light(30_000)), 2);
+  expect(weighed!.data[1]! / 255).toBeCloseTo(encodeSrgb(2 * light(20_000)), 2);
+  await fold.weigh("/parts", layers, {});
+  expect(fetched).toEqual(["/parts"]);
+  expect([await fold.weigh("/broken", layers, {}), await fold.weigh("/gone", layers, {})]).toEqual([null, null]);
+});
+
+test("who remains is looked for in the frames that can be seen; of none it is nobody's", async () => {
+  const fold = exposed.api!;
+  const found = await fold.ghosts(["/a", "/gone", "/a", "/a"], "median", USUAL_SETTINGS);
+  expect(found).toMatchObject({ width: WIDTH, height: HEIGHT, ghosts: [] });
+  expect(await fold.ghosts(["/gone"], "median", USUAL_SETTINGS)).toBeNull();
 });

@@ -229,13 +229,14 @@ const foldWorker = {
     return { width, height, data, lit: litShare(brightness.luma), white: clips.clippedAny, given };
   },
 
-  /** Who remains of these frames where a method that empties places fuses them. @throws Error when none of them can be seen. */
-  async ghosts(addresses: readonly string[], method: StackMethod, settings: FusingSettings): Promise<Ghosts> {
-    const first = await smallPixels(addresses[0]!, 1);
-    const every = Math.max(1, Math.round(first.width / GHOST_WIDTH));
+  /** Who remains of these frames where a method that empties places fuses them; null when none of them can be seen. */
+  async ghosts(addresses: readonly string[], method: StackMethod, settings: FusingSettings): Promise<Ghosts | null> {
+    const first = await smallPixels(addresses[0] ?? "", 1).catch(() => null);
+    const every = Math.max(1, Math.round((first?.width ?? GHOST_WIDTH) / GHOST_WIDTH));
+    if (small.size > SIZES_KEPT * addresses.length) small.clear();
     const seen = await Promise.all(addresses.map((address) => smallPixels(address, every).catch(() => null)));
     const [shown] = seen.filter((frame) => frame !== null);
-    if (!shown) throw new Error("None of these frames can be seen.");
+    if (!shown) return null;
     const { width, height } = shown;
     const frames = seen.flatMap((frame) => (frame?.width === width && frame.height === height ? [frame.data] : []));
     return findGhosts({ width, height, frames }, method, settings);
@@ -249,9 +250,11 @@ const foldWorker = {
     return Array.from(proposeGround({ width, height, samples: data }), (row) => row / height);
   },
 
-  /** What a result's parts come to, small, each raised by so many stops. */
-  async weigh(address: string, layers: readonly LayerId[], stops: LayerStops): Promise<Weighed> {
-    const { width, height, parts } = await smallParts(address, layers);
+  /** What a result's parts come to, small, each raised by so many stops; null where they cannot be had. */
+  async weigh(address: string, layers: readonly LayerId[], stops: LayerStops): Promise<Weighed | null> {
+    const small = await smallParts(address, layers).catch(() => null);
+    if (!small) return null;
+    const { width, height, parts } = small;
     return { width, height, data: Uint8Array.from(putTogether(parts, stops), (code) => code >> 8) };
   },
 

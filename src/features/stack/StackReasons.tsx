@@ -129,6 +129,12 @@ export function StackReasons({
               </>
             }
           />
+          {stack.parameters.align === "stars" && stack.parameters.ground === null && (
+            <Box py="8px" fontSize="note" color="ash">
+              Laid by its stars, ground and all. To hold the ground still, try a way once more and choose "Hold the
+              ground".
+            </Box>
+          )}
           {ghosts && (
             <Box py="8px" fontSize="note" color={ghosts.ghosts.length > 0 ? "coral" : "ash"} role="status">
               {ghostText(ghosts, stack.framesUsed ?? 0)}

@@ -62,14 +62,18 @@ export function useBalance(fold: Folder, shotId: string, stack: StackReply["stac
 
   const address = stack && layers ? `/api/stacks/${stack.id}/layers` : null;
   const question = useMemo(() => (address && layers ? { address, layers, stops } : null), [address, layers, stops]);
-  const ask = useCallback(async (asked: Question) => fold!.weigh(asked.address, asked.layers, asked.stops), [fold]);
+  const ask = useCallback(
+    async (asked: Question) => fold?.weigh(asked.address, asked.layers, asked.stops) ?? null,
+    [fold],
+  );
   const weighed = useLatest(fold ? ask : null, question);
   const apart = useCallback(
     async (asked: Question) => {
       const alone = new Map<LayerId, Weighed>();
       for (const id of asked.layers) {
         const others = asked.layers.filter((other) => other !== id).map((other) => [other, -LAYER_OFF_STOPS]);
-        alone.set(id, await fold!.weigh(asked.address, asked.layers, Object.fromEntries(others)));
+        const part = await fold?.weigh(asked.address, asked.layers, Object.fromEntries(others));
+        if (part) alone.set(id, part);
       }
       return alone;
     },

@@ -29,10 +29,11 @@ export function useGhosts(
   parameters: StackParameters | null,
   left: ReadonlySet<string> = NONE,
 ): Ghosts | null {
-  const asks = parameters !== null && canEmpty(parameters.method);
+  // Small copies are compared as they lie: of frames that have to be laid over each other they tell nothing.
+  const asks = parameters !== null && canEmpty(parameters.method) && parameters.align === "none";
   const addresses = useSmallFrames(asks ? stack : null, left);
   const ask = useCallback(
-    async ({ addresses: some, parameters: how }: Question) => fold!.ghosts(some, how.method, how),
+    async ({ addresses: some, parameters: how }: Question) => fold?.ghosts(some, how.method, how) ?? null,
     [fold],
   );
   const question = useMemo(

@@ -185,7 +185,7 @@ export function laidByStarsDemand({ camera: { lens } }: SolveRequest): Demand[] 
       read: (o) => o.stars.faintestLaidBy,
       said: (value, _, met) =>
         met
-          ? `Each frame shows stars to magnitude ${plain(value)}, enough to be laid by them.`
+          ? `Each frame shows stars to magnitude ${plain(value)}, enough to be laid by them; hold the ground still when you fuse them.`
           : `A frame by itself shows stars only to magnitude ${plain(value)}: too few to lay it by them.`,
       edge: null,
       remedies: ["darker-sky"],
