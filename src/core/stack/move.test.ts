@@ -32,6 +32,9 @@ const shift = (x: number, y: number) => [1, 0, x / half, 0, 1, y / half, 0, 0, 1
 /** Turned enough that no two pixels of a stretch lie as far from each other as in the frame. */
 const turned = [0.99, -0.02, 0, 0.02, 0.99, 0, 0, 0, 1];
 
+/** Turned so little that a stretch is as long as in the frame, and climbs. */
+const tilted = [0.9994, -0.0349, 0.011, 0.0349, 0.9994, 0.007, 0, 0, 1];
+
 /** A smooth picture: its samples at any place, 0 to 1. */
 const smooth = (x: number, y: number, channel: number): number =>
   0.5 + 0.2 * Math.sin(x / 4 + channel) * Math.cos(y / 5) + 0.1 * Math.sin((x + y) / 9);
@@ -60,6 +63,7 @@ describe.each([8, 16] as const)("moving a frame of %i bits", (depth) => {
   it.each([
     ["by parts of a pixel", shift(2.37, -1.81)],
     ["and turning it", turned],
+    ["and turning it by two degrees, as the sky does in eight minutes", tilted],
   ])("%s gives what lies there", async (_, matrix) => {
     const got = await moved(frameOf(depth, smooth), { matrix });
     let worst = 0;
@@ -73,13 +77,14 @@ describe.each([8, 16] as const)("moving a frame of %i bits", (depth) => {
           worst = Math.max(worst, Math.abs(got[3 * (y * SIZE.width + x) + channel]! - wanted));
         }
       }
-    // The grid rounds places to a 128th of a pixel, and 8 bits round codes.
-    expect(worst).toBeLessThan(depth === 8 ? 1.6 : 0.003 * top);
+    // The grid rounds places to a 128th of a pixel, 8 bits round codes, and pixels taken three at a time lie a twentieth off.
+    expect(worst).toBeLessThan(depth === 8 ? 2 : 0.003 * top);
   });
 
   it.each([
     ["straight", shift(0.5, 0.5)],
     ["turned", turned],
+    ["tilted", tilted],
   ])("makes no ring about a lamp, and leaves even ground as it is: %s", async (_, matrix) => {
     const lamp = frameOf(depth, (x, y) => (Math.hypot(x - 40, y - 30) < 6 ? 1 : 0.2));
     const got = await moved(lamp, { matrix, reference: Math.round(0.2 * top) });

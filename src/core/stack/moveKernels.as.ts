@@ -65,18 +65,28 @@ function pixel8(target: usize, from: usize, rowBytes: usize, across: usize, down
 }
 
 /**
- * Sixteen pixels of bytes that lie as far from each other as in the source: rows are weighed down into `room` (128 bytes), and that
- * across.
+ * Sixteen pixels of bytes that lie nearly as far from each other across as in the source, and climb or fall by `slope` rows a column: rows
+ * are weighed down into `room` (128 bytes), three pixels and less at a time at the row that their middle has, and that across.
+ *
+ * @param fx Where the stretch begins, and `fy` the row there.
  */
 // @ts-ignore: decorator
 @inline
-function block8(target: usize, from: usize, rowBytes: usize, across: usize, down: usize, room: usize): void {
-  const begins = from - 2 * rowBytes - 6;
+function block8(
+  target: usize, source: usize, rowBytes: usize, weights: usize, fx: f32, fy: f32, slope: f32, across: usize, room: usize,
+): void {
+  const ix = Mathf.floor(fx);
+  const column = source + 3 * (ix as usize);
+  // The row of the first column that is weighed down, two left of the stretch.
+  const first = fy + (ix - fx - 2) * slope;
   for (let i: usize = 0; i < 64; i += 8) {
-    let at = begins + i;
+    const row = first + ((i as f32) / 3 + EIGHT_MIDDLE) * slope;
+    const iy = Mathf.floor(row);
+    const down = weights + (((row - iy) * PHASES + 0.5) as usize) * PHASE_BYTES + DOWN_AT;
+    let at = column + ((iy as usize) - 2) * rowBytes - 6 + i;
     let sums = i16x8.splat(0);
-    for (let row: usize = 0; row < 6; row++) {
-      sums = i16x8.add(sums, weighed8(at, v128.load16_splat(down + DOWN_AT + (row << 1))));
+    for (let tap: usize = 0; tap < 6; tap++) {
+      sums = i16x8.add(sums, weighed8(at, v128.load16_splat(down + (tap << 1))));
       at += rowBytes;
     }
     v128.store(room + (i << 1), sums);
@@ -89,10 +99,11 @@ function block8(target: usize, from: usize, rowBytes: usize, across: usize, down
       sums = i16x8.add(sums, i16x8.q15mulr_sat_s(values, v128.load16_splat(across + DOWN_AT + (tap << 1))));
     }
     const words = i16x8.shr_s(sums, RAISED);
-    const one = v128.load64_zero(from + i);
-    const two = v128.load64_zero(from + i + 3);
-    const three = v128.load64_zero(from + rowBytes + i);
-    const four = v128.load64_zero(from + rowBytes + i + 3);
+    const from = column + (Mathf.floor(first + ((i as f32) / 3 + EIGHT_MIDDLE + 2) * slope) as usize) * rowBytes + i;
+    const one = v128.load64_zero(from);
+    const two = v128.load64_zero(from + 3);
+    const three = v128.load64_zero(from + rowBytes);
+    const four = v128.load64_zero(from + rowBytes + 3);
     const low = v128.min<u8>(v128.min<u8>(one, two), v128.min<u8>(three, four));
     const high = v128.max<u8>(v128.max<u8>(one, two), v128.max<u8>(three, four));
     const bytes = i8x16.narrow_i16x8_u(words, words);
@@ -137,13 +148,19 @@ function pixel16(target: usize, from: usize, rowBytes: usize, across: usize, dow
   store<u16>(target + 4, i32x4.extract_lane(value, 2) as u16);
 }
 
-/** Pixels of a stretch of the grid that lie this near to each other's distance in the source are taken together. */
-const STRAIGHT_PX: f32 = 1.0 / 32.0;
+/** A stretch of the grid that is so much longer or shorter in the source is taken as one: no pixel of it is further off than half of this. */
+const STRAIGHT_PX: f32 = 1.0 / 8.0;
+/** It may climb or fall by so many rows: three pixels that are taken at their middle's row are off by a twelfth of it at most. */
+const MOST_CLIMB: f32 = 1.5;
+/** The middle of eight samples, in pixels from the first. */
+const EIGHT_MIDDLE: f32 = 7.0 / 6.0;
+/** Rows about a stretch that have to lie within the picture: those of the kernel, and what it climbs. */
+const ROWS_ABOUT: i32 = 5;
 
 // @ts-ignore: decorator
 @inline
 function isStraight(across: f32, down: f32): bool {
-  return Mathf.abs(across - (GRID as f32)) < STRAIGHT_PX && Mathf.abs(down) < STRAIGHT_PX;
+  return Mathf.abs(across - (GRID as f32)) < STRAIGHT_PX && Mathf.abs(down) < MOST_CLIMB;
 }
 
 /**
@@ -173,13 +190,11 @@ function resample<Sample>(
       const count = min(GRID, width - left);
       if (sizeof<Sample>() == 1 && count == GRID && isStraight(x1 - x0, y1 - y0)) {
         const fx = (x0 + x1 - (GRID as f32)) / 2;
-        const fy = (y0 + y1) / 2;
         const ix = Mathf.floor(fx) as i32;
-        const iy = Mathf.floor(fy) as i32;
-        if (ix >= 2 && iy >= 2 && ix < width - 3 - GRID && iy < height - 3) {
+        const iy = Mathf.floor(min(y0, y1)) as i32;
+        if (ix >= 2 && iy >= ROWS_ABOUT && ix < width - 3 - GRID && iy < height - 2 * ROWS_ABOUT) {
           const across = weights + (((fx - (ix as f32)) * PHASES + 0.5) as usize) * PHASE_BYTES;
-          const downward = weights + (((fy - (iy as f32)) * PHASES + 0.5) as usize) * PHASE_BYTES;
-          block8(to, source + (iy as usize) * rowBytes + (ix as usize) * pixelBytes, rowBytes, across, downward, room);
+          block8(to, source, rowBytes, weights, fx, y0, (y1 - y0) / (GRID as f32), across, room);
           to += (GRID as usize) * pixelBytes;
           continue;
         }
