@@ -23,7 +23,7 @@ async function moved(frame: Uint8Array | Uint16Array, { matrix, mask, reference 
   frameSamples(state, 1).set(frame);
   frameSamples(state, "reference").fill(reference);
   if (mask) stillMask(state).set(Uint8Array.from({ length: SIZE.width * SIZE.height }, (_, pixel) => mask(pixel)));
-  moveFrame(kernels, state, 1, gridOf(matrix ? { matrix, distortion: 0 } : AT_HOME, SIZE));
+  moveFrame(kernels, state, 1, gridOf(matrix ? { matrix, distortion: 0 } : AT_HOME, SIZE), mask !== undefined);
   return frameSamples(state, 1).slice();
 }
 

@@ -76,9 +76,16 @@ export const stillMask = ({ plan, map, memory }: StackState): Uint8Array =>
 /**
  * Moves the frame in a thread's buffer to where a grid has its pixels; what stands still stays.
  *
+ * @param holdsStill Whether anything does: a mask of nothing takes time.
  * @param grid Of every sixteenth pixel and row: x and y in turn of where it lies in the frame, row by row; see `gridOf` in core/align.
  */
-export function moveFrame(kernels: StackKernels, state: StackState, thread: number, grid: Float32Array): void {
+export function moveFrame(
+  kernels: StackKernels,
+  state: StackState,
+  thread: number,
+  grid: Float32Array,
+  holdsStill: boolean,
+): void {
   const { plan, map, memory } = state;
   const { width, height, depth } = plan;
   const { sources, grids, weights, rooms, reference, mask } = map.moving;
@@ -87,7 +94,7 @@ export function moveFrame(kernels: StackKernels, state: StackState, thread: numb
   new Float32Array(memory.buffer, grids[thread]!, grid.length).set(grid);
   const [resample, lay] = depth === 8 ? [kernels.resample8, kernels.lay8] : [kernels.resample16, kernels.lay16];
   resample(target, source, reference, width, height, grids[thread]!, weights, rooms[thread]!);
-  lay(target, source, mask, width * height);
+  if (holdsStill) lay(target, source, mask, width * height);
 }
 
 /** Takes the dark frame off of a thread's frame buffer, where there is one. */

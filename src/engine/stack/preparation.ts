@@ -9,6 +9,8 @@ export interface Preparation {
   readonly hotPixels: Uint32Array;
   /** What the frames are laid over; null where they stay as they lie. */
   readonly mark: AlignMark | null;
+  /** Whether a mask holds some of them still. */
+  readonly holdsStill: boolean;
 }
 
 /** Bytes of a picture that is looked at, not kept. */
@@ -47,11 +49,12 @@ export async function prepareFrames(
   if (dark) frameSamples(state, "dark").set(dark);
   const hotPixels = await hotPixelsOf(request, frames);
   const { align } = request;
-  if (align === "none") return { hotPixels, mark: null };
+  if (align === "none") return { hotPixels, mark: null, holdsStill: false };
   const ground = await groundMaskOf(request, frames);
   if (ground) stillMask(state).set(ground);
   const reference = await referenceOf(frames, dark, hotPixels);
   frameSamples(state, "reference").set(reference);
   const { width, height } = frames;
-  return { hotPixels, mark: alignMark({ width, height, samples: asBytes(reference) }, align, ground) };
+  const mark = alignMark({ width, height, samples: asBytes(reference) }, align, ground);
+  return { hotPixels, mark, holdsStill: ground !== null };
 }

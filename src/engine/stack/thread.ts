@@ -45,7 +45,16 @@ import { asBytes } from "./preparation";
 // A stacking thread: decodes one frame at a time into its own buffer of the shared memory, takes dark frame and hot pixels off, and
 // folds it in, band by band, holding the band's lock, or keeps it in a scratch file, from which it fuses bands of all frames later.
 
-const { state, kernels: module_, thread, locks, hotPixels, mark, smallEvery } = workerData as StackThreadData;
+const {
+  state,
+  kernels: module_,
+  thread,
+  locks,
+  hotPixels,
+  mark,
+  holdsStill,
+  smallEvery,
+} = workerData as StackThreadData;
 sharp.concurrency(1);
 sharp.cache(false);
 
@@ -76,10 +85,10 @@ function layInPlace(kernels: StackKernels): string | null {
   if (!mark) return null;
   const { width, height } = state.plan;
   const picture = { width, height, samples: asBytes(frameSamples(state, thread)) };
-  const placed = placeFrame(mark, picture, stillMask(state));
+  const placed = placeFrame(mark, picture, holdsStill ? stillMask(state) : null);
   if (placed.kind === "refused") return placed.reason;
   if (farthestMove(placed.placement, state.plan) > LEAST_MOVE_PX)
-    moveFrame(kernels, state, thread, gridOf(placed.placement, state.plan));
+    moveFrame(kernels, state, thread, gridOf(placed.placement, state.plan), holdsStill);
   return null;
 }
 
