@@ -145,9 +145,9 @@ async function runPart(db: Db, { job, worker }: Claim, stack: Stack, abort: Abor
 }
 
 /** Adds up how far the parts of a stack are. */
-function ofParts(parts: readonly Job[]): StackProgress {
+function ofParts(parts: readonly Job[], total: number): StackProgress {
   const sum = (of: (part: Job) => number) => parts.reduce((all, part) => all + of(part), 0);
-  const [done, total] = [sum((part) => part.done), parts[0]?.total ?? 0];
+  const done = sum((part) => part.done);
   const framesPerSecond = sum((part) => (part.state === "running" ? part.framesPerSecond : 0));
   const secondsLeft = framesPerSecond > 0 ? (total - done) / framesPerSecond : null;
   return { done: Math.min(done, total), total, framesPerSecond, secondsLeft, resumed: sum((part) => part.resumed) };
@@ -167,7 +167,7 @@ async function runStack(db: Db, { job, worker }: Claim, stack: Stack, abort: Abo
         worker,
         signal: abort.signal,
         fold: (part) => runPart(db, { job: part, worker }, stack, abort),
-        onParts: (parts) => onProgress(ofParts(parts)),
+        onParts: (parts) => onProgress(ofParts(parts, stack.inputs.length)),
       });
     const request = { ...(await requestOf(db, stack)), outputPath, layersPath, parts: job.parts ?? 0 };
     const outcome = await stackInProcess(request, {
