@@ -144,6 +144,18 @@ async function runPart(db: Db, { job, worker }: Claim, stack: Stack, abort: Abor
   }
 }
 
+/** Folds a part as whoever has the stack does: where it is lost to another worker, the stack goes on. */
+async function runOwnPart(db: Db, claim: Claim, stack: Stack, signal: AbortSignal): Promise<void> {
+  const own = new AbortController();
+  const stop = () => own.abort();
+  signal.addEventListener("abort", stop);
+  try {
+    await runPart(db, claim, stack, own);
+  } finally {
+    signal.removeEventListener("abort", stop);
+  }
+}
+
 /** Adds up how far the parts of a stack are. */
 function ofParts(parts: readonly Job[], total: number): StackProgress {
   const sum = (of: (part: Job) => number) => parts.reduce((all, part) => all + of(part), 0);
@@ -166,7 +178,7 @@ async function runStack(db: Db, { job, worker }: Claim, stack: Stack, abort: Abo
         stackId: stack.id,
         worker,
         signal: abort.signal,
-        fold: (part) => runPart(db, { job: part, worker }, stack, abort),
+        fold: (part) => runOwnPart(db, { job: part, worker }, stack, abort.signal),
         onParts: (parts) => onProgress(ofParts(parts, stack.inputs.length)),
       });
     const request = { ...(await requestOf(db, stack)), outputPath, layersPath, parts: job.parts ?? 0 };
