@@ -1,5 +1,4 @@
-import type { MeteredPicture } from "../picture";
-import { decodeSrgb } from "../picture/srgb";
+import { LINEAR, lumaOf, type MeteredPicture } from "../picture";
 
 // Where ground ends and sky begins is looked for as one line from the left edge to the right: above it the picture is even (stars apart),
 // across it the light changes. What a line of a column costs is worked out for every row, and the cheapest way through all columns is found
@@ -18,14 +17,10 @@ const STEP_COST = 0.08;
 const MOST_JUMP_COST = 1.6;
 
 /** Light in stops of each pixel without points as small as stars: the middle one of five across, then of five down. */
-function evenStops({ width, height, samples }: MeteredPicture): Float32Array {
-  const light = Float32Array.from({ length: 256 }, (_, code) => decodeSrgb(code / 255));
-  const stops = new Float32Array(width * height);
-  for (let pixel = 0; pixel < stops.length; pixel++) {
-    const at = 3 * pixel;
-    const luma = 0.2126 * light[samples[at]!]! + 0.7152 * light[samples[at + 1]!]! + 0.0722 * light[samples[at + 2]!]!;
-    stops[pixel] = Math.log2(luma + FLOOR);
-  }
+function evenStops(picture: MeteredPicture): Float32Array {
+  const { width, height } = picture;
+  const stopsOf = Float32Array.from(LINEAR, (light) => Math.log2(light + FLOOR));
+  const stops = Float32Array.from(lumaOf(picture).luma, (code) => stopsOf[code]!);
   const five = new Float32Array(5);
   const middle = (from: Float32Array, step: number, length: number, place: (pixel: number) => number) =>
     from.map((_, pixel) => {

@@ -1,3 +1,4 @@
+import { lumaOf } from "../picture";
 import type { StackMethod } from "./methodIds";
 import { methodOf } from "./methods";
 import type { FusingSettings } from "./settings";
@@ -80,9 +81,6 @@ export function framesToClear(
   return most;
 }
 
-const luma = (frame: Uint8Array, pixel: number): number =>
-  (54 * frame[3 * pixel]! + 183 * frame[3 * pixel + 1]! + 19 * frame[3 * pixel + 2]!) >> 8;
-
 interface Parted {
   /** Of the two things at a pixel the darker and the brighter one's middle brightness; the same where there is one alone. */
   readonly dark: Float32Array;
@@ -99,10 +97,11 @@ function partPixels({ width, height, frames }: SmallFrames): Parted {
     bright: new Float32Array(pixels),
     brightIn: new Uint16Array(pixels),
   };
+  const lumas = frames.map((samples) => lumaOf({ width, height, samples }).luma);
   const values = new Uint8Array(frames.length);
   const least = Math.max(1, Math.ceil(LEAST_SHARE * frames.length));
   for (let pixel = 0; pixel < pixels; pixel++) {
-    for (const [at, frame] of frames.entries()) values[at] = luma(frame, pixel);
+    for (let at = 0; at < values.length; at++) values[at] = lumas[at]![pixel]!;
     values.sort();
     let [split, widest] = [0, 0];
     for (let at = least; at <= values.length - least; at++) {
@@ -118,6 +117,13 @@ function partPixels({ width, height, frames }: SmallFrames): Parted {
   return parted;
 }
 
+/** The pixels beside one, some beyond the picture's top and bottom. */
+function besides(pixel: number, width: number): number[] {
+  const x = pixel % width;
+  const across = [...(x > 0 ? [pixel - 1] : []), ...(x < width - 1 ? [pixel + 1] : [])];
+  return [...across, pixel - width, pixel + width];
+}
+
 /** Places that touch each other, each a list of pixels. */
 function placesOf(isIn: (pixel: number) => boolean, width: number, height: number): number[][] {
   const seen = new Uint8Array(width * height);
@@ -127,15 +133,8 @@ function placesOf(isIn: (pixel: number) => boolean, width: number, height: numbe
     const place = [first];
     seen[first] = 1;
     for (let next = 0; next < place.length; next++) {
-      const pixel = place[next]!;
-      const x = pixel % width;
-      for (const [other, isThere] of [
-        [pixel - 1, x > 0],
-        [pixel + 1, x < width - 1],
-        [pixel - width, pixel >= width],
-        [pixel + width, pixel < width * (height - 1)],
-      ] as const) {
-        if (!isThere || seen[other] || !isIn(other)) continue;
+      for (const other of besides(place[next]!, width)) {
+        if (seen[other] !== 0 || !isIn(other)) continue;
         seen[other] = 1;
         place.push(other);
       }
@@ -155,7 +154,8 @@ function isBrightStanding(
   let [ofDark, ofBright, seenBright] = [0, 0, 0];
   for (const pixel of place) {
     seenBright += brightIn[pixel]!;
-    for (const other of [pixel - 1, pixel + 1, pixel - width, pixel + width]) {
+    for (const other of besides(pixel, width)) {
+      // Beyond the picture, or of the place too.
       if (brightIn[other] !== 0) continue;
       ofDark += Math.abs(dark[pixel]! - dark[other]!);
       ofBright += Math.abs(bright[pixel]! - dark[other]!);

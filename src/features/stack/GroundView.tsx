@@ -1,6 +1,6 @@
 "use client";
 
-import { Mountain, Sparkles } from "lucide-react";
+import { ImageIcon, Mountain } from "lucide-react";
 import type { FrameReply } from "@/contracts/replies";
 import { skylineRows } from "@/core/align";
 import { type PaintedShape, paintedBelow } from "@/core/stack";
@@ -57,7 +57,7 @@ export function GroundView({ fold, shotId, frame, ground, onChange, onDone }: Gr
       proposals={
         <>
           <Action disabled={!fold} onClick={fromPicture}>
-            <Sparkles size={15} /> From the picture
+            <ImageIcon size={15} /> From the picture
           </Action>
           {fromSkyline && (
             <Action onClick={fromSkyline}>

@@ -1,7 +1,6 @@
 "use client";
 
 import { Box, Flex } from "@chakra-ui/react";
-import { Eye, EyeOff } from "lucide-react";
 import { LAYER_OFF_STOPS, LAYERS, type LayerId, MOST_LAYER_STOPS } from "@/core/stack";
 import { signed } from "@/core/words";
 import { Action } from "@/ui/Action";
@@ -14,7 +13,7 @@ const STEPS = 6;
 
 const weightText = (stops: number): string => (stops <= -LAYER_OFF_STOPS ? "left out" : signed(stops));
 
-/** One of a result's parts: small, with its name, switched off and on, weighed in stops. */
+/** One of a result's parts: small, switched off and on by a press, with its name, weighed in stops. */
 function Layer({ id, balance }: { readonly id: LayerId; readonly balance: Balance }) {
   const { stops, alone, draft, keep } = balance;
   const by = stops[id] ?? 0;
@@ -23,29 +22,30 @@ function Layer({ id, balance }: { readonly id: LayerId; readonly balance: Balanc
   const { name, holds } = LAYERS[id];
   return (
     <Flex as="li" gap="10px" py="6px" align="center">
-      <Box width="72px" height="54px" flexShrink="0" bg="slate" opacity={isOff ? 0.35 : 1}>
+      <Action
+        look="tile"
+        width="72px"
+        height="54px"
+        flexShrink="0"
+        bg="slate"
+        opacity={isOff ? 0.3 : 1}
+        aria-pressed={!isOff}
+        aria-label={isOff ? `Take in again: ${name}` : `Leave out: ${name}`}
+        title={`${isOff ? "Take in again" : "Leave out"}: ${holds}`}
+        onClick={() => keep(id, isOff ? 0 : -LAYER_OFF_STOPS)}
+      >
         {small && (
           <Box asChild width="100%" height="100%" objectFit="contain">
             <PixelCanvas pixels={small} name={`${name}, by itself`} />
           </Box>
         )}
-      </Box>
+      </Action>
       <Box flex="1" minW="0">
-        <Flex align="center" gap="8px" title={holds}>
+        <Flex align="center" gap="8px" minH="30px" title={holds}>
           <Box flex="1">{name}</Box>
           <Box fontFamily="mono" fontVariantNumeric="tabular-nums" color={by === 0 ? "ash" : "bone"}>
             {weightText(by)}
           </Box>
-          <Action
-            look="text"
-            px="8px"
-            minH="30px"
-            aria-pressed={!isOff}
-            aria-label={isOff ? `Take in again: ${name}` : `Leave out: ${name}`}
-            onClick={() => keep(id, isOff ? 0 : -LAYER_OFF_STOPS)}
-          >
-            {isOff ? <EyeOff size={16} /> : <Eye size={16} />}
-          </Action>
         </Flex>
         <Slide
           label={`${name}, stops`}
