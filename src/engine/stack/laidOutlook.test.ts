@@ -85,3 +85,48 @@ describe("stars of frames that are laid by them, promised and fused", () => {
     expect(laid.figures.points).toBeGreaterThan(one.figures.points);
   });
 });
+
+describe("frames that a hand has taken, laid over each other by shift and turn", () => {
+  const SMALL = 816;
+  const line = "3 x 1/60 every 1s | iso 800 | wb 4000K";
+  const scene = sceneNamed("clock-facade")!;
+  /** Where the hand looks beside where it was meant to, degrees. */
+  const WANDERS = [
+    [0.21, -0.12],
+    [-0.33, 0.17],
+    [0.12, 0.31],
+  ] as const;
+
+  it("come out as sharp as one of them, as the outlook says; as they lie they do not", async () => {
+    const plan = planCapture(parseRecipe(`${line} -> mean`).recipe, camera, conditions)!;
+    const files = await Promise.all(
+      plannedFrames(plan).map(async (frame, index) => {
+        const [across, up] = WANDERS[index]!;
+        const { at, headingDeg, tiltDeg } = scene.camera;
+        const held = { ...scene, camera: { at, headingDeg: headingDeg + across, tiltDeg: tiltDeg + up } };
+        const { data, width, height } = simulateFrame(setStage(held, camera.lens, SMALL), plan, frame);
+        const path = join(folder, `hand-${index}.png`);
+        await sharp(data, { raw: { width, height, channels: 3 } })
+          .png({ compressionLevel: 1 })
+          .toFile(path);
+        return { name: `hand-${index}.png`, path };
+      }),
+    );
+    const sharpOf = async (some: typeof files, align: "none" | "turn") => {
+      const outputPath = join(folder, "hand.tif");
+      const outcome = await runStack({ ...PLAIN_REQUEST, files: some, method: "mean", align, outputPath });
+      expect(outcome).toMatchObject({ kind: "done", refused: [] });
+      const { data, info } = await sharp(outputPath).toColourspace("srgb").raw().toBuffer({ resolveWithObject: true });
+      return inspectPicture({ width: info.width, height: info.height, samples: new Uint8Array(data) }).sharpPx!;
+    };
+    const one = await sharpOf(files.slice(1, 2), "none");
+    expect((await sharpOf(files, "turn")) / one).toBeLessThan(1.15);
+    expect((await sharpOf(files, "none")) / one).toBeGreaterThan(1.5);
+
+    const request = { ...usualScene("still-view"), intent: "still-view" as const, camera, filterStops: [] };
+    const softness = (text: string) =>
+      outlookOf(planCapture(parseRecipe(text).recipe, camera, conditions)!, { ...request, support: "hand" }).softness;
+    expect(softness(`${line} -> mean by turn`).totalPx).toBeCloseTo(softness("1 x 1/60 | iso 800").totalPx, 6);
+    expect(softness(`${line} -> mean`).alignmentPx).toBeGreaterThan(10);
+  });
+});
