@@ -1,7 +1,6 @@
 import { createReadStream, createWriteStream } from "node:fs";
 import { PassThrough, pipeline, Readable } from "node:stream";
 import { pipeline as written } from "node:stream/promises";
-import exifr from "exifr";
 import sharp, { type Sharp } from "sharp";
 import { EXPORT_FORMATS, type ExportFormat } from "@/core/formats";
 import { storedPath } from "../store";
@@ -21,6 +20,7 @@ const webStream = (stream: Readable) => Readable.toWeb(stream) as unknown as Rea
 
 /** EXIF of a stored 16-bit TIFF in the form in which sharp writes it. */
 async function carriedExif(path: string) {
+  const { default: exifr } = await import("exifr");
   const tags: Record<string, unknown> = (await exifr.parse(path, { reviveValues: false })) ?? {};
   const text = (key: string) => (typeof tags[key] === "string" ? { [key]: tags[key] as string } : {});
   const ratio = (key: string) => (typeof tags[key] === "number" ? { [key]: exifRational(tags[key] as number) } : {});

@@ -1,4 +1,3 @@
-import exifr from "exifr";
 import sharp from "sharp";
 import { FITS_BLOCK, type FitsNotes, fitsHeader } from "@/core/formats";
 import { decodeSrgb } from "@/core/picture";
@@ -10,6 +9,7 @@ const FLOAT_BYTES = 4;
 
 /** What a stored TIFF says of itself, as FITS has it. */
 async function notesOf(path: string): Promise<FitsNotes> {
+  const { default: exifr } = await import("exifr");
   const tags: Record<string, unknown> = (await exifr.parse(path, { reviveValues: false })) ?? {};
   const { xmp } = await sharp(path, { limitInputPixels: false }).metadata();
   const recipe = xmp ? recipeFromXmp(xmp.toString("utf8")) : null;

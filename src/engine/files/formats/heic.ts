@@ -1,5 +1,4 @@
 import type { MainModule } from "libheif-js/libheif-wasm/libheif";
-import load from "libheif-js/libheif-wasm/libheif-bundle.js";
 import { MOST_PIXELS, PictureFailure } from "../pictureFailure";
 import { p3Profile } from "./profile";
 import { residentModule } from "./resident";
@@ -27,7 +26,10 @@ const PRIMARIES_AT = 4;
 // It writes its complaints where nobody reads them; what it answers says the same.
 const silent = () => {};
 
-const withDecoder = residentModule(async () => load({ print: silent, printErr: silent }));
+const withDecoder = residentModule(async () => {
+  const { default: load } = await import("libheif-js/libheif-wasm/libheif-bundle.js");
+  return load({ print: silent, printErr: silent });
+});
 
 /** The decoder with a file in its memory, until it is closed. */
 class OpenHeic {
