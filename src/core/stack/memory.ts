@@ -52,8 +52,8 @@ export const MOST_MEMORY_BYTES = WASM_PAGE_BYTES * 65_536;
 
 /** Columns and rows between the points of a frame's grid; the kernels count on it. */
 const GRID_PX = 16;
-/** A stretch of the grid with its margins, 16 bits a sample. */
-const ROOM_BYTES = 128;
+/** A row with the margins of what is weighed, 16 bits a sample. */
+const roomBytes = (width: number): number => 2 * (3 * width + 64);
 const gridBytes = (width: number, height: number): number =>
   2 * 4 * (Math.ceil(width / GRID_PX) + 1) * (Math.ceil(height / GRID_PX) + 1);
 
@@ -93,7 +93,7 @@ export function layOutMemory(request: {
     sources: Array.from({ length: threads }, () => take(frameBytes)),
     grids: Array.from({ length: threads }, () => take(grid)),
     weights: take(2 * LANCZOS_ENTRIES),
-    rooms: Array.from({ length: threads }, () => take(ROOM_BYTES)),
+    rooms: Array.from({ length: threads }, () => take(roomBytes(request.width))),
     reference: take(frameBytes),
     mask: take(request.width * request.height),
   };
