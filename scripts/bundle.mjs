@@ -75,6 +75,7 @@ export const EMBEDDED = [
   { source: "src/core/sensor/exposeKernel.as.ts", constant: "EXPOSE_KERNEL" },
   { source: "src/core/picture/lumaKernel.as.ts", constant: "LUMA_KERNEL" },
   { source: "src/core/inspect/peakKernel.as.ts", constant: "PEAK_KERNEL" },
+  { source: "src/core/finish/developKernel.as.ts", constant: "DEVELOP_KERNEL" },
 ];
 
 /** The module of an embedded kernel. */

@@ -1,4 +1,4 @@
-export { blackBodyRgb, planckianChromaticity, type Rgb } from "./colourTemperature";
+export { blackBodyRgb, type Chromaticity, planckianChromaticity, type Rgb } from "./colourTemperature";
 export {
   type ExposureSettings,
   evFromLuminance,

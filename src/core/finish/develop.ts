@@ -1,0 +1,128 @@
+import {
+  applied,
+  balanceMatrix,
+  chromaGain,
+  luminanceOf,
+  type Matrix3,
+  oklabOf,
+  rgbOfOklab,
+  UNIT_MATRIX,
+} from "./colour";
+import type { FoundLight } from "./findLights";
+import type { Look } from "./look";
+import { rising } from "./memberships";
+import { FLOOR_STOPS } from "./picture";
+import { isPlainTone, type ToneCurve, toneCurve } from "./tone";
+
+// What a look does to each pixel by itself, once its part in every light and its surroundings are known. The kernel does the same four
+// pixels at a time; this is its plain twin, and the one place that says what is done in which order:
+//
+//   white balance, of lights with a Kelvin of their own mixed by their parts → stops, of the whole and of lights, and how far their
+//   surroundings are drawn towards the middle of their light → what is nearly white → black, white and contrast, by luminance → strength
+//   of colour, in OKLab
+
+/** What is done to one light. */
+export interface SettledLight {
+  /** Which of the picture's lights. */
+  readonly index: number;
+  readonly stops: number;
+  /** What its surroundings' distance from its middle is multiplied by, less 1. */
+  readonly range: number;
+  readonly middle: number;
+  /** Its colours' strength, -1 to 1, beside that of the whole. */
+  readonly colour: number;
+  /** Its own balance; null for that of the whole. */
+  readonly balance: Matrix3 | null;
+}
+
+/** A look as it is for one picture: what depends on the picture is worked out. */
+export interface SettledLook {
+  readonly exposure: number;
+  readonly balance: Matrix3;
+  /** Stops by which what is nearly white is moved. */
+  readonly highlights: number;
+  readonly colour: number;
+  readonly tone: ToneCurve | null;
+  readonly lights: readonly SettledLight[];
+}
+
+/** From here on to white, stops, surroundings are more and more of what `highlights` moves. */
+export const HIGHLIGHTS_FROM = -3;
+
+/** Where a light's darkest part is raised to, or its brightest. */
+function stopsTo(target: "noise" | "white", light: FoundLight, noiseFloor: number): number {
+  // To white until its brightest part touches; to noise until noise would show as it does at the floor of what a screen shows as black.
+  return target === "white" ? -light.brightest : SHOWN_FLOOR - noiseFloor;
+}
+/** Light under this is black on a screen beside a picture's other lights, stops under white. */
+export const SHOWN_FLOOR = -8;
+
+/**
+ * Works a look out for one picture.
+ *
+ * @param noiseFloor Light of the picture that cannot be told from noise, stops under white.
+ * @returns What it comes to, and the lights that it names and the picture has not.
+ */
+export function settleLook(
+  { balance, values, lights: moves }: Look,
+  lights: readonly FoundLight[],
+  noiseFloor: number,
+): { readonly settled: SettledLook; readonly missing: readonly (keyof typeof moves)[] } {
+  const whole = balance ? balanceMatrix(balance.kelvin, balance.tint) : UNIT_MATRIX;
+  const named = Object.keys(moves) as (keyof typeof moves)[];
+  const settledLights = named.flatMap((id): SettledLight[] => {
+    const index = lights.findIndex((light) => light.id === id);
+    const [light, move] = [lights[index], moves[id]];
+    if (!light || !move) return [];
+    const { stops = 0, range = 1, colour = 0, kelvin } = move;
+    return [
+      {
+        index,
+        stops: typeof stops === "number" ? stops : stopsTo(stops, light, noiseFloor),
+        range: range - 1,
+        middle: light.middle,
+        colour: colour / 100,
+        balance: kelvin === undefined ? null : balanceMatrix(kelvin),
+      },
+    ];
+  });
+  const tone = { white: values.white ?? 0, black: values.black ?? null, contrast: values.contrast ?? 0 };
+  const settled = {
+    exposure: values.exposure ?? 0,
+    balance: whole,
+    highlights: values.highlights ?? 0,
+    colour: (values.colour ?? 0) / 100,
+    tone: isPlainTone(tone) ? null : toneCurve(tone),
+    lights: settledLights,
+  };
+  return { settled, missing: named.filter((id) => !lights.some((light) => light.id === id)) };
+}
+
+/** One pixel's light under a look; linear, 1 for white, and over it where it comes out so. */
+export function developed(
+  { exposure, balance, highlights, colour, tone, lights }: SettledLook,
+  rgb: readonly [number, number, number],
+  /** Stops of its surroundings under white, and its part in each of the picture's lights. */
+  at: { readonly surroundings: number; readonly parts: (light: number) => number },
+): readonly [number, number, number] {
+  let stops = exposure + highlights * rising(HIGHLIGHTS_FROM, 0, at.surroundings);
+  let strength = colour;
+  const matrix = [...balance];
+  for (const light of lights) {
+    const part = at.parts(light.index);
+    stops += part * (light.stops + light.range * (Math.max(FLOOR_STOPS, at.surroundings) - light.middle));
+    strength += part * light.colour;
+    if (light.balance) for (let k = 0; k < 9; k++) matrix[k] = matrix[k]! + part * (light.balance[k]! - balance[k]!);
+  }
+  const gain = 2 ** stops;
+  let light = applied(matrix, rgb).map((value) => Math.max(0, gain * value)) as unknown as typeof rgb;
+  if (tone) {
+    const luminance = luminanceOf(light);
+    const by = luminance > 0 ? tone.at(luminance) / luminance : 1;
+    light = [by * light[0], by * light[1], by * light[2]];
+  }
+  if (strength === 0) return light;
+  const [lightness, a, b] = oklabOf(light);
+  const by = chromaGain(Math.max(-1, strength), Math.hypot(a, b));
+  return rgbOfOklab([lightness, by * a, by * b]).map((value) => Math.max(0, value)) as unknown as typeof rgb;
+}

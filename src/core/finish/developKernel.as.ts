@@ -1,0 +1,205 @@
+// AssemblyScript, compiled to WebAssembly SIMD by scripts/bundle.mjs into developKernel.wasm.ts. Its plain twin is `developed` in develop.ts,
+// which says what is done in which order. Pointers are byte offsets into the kernel's own memory, which developKernel.ts lays out.
+
+/** Numbers of the whole: exposure, highlights, colour, whether there is a tone curve, then nine of the balance. */
+const BALANCE: usize = 16;
+const WHOLE_BYTES: usize = 4 * 13;
+/** Numbers of a light: stops, range, middle, colour, whether it has a balance of its own, then by how much that differs. */
+const OWN_BALANCE: usize = 20;
+const LIGHT_BYTES: usize = 4 * 14;
+
+const FLOOR_STOPS: f32 = -14;
+const HIGHLIGHTS_FROM: f32 = -3;
+const STRONG_CHROMA: f32 = 0.12;
+const CURVE_FROM: f32 = -16;
+const CURVE_STEPS: f32 = 1023.0 / 22.0;
+const CURVE_LAST: f32 = 1022.999;
+
+// @ts-ignore: decorator
+@inline
+function f(value: f32): v128 {
+  return f32x4.splat(value);
+}
+// @ts-ignore: decorator
+@inline
+function fma(a: v128, b: v128, c: v128): v128 {
+  return f32x4.add(f32x4.mul(a, b), c);
+}
+
+/** Logarithm to base 2 of positive numbers, by the series of the area tangent; within 2e-7. */
+// @ts-ignore: decorator
+@inline
+function log2(x: v128): v128 {
+  // A mantissa from the root of a half to the root of two.
+  const moved = i32x4.sub(x, i32x4.splat(0x3f3504f3));
+  const exponent = f32x4.convert_i32x4_s(i32x4.shr_s(moved, 23));
+  const mantissa = i32x4.add(v128.and(moved, i32x4.splat(0x007fffff)), i32x4.splat(0x3f3504f3));
+  const t = f32x4.div(f32x4.sub(mantissa, f(1)), f32x4.add(mantissa, f(1)));
+  const square = f32x4.mul(t, t);
+  const series = fma(fma(fma(fma(f(1.0 / 9.0), square, f(1.0 / 7.0)), square, f(0.2)), square, f(1.0 / 3.0)), square, f(1));
+  return fma(f32x4.mul(t, series), f(2.8853900817779268), exponent);
+}
+
+/** Two to a power between -126 and 126; relative error under 3e-7. */
+// @ts-ignore: decorator
+@inline
+function exp2(x: v128): v128 {
+  const held = f32x4.min(f32x4.max(x, f(-126)), f(126));
+  const whole = f32x4.nearest(held);
+  const y = f32x4.mul(f32x4.sub(held, whole), f(0.6931471805599453));
+  const series = fma(fma(fma(fma(fma(fma(f(1.0 / 720.0), y, f(1.0 / 120.0)), y, f(1.0 / 24.0)), y, f(1.0 / 6.0)), y, f(0.5)), y, f(1)), y, f(1));
+  const power = i32x4.shl(i32x4.add(i32x4.trunc_sat_f32x4_s(whole), i32x4.splat(127)), 23);
+  return f32x4.mul(series, power);
+}
+
+const LEAST: f32 = 1e-30;
+
+// @ts-ignore: decorator
+@inline
+function cubeRoot(x: v128): v128 {
+  return exp2(f32x4.mul(log2(f32x4.max(x, f(LEAST))), f(1.0 / 3.0)));
+}
+
+// @ts-ignore: decorator
+@inline
+function cube(x: v128): v128 {
+  return f32x4.mul(x, f32x4.mul(x, x));
+}
+
+// @ts-ignore: decorator
+@inline
+function mix(a: v128, b: v128, c: v128, x: f32, y: f32, z: f32): v128 {
+  return fma(a, f(x), fma(b, f(y), f32x4.mul(c, f(z))));
+}
+
+/** 16-bit sRGB codes of light as whole numbers in 32 bits. */
+// @ts-ignore: decorator
+@inline
+function codes(light: v128): v128 {
+  const held = f32x4.min(f32x4.max(light, f(0)), f(1));
+  const curved = f32x4.sub(f32x4.mul(exp2(f32x4.mul(log2(f32x4.max(held, f(LEAST))), f(1.0 / 2.4))), f(1.055)), f(0.055));
+  const straight = f32x4.mul(held, f(12.92));
+  const value = v128.bitselect(straight, curved, f32x4.le(held, f(0.0031308)));
+  return i32x4.trunc_sat_f32x4_u(fma(value, f(65535), f(0.5)));
+}
+
+/** What the tone curve multiplies one luminance by, given its logarithm's place on the curve. */
+// @ts-ignore: decorator
+@inline
+function gainAt(curve: usize, place: f32): f32 {
+  const held = min(max(place, 0), CURVE_LAST);
+  const point = Mathf.floor(held);
+  const at = curve + ((point as usize) << 2);
+  return load<f32>(at) + (held - point) * (load<f32>(at + 4) - load<f32>(at));
+}
+
+/**
+ * Develops pixels, a multiple of 4.
+ *
+ * @param out Three 16-bit codes a pixel.
+ * @param light Three planes of linear light, one after the other, then one of the surroundings' stops; each `plane` bytes long.
+ * @param parts A plane for each of the look's lights.
+ * @param numbers Of the whole, then of each light.
+ * @param curve Gains of the tone curve.
+ */
+export function develop(
+  out: usize, light: usize, parts: usize, plane: usize, numbers: usize, lights: i32, curve: usize, pixels: usize,
+): void {
+  const exposure = f(load<f32>(numbers));
+  const highlights = f(load<f32>(numbers + 4));
+  const colour = f(load<f32>(numbers + 8));
+  const hasTone = load<f32>(numbers + 12) != 0;
+  for (let pixel: usize = 0; pixel < pixels; pixel += 4) {
+    const at = light + (pixel << 2);
+    const red = v128.load(at);
+    const green = v128.load(at + plane);
+    const blue = v128.load(at + 2 * plane);
+    const surroundings = v128.load(at + 3 * plane);
+    const near = f32x4.min(f32x4.max(f32x4.mul(f32x4.sub(surroundings, f(HIGHLIGHTS_FROM)), f(-1.0 / HIGHLIGHTS_FROM)), f(0)), f(1));
+    const rising = f32x4.mul(f32x4.mul(near, near), f32x4.sub(f(3), f32x4.add(near, near)));
+    let stops = fma(highlights, rising, exposure);
+    let strength = colour;
+    let m0 = f(load<f32>(numbers + BALANCE));
+    let m1 = f(load<f32>(numbers + BALANCE + 4));
+    let m2 = f(load<f32>(numbers + BALANCE + 8));
+    let m3 = f(load<f32>(numbers + BALANCE + 12));
+    let m4 = f(load<f32>(numbers + BALANCE + 16));
+    let m5 = f(load<f32>(numbers + BALANCE + 20));
+    let m6 = f(load<f32>(numbers + BALANCE + 24));
+    let m7 = f(load<f32>(numbers + BALANCE + 28));
+    let m8 = f(load<f32>(numbers + BALANCE + 32));
+    const about = f32x4.max(surroundings, f(FLOOR_STOPS));
+    let own = numbers + WHOLE_BYTES;
+    let part = parts + (pixel << 2);
+    for (let each: i32 = 0; each < lights; each++) {
+      const share = v128.load(part);
+      const raised = fma(f32x4.sub(about, f(load<f32>(own + 8))), f(load<f32>(own + 4)), f(load<f32>(own)));
+      stops = fma(share, raised, stops);
+      strength = fma(share, f(load<f32>(own + 12)), strength);
+      if (load<f32>(own + 16) != 0) {
+        m0 = fma(share, f(load<f32>(own + OWN_BALANCE)), m0);
+        m1 = fma(share, f(load<f32>(own + OWN_BALANCE + 4)), m1);
+        m2 = fma(share, f(load<f32>(own + OWN_BALANCE + 8)), m2);
+        m3 = fma(share, f(load<f32>(own + OWN_BALANCE + 12)), m3);
+        m4 = fma(share, f(load<f32>(own + OWN_BALANCE + 16)), m4);
+        m5 = fma(share, f(load<f32>(own + OWN_BALANCE + 20)), m5);
+        m6 = fma(share, f(load<f32>(own + OWN_BALANCE + 24)), m6);
+        m7 = fma(share, f(load<f32>(own + OWN_BALANCE + 28)), m7);
+        m8 = fma(share, f(load<f32>(own + OWN_BALANCE + 32)), m8);
+      }
+      own += LIGHT_BYTES;
+      part += plane;
+    }
+    let gain = exp2(stops);
+    let r = f32x4.max(f32x4.mul(gain, fma(red, m0, fma(green, m1, f32x4.mul(blue, m2)))), f(0));
+    let g = f32x4.max(f32x4.mul(gain, fma(red, m3, fma(green, m4, f32x4.mul(blue, m5)))), f(0));
+    let b = f32x4.max(f32x4.mul(gain, fma(red, m6, fma(green, m7, f32x4.mul(blue, m8)))), f(0));
+    if (hasTone) {
+      const luminance = mix(r, g, b, 0.2126, 0.7152, 0.0722);
+      const place = f32x4.mul(f32x4.sub(log2(f32x4.max(luminance, f(LEAST))), f(CURVE_FROM)), f(CURVE_STEPS));
+      gain = f32x4.splat(gainAt(curve, f32x4.extract_lane(place, 0)));
+      gain = f32x4.replace_lane(gain, 1, gainAt(curve, f32x4.extract_lane(place, 1)));
+      gain = f32x4.replace_lane(gain, 2, gainAt(curve, f32x4.extract_lane(place, 2)));
+      gain = f32x4.replace_lane(gain, 3, gainAt(curve, f32x4.extract_lane(place, 3)));
+      r = f32x4.mul(r, gain);
+      g = f32x4.mul(g, gain);
+      b = f32x4.mul(b, gain);
+    }
+    if (v128.any_true(f32x4.ne(strength, f(0)))) {
+      const long = cubeRoot(mix(r, g, b, 0.4122214708, 0.5363325363, 0.0514459929));
+      const medium = cubeRoot(mix(r, g, b, 0.2119034982, 0.6806995451, 0.1073969566));
+      const short = cubeRoot(mix(r, g, b, 0.0883024619, 0.2817188376, 0.6299787005));
+      const lightness = mix(long, medium, short, 0.2104542553, 0.793617785, -0.0040720468);
+      let one = mix(long, medium, short, 1.9779984951, -2.428592205, 0.4505937099);
+      let two = mix(long, medium, short, 0.0259040371, 0.7827717662, -0.808675766);
+      const chroma = f32x4.mul(fma(one, one, f32x4.mul(two, two)), f(1.0 / (STRONG_CHROMA * STRONG_CHROMA)));
+      const held = f32x4.max(strength, f(-1));
+      const spared = f32x4.div(held, f32x4.add(chroma, f(1)));
+      const by = f32x4.add(f(1), v128.bitselect(spared, held, f32x4.gt(held, f(0))));
+      one = f32x4.mul(one, by);
+      two = f32x4.mul(two, by);
+      const l = cube(mix(lightness, one, two, 1, 0.3963377774, 0.2158037573));
+      const m = cube(mix(lightness, one, two, 1, -0.1055613458, -0.0638541728));
+      const s = cube(mix(lightness, one, two, 1, -0.0894841775, -1.291485548));
+      r = mix(l, m, s, 4.0767416621, -3.3077115913, 0.2309699292);
+      g = mix(l, m, s, -1.2684380046, 2.6097574011, -0.3413193965);
+      b = mix(l, m, s, -0.0041960863, -0.7034186147, 1.707614701);
+    }
+    const rc = codes(r);
+    const gc = codes(g);
+    const bc = codes(b);
+    const to = out + 6 * pixel;
+    store<u16>(to, i32x4.extract_lane(rc, 0) as u16);
+    store<u16>(to + 2, i32x4.extract_lane(gc, 0) as u16);
+    store<u16>(to + 4, i32x4.extract_lane(bc, 0) as u16);
+    store<u16>(to + 6, i32x4.extract_lane(rc, 1) as u16);
+    store<u16>(to + 8, i32x4.extract_lane(gc, 1) as u16);
+    store<u16>(to + 10, i32x4.extract_lane(bc, 1) as u16);
+    store<u16>(to + 12, i32x4.extract_lane(rc, 2) as u16);
+    store<u16>(to + 14, i32x4.extract_lane(gc, 2) as u16);
+    store<u16>(to + 16, i32x4.extract_lane(bc, 2) as u16);
+    store<u16>(to + 18, i32x4.extract_lane(rc, 3) as u16);
+    store<u16>(to + 20, i32x4.extract_lane(gc, 3) as u16);
+    store<u16>(to + 22, i32x4.extract_lane(bc, 3) as u16);
+  }
+}

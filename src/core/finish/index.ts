@@ -1,0 +1,21 @@
+export { type LookOfColour, lookOf } from "./colour";
+export { settleLook } from "./develop";
+export { developPixels, type PixelsToDevelop } from "./developKernel";
+export { type FoundLight, findLights, type PictureLights } from "./findLights";
+export { FINISH_LIGHT_IDS, FINISH_LIGHTS, type FinishLightId } from "./lightIds";
+export {
+  type Crop,
+  LIGHT_VALUES,
+  type LightMove,
+  LOOK_VALUE_IDS,
+  LOOK_VALUES,
+  type Look,
+  type LookValueId,
+  look,
+  onSteps,
+  PLAIN_LOOK,
+} from "./look";
+export { type LookProblem, MOST_LOOK_LETTERS, type ParsedLook, parseLook, printLook } from "./lookLine";
+export type { KnownOfPicture } from "./memberships";
+export { type PixelParts, partsOf } from "./partsOf";
+export { type LightPicture, lightOfCodes } from "./picture";
