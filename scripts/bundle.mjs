@@ -13,6 +13,7 @@ const ENTRIES = {
   "stack-process": "src/engine/stack/process.ts",
   "balance-thread": "src/engine/stack/balanceThread.ts",
   "film-thread": "src/engine/film/filmThread.ts",
+  "finish-thread": "src/engine/finish/finishThread.ts",
   "phone-thread": "src/engine/phone/thread.ts",
   "picture-process": "src/engine/files/pictureProcess.ts",
   "picture-view-process": "src/engine/files/pictureViewProcess.ts",

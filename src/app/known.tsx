@@ -3,6 +3,7 @@ import type { ReactNode } from "react";
 import type { z } from "zod";
 import { kitReply } from "@/contracts/kit";
 import { outingListReply, outingReply, shotDetailReply, siteReply } from "@/contracts/replies";
+import { listFinishes } from "@/db/finishes";
 import { findKit } from "@/db/kit";
 import { findOuting, findShot, listOutings } from "@/db/outings";
 import { listRuns } from "@/db/runs";
@@ -33,7 +34,9 @@ export const knownShot = (id: string): Known => ({
   contract: shotDetailReply,
   find: async (db) => {
     const shot = isId(id) ? await findShot(db, id) : undefined;
-    return shot && { shot, runs: await listRuns(db, id), stacks: await listStacks(db, id) };
+    if (!shot) return undefined;
+    const [runs, stacks, finishes] = [await listRuns(db, id), await listStacks(db, id), await listFinishes(db, id)];
+    return { shot, runs, stacks, finishes };
   },
 });
 

@@ -4,6 +4,7 @@ import { INTENT_IDS } from "@/core/intent/ids";
 import { BIN_COUNT } from "@/core/picture/statistics";
 import { LAYER_IDS } from "@/core/stack/layerIds";
 import { beforeRun } from "./beforeRun";
+import { lookHistory } from "./finish";
 import { frameChoice } from "./frameFigures";
 import { HAND_WAYS, handFrame } from "./handFrame";
 import { ownPicture } from "./own";
@@ -172,8 +173,26 @@ export const balancedReply = stackReply.shape.stack.pick({ balance: true, balanc
 /** A stack that was begun. */
 export const stackStarted = z.object({ id: z.uuid(), jobId: z.uuid() });
 
+/** A version of a picture that is finished. */
+export const finishReply = z.object({
+  id: z.uuid(),
+  stackId: z.uuid().nullable(),
+  frameId: z.uuid().nullable(),
+  name: z.string(),
+  history: lookHistory,
+  createdAt: instant,
+});
+
+/** A look that was saved. */
+export const lookReply = z.object({ id: z.uuid(), name: z.string(), line: z.string() });
+
 /** A shot with everything made for it, newest first. */
-export const shotDetailReply = z.object({ shot: shotReply, runs: z.array(runReply), stacks: z.array(stackReply) });
+export const shotDetailReply = z.object({
+  shot: shotReply,
+  runs: z.array(runReply),
+  stacks: z.array(stackReply),
+  finishes: z.array(finishReply),
+});
 
 /** What a meter makes of a test picture, and what the picture says of its settings. */
 export const measureReply = z.object({
@@ -263,7 +282,11 @@ export type RunReply = z.infer<typeof runReply>;
 export type JobReply = z.infer<typeof jobReply>;
 /** A stack as pages get it. */
 export type StackReply = z.infer<typeof stackReply>;
-/** A shot with its runs and stacks as pages get it. */
+/** A version of a finished picture as pages get it. */
+export type FinishReply = z.infer<typeof finishReply>;
+/** A saved look as pages get it. */
+export type LookReply = z.infer<typeof lookReply>;
+/** A shot with its runs, stacks and finished pictures as pages get it. */
 export type ShotDetailReply = z.infer<typeof shotDetailReply>;
 /** A row of the log as pages get it. */
 export type LogRowReply = z.infer<typeof logReply>[number];

@@ -234,6 +234,12 @@ export async function runSize(db: Db, runId: string): Promise<{ readonly count: 
   return { count: size?.count ?? 0, bytes: Number(size?.bytes ?? 0) };
 }
 
+/** One frame, or undefined. */
+export async function findFrame(db: Db, frameId: string): Promise<Frame | undefined> {
+  const [frame] = await db.select().from(frames).where(eq(frames.id, frameId));
+  return frame;
+}
+
 /** A run's frames, all or those among these ids, in the order they were taken; ids that are not there are left out. */
 export async function findFrames(db: Db, runId: string, ids?: readonly string[]): Promise<Frame[]> {
   if (ids?.length === 0) return [];

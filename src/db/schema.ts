@@ -12,6 +12,7 @@ import {
 } from "drizzle-orm/pg-core";
 import { z } from "zod";
 import { beforeRun } from "@/contracts/beforeRun";
+import { lookHistory } from "@/contracts/finish";
 import { FRAME_CHOICES, frameFigures, plannedFrame } from "@/contracts/frameFigures";
 import { HAND_STATES, HAND_WAYS } from "@/contracts/handFrame";
 import { completedProfile } from "@/contracts/olderPhone";
@@ -311,6 +312,32 @@ export const stacks = pgTable(
     index("stacks_run_index").on(runId),
   ],
 );
+
+/** Versions of a picture as it is finished: what is done to the light of a stack's result, or of a frame. */
+export const finishes = pgTable(
+  "finishes",
+  {
+    id: id(),
+    shotId: uuid("shot_id")
+      .notNull()
+      .references(() => shots.id, { onDelete: "cascade" }),
+    /** One of both. */
+    stackId: uuid("stack_id").references(() => stacks.id, { onDelete: "cascade" }),
+    frameId: uuid("frame_id").references(() => frames.id, { onDelete: "cascade" }),
+    name: text("name").notNull(),
+    history: storedJson("history", lookHistory).notNull(),
+    createdAt: createdAt(),
+  },
+  ({ shotId, createdAt }) => [index("finishes_shot_index").on(shotId, createdAt)],
+);
+
+/** Looks that were saved. */
+export const looks = pgTable("looks", {
+  id: id(),
+  name: text("name").notNull().unique(),
+  line: text("line").notNull(),
+  createdAt: createdAt(),
+});
 
 /** Work in the background, as a person sees it; the queue keeps its own records. */
 export const jobs = pgTable(

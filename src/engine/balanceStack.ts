@@ -19,7 +19,7 @@ async function balancedPicture(db: Db, stack: Stack, file: LayersFile, stops: La
   const path = await temporaryPath();
   const thread = startThread<BalanceThread>("balance-thread.mjs");
   try {
-    const notes = await resultNotes(db, stack, stops);
+    const notes = await resultNotes(db, stack, { balance: stops });
     await thread.ask(async (api) => api.writeBalanced(file, stops, { path, notes }));
     return (await adoptFile(path)).hash;
   } finally {

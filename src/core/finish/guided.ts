@@ -16,31 +16,24 @@ export interface GuidedPlanes {
 
 /** Means over squares of `radius` to each side, cut off at the edges. */
 export function boxMean({ width, height, values }: Plane, radius: number): Plane {
-  const across = new Float32Array(values.length);
+  // Sums of all that lies left of a column, then of all that lies above a row.
+  const row = new Float64Array(width + 1);
+  const above = new Float64Array(width * (height + 1));
   for (let y = 0; y < height; y++) {
-    const row = y * width;
-    let sum = 0;
-    for (let x = 0; x < Math.min(radius, width); x++) sum += values[row + x]!;
+    const from = y * width;
+    for (let x = 0; x < width; x++) row[x + 1] = row[x]! + values[from + x]!;
     for (let x = 0; x < width; x++) {
-      if (x + radius < width) sum += values[row + x + radius]!;
-      if (x > radius) sum -= values[row + x - radius - 1]!;
-      across[row + x] = sum / (Math.min(width - 1, x + radius) - Math.max(0, x - radius) + 1);
+      const [left, right] = [x > radius ? x - radius : 0, x + radius < width ? x + radius + 1 : width];
+      above[from + width + x] = above[from + x]! + (row[right]! - row[left]!) / (right - left);
     }
   }
   const out = new Float32Array(values.length);
-  const sums = new Float64Array(width);
-  for (let y = 0; y < Math.min(radius, height); y++)
-    for (let x = 0; x < width; x++) sums[x] = sums[x]! + across[y * width + x]!;
   for (let y = 0; y < height; y++) {
-    const [comes, goes] = [(y + radius) * width, (y - radius - 1) * width];
-    const rows = Math.min(height - 1, y + radius) - Math.max(0, y - radius) + 1;
-    for (let x = 0; x < width; x++) {
-      let sum = sums[x]!;
-      if (y + radius < height) sum += across[comes + x]!;
-      if (y > radius) sum -= across[goes + x]!;
-      sums[x] = sum;
-      out[y * width + x] = sum / rows;
-    }
+    const top = Math.max(0, y - radius);
+    const bottom = Math.min(height, y + radius + 1);
+    const by = 1 / (bottom - top);
+    const [first, last] = [top * width, bottom * width];
+    for (let x = 0, at = y * width; x < width; x++, at++) out[at] = by * (above[last + x]! - above[first + x]!);
   }
   return { width, height, values: out };
 }

@@ -17,5 +17,6 @@ export {
 } from "./look";
 export { type LookProblem, MOST_LOOK_LETTERS, type ParsedLook, parseLook, printLook } from "./lookLine";
 export type { KnownOfPicture } from "./memberships";
+export { measureNoise, type NoiseModel, noiseFloorStops } from "./noise";
 export { type PixelParts, partsOf } from "./partsOf";
-export { type LightPicture, lightOfCodes } from "./picture";
+export { type CodedPicture, type LightPicture, lightOfCodes, reduced } from "./picture";

@@ -1,6 +1,6 @@
 import { type PictureLights, STAR_SOFT_STOPS } from "./findLights";
 import { enlarger, type GuidedPlanes } from "./guided";
-import { clamp, rising } from "./memberships";
+import { rising } from "./memberships";
 import { type LightPicture, stopsPlane } from "./picture";
 
 /** Which part of each pixel is which light's, and what lies about it. */
@@ -26,33 +26,45 @@ export function partsOf(
   const stops = stopsPlane(rows).values;
   const enlarged = enlarger(surroundings.slope, width, whole.height);
   const [slope, offset] = [new Float32Array(width), new Float32Array(width)];
-  /** Values along the picture's stops for a row. */
-  const along = (planes: GuidedPlanes, y: number, out: Float32Array) => {
-    enlarged(planes.slope, whole.firstRow + y, slope);
-    enlarged(planes.offset, whole.firstRow + y, offset);
-    const from = y * width;
-    for (let x = 0; x < width; x++) out[from + x] = slope[x]! * stops[from + x]! + offset[x]!;
+  /** Values along the picture's stops. */
+  const along = (planes: GuidedPlanes): Float32Array => {
+    const out = new Float32Array(stops.length);
+    for (let y = 0, at = 0; y < height; y++) {
+      enlarged(planes.slope, whole.firstRow + y, slope);
+      enlarged(planes.offset, whole.firstRow + y, offset);
+      for (let x = 0; x < width; x++, at++) out[at] = slope[x]! * stops[at]! + offset[x]!;
+    }
+    return out;
   };
-  const about = new Float32Array(stops.length);
-  const parts = lights.map(() => new Float32Array(stops.length));
+  const about = along(surroundings);
   const [sky, stars] = ["sky", "stars"].map((id) => lights.findIndex((light) => light.id === id)) as [number, number];
   // Where both are told, stars are taken out of the sky's part; by itself either has all of it.
-  const shared = sky >= 0 && stars >= 0 ? stars : -1;
-  for (let y = 0; y < height; y++) {
-    along(surroundings, y, about);
-    for (const [index, planes] of memberships.entries()) if (index !== shared) along(planes, y, parts[index]!);
+  const isShared = sky >= 0 && stars >= 0 && starsFrom !== null;
+  const parts = memberships.map((planes, index) =>
+    isShared && index === stars ? new Float32Array(stops.length) : along(planes),
+  );
+  const sums = new Float32Array(stops.length);
+  for (const part of parts)
+    for (let at = 0; at < part.length; at++) {
+      const own = part[at]!;
+      part[at] = own < 0 ? 0 : own > 1 ? 1 : own;
+      sums[at] = sums[at]! + part[at]!;
+    }
+  const first = parts[0]!;
+  for (let at = 0; at < sums.length; at++) {
+    if (sums[at]! > 0) continue;
+    // A pixel that nobody reaches is the first light's.
+    first[at] = 1;
+    sums[at] = 1;
   }
-  for (let at = 0; at < stops.length; at++) {
-    let sum = 0;
-    for (const part of parts) sum += part[at] = clamp(part[at]!);
-    const by = sum > 0 ? 1 / sum : 0;
-    for (const part of parts) part[at] = by * part[at]!;
-    // Nobody's pixel, which no light reaches: the first light's.
-    if (sum === 0) parts[0]![at] = 1;
-    if (shared < 0 || starsFrom === null) continue;
-    const star = parts[sky]![at]! * rising(starsFrom, starsFrom + STAR_SOFT_STOPS, stops[at]! - about[at]!);
-    parts[stars]![at] = star;
-    parts[sky]![at] = parts[sky]![at]! - star;
+  for (const part of parts) for (let at = 0; at < part.length; at++) part[at] = part[at]! / sums[at]!;
+  if (isShared) {
+    const [ofSky, ofStars] = [parts[sky]!, parts[stars]!];
+    for (let at = 0; at < stops.length; at++) {
+      const star = ofSky[at]! * rising(starsFrom, starsFrom + STAR_SOFT_STOPS, stops[at]! - about[at]!);
+      ofStars[at] = star;
+      ofSky[at] = ofSky[at]! - star;
+    }
   }
   return { surroundings: about, parts };
 }

@@ -1,6 +1,6 @@
 export { parseDuration, printDuration, readableDuration, roughDuration } from "./duration";
 export { framesInSpan } from "./framesInSpan";
-export { recipeFromXmp, recipeXmp } from "./metadata";
+export { lookFromXmp, recipeFromXmp, recipeXmp } from "./metadata";
 export { type ParsedRecipe, parseRecipe, type RecipeProblem } from "./parseRecipe";
 export { printFilter, printRecipe } from "./printRecipe";
 export {

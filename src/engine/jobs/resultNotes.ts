@@ -6,8 +6,12 @@ import { findFrames, findRun } from "@/db/runs";
 import type { Stack } from "@/db/stacks";
 import { exifDate } from "../files/exif";
 
-/** What is written into a result's own metadata; `balance` is how its parts are weighed. */
-export async function resultNotes(db: Db, stack: Stack, balance: LayerStops | null = null): Promise<PictureNotes> {
+/** What is written into a result's own metadata: how its parts are weighed, and the look that it was given. */
+export async function resultNotes(
+  db: Db,
+  stack: Stack,
+  { balance = null, look }: { readonly balance?: LayerStops | null; readonly look?: string } = {},
+): Promise<PictureNotes> {
   const run = await findRun(db, stack.runId);
   const [first] = await findFrames(
     db,
@@ -24,7 +28,12 @@ export async function resultNotes(db: Db, stack: Stack, balance: LayerStops | nu
     ...(first?.iso ? { iso: first.iso } : {}),
     xmp: recipeXmp(
       { ...recipe, stack: lineMethod(stack.parameters.method) },
-      { frames: stack.inputs.length, fused: stack.parameters.method, ...(balance && { balance }) },
+      {
+        frames: stack.inputs.length,
+        fused: stack.parameters.method,
+        ...(balance && { balance }),
+        ...(look !== undefined && { look }),
+      },
     ),
   };
 }

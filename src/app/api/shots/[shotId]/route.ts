@@ -1,6 +1,7 @@
 import { answer, isId, notFound, readJson, refusal, route } from "@/app/http";
 import { shotDetailReply, shotReply } from "@/contracts/replies";
 import { shotChange } from "@/contracts/site";
+import { listFinishes } from "@/db/finishes";
 import { findShot } from "@/db/outings";
 import { listRuns } from "@/db/runs";
 import { listStacks } from "@/db/stacks";
@@ -12,7 +13,12 @@ export const GET = route<{ shotId: string }>(async (_request, { shotId }) => {
   const { db } = (await application()).database;
   const shot = isId(shotId) ? await findShot(db, shotId) : undefined;
   if (!shot) return notFound("shot");
-  return answer(shotDetailReply, { shot, runs: await listRuns(db, shotId), stacks: await listStacks(db, shotId) });
+  const [runs, stacks, finishes] = [
+    await listRuns(db, shotId),
+    await listStacks(db, shotId),
+    await listFinishes(db, shotId),
+  ];
+  return answer(shotDetailReply, { shot, runs, stacks, finishes });
 });
 
 /** Moves a shot on the night, renames it, changes its intent, deletes it, or brings it back. */

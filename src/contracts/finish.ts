@@ -1,0 +1,47 @@
+import { z } from "zod";
+import { MOST_LOOK_LETTERS, parseLook } from "@/core/finish/lookLine";
+import { from } from "./site";
+
+/** Steps of a picture that is finished that can be taken back. */
+export const MOST_STEPS = 300;
+
+const name = z.string().trim().min(1, "Give it a name.").max(80, "A name has at most 80 characters.");
+
+/** A look line that can be read from end to end. */
+export const lookLine = z
+  .string()
+  .max(MOST_LOOK_LETTERS)
+  .superRefine((line, context) => {
+    const [problem] = parseLook(line).problems;
+    if (problem)
+      context.addIssue({
+        code: "custom",
+        message: `“${problem.found}” is no part of a look: expected ${problem.expected}.`,
+      });
+  });
+
+/** The lines that a picture has had, one after the other, and which of them it has now. */
+export const lookHistory = z
+  .strictObject({ lines: z.array(lookLine).min(1).max(MOST_STEPS).readonly(), at: z.int().min(0) })
+  .refine(({ lines, at }) => at < lines.length, "There is no such step.");
+export type LookHistory = Readonly<z.output<typeof lookHistory>>;
+
+/** What is finished: a stack's result, or a single frame. */
+export const finishSource = z.union([z.strictObject({ stackId: z.uuid() }), z.strictObject({ frameId: z.uuid() })]);
+export type FinishSource = Readonly<z.output<typeof finishSource>>;
+
+/** Begins a version of a picture. */
+export const finishRequest = z.strictObject({ source: finishSource, name, line: lookLine.default("") });
+
+/** Changes a version: what it is called, or how it looks. */
+export const finishChange = from(z.strictObject({ name: name.optional(), history: lookHistory.optional() }));
+
+/** Saves a look under a name; the one that has it already is replaced. */
+export const lookRequest = z.strictObject({ name, line: lookLine });
+
+/** Gives several pictures a look, each as a version of its own. */
+export const applyRequest = z.strictObject({
+  name,
+  line: lookLine,
+  sources: z.array(finishSource).min(1).max(200),
+});

@@ -1,0 +1,67 @@
+import {
+  type CodedPicture,
+  findLights,
+  lightOfCodes,
+  measureNoise,
+  type NoiseModel,
+  noiseFloorStops,
+  type PictureLights,
+  reduced,
+} from "@/core/finish";
+import { decodePicture, readHeader } from "../files/decode";
+import { smallLayer } from "../stack/layersFile";
+
+/** Lights are found in a copy whose longer edge has so many pixels, wherever they are used. */
+const LIGHTS_EDGE_PX = 480;
+/** What a screen shows. */
+const SHOWN_EDGE_PX = 1080;
+
+/** A picture that is finished: its file, and what is known of it. */
+export interface FinishedPicture {
+  readonly path: string;
+  /** Kelvin for which its frames were balanced; null where nobody knows. */
+  readonly balancedFor: number | null;
+  /** What moves in it, a page of a file of parts; null without one. */
+  readonly moving: { readonly path: string; readonly page: number } | null;
+}
+
+/** What has to be known of a picture before it can be finished. */
+export interface Survey {
+  /** Of the whole picture. */
+  readonly width: number;
+  readonly height: number;
+  /** The copy that a screen shows. */
+  readonly shown: CodedPicture;
+  /** A smaller one of that, in which its lights are found. */
+  readonly small: CodedPicture;
+  /** What moves, of the small copy's size; null without. */
+  readonly moving: CodedPicture | null;
+  readonly noise: NoiseModel;
+}
+
+/** Reads all of a picture, as 16-bit codes. @throws PictureFailure */
+export async function wholePicture(path: string): Promise<CodedPicture> {
+  const { width, height } = await readHeader(path);
+  return { width, height, samples: (await decodePicture(path, 16)) as Uint16Array };
+}
+
+/** Surveys a picture that is read. */
+export async function surveyOf({ moving }: Pick<FinishedPicture, "moving">, whole: CodedPicture): Promise<Survey> {
+  const shown = reduced(whole, SHOWN_EDGE_PX);
+  const small = reduced(shown, LIGHTS_EDGE_PX);
+  const moves = moving && (await smallLayer(moving.path, moving.page, LIGHTS_EDGE_PX));
+  const fits = moves?.width === small.width && moves.height === small.height;
+  const { width, height } = whole;
+  return { width, height, shown, small, moving: fits ? moves : null, noise: measureNoise(whole) };
+}
+
+/** The lights of a picture that was surveyed. */
+export function lightsOf({ small, moving, noise }: Survey, balancedFor: number | null): PictureLights {
+  const light = ({ samples, width, height }: CodedPicture) => lightOfCodes(samples, width, height);
+  return findLights(light(small), {
+    balancedFor,
+    groundFrom: null,
+    moving: moving && light(moving),
+    noiseFloor: noiseFloorStops(noise),
+  });
+}
