@@ -163,7 +163,7 @@ export async function stackCommand(args: readonly string[]): Promise<void> {
       { onProgress: ({ done, total }) => showBar(done, total) },
     );
     if (outcome.kind !== "done") throw new InputError(outcome.kind === "failed" ? refusalLine(outcome) : "aborted");
-    if (format !== "tiff") await exportFile(whole, format, output);
+    if (format !== "tiff") await exportFile(whole, { format }, output);
     const { used, refused, seconds, width, height, gapsLeft, layers } = outcome;
     if (values.json) {
       const hash = await hashOf(output);

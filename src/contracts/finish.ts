@@ -1,5 +1,6 @@
 import { z } from "zod";
 import { MOST_LOOK_LETTERS, parseLook } from "@/core/finish/lookLine";
+import { EXPORT_FORMAT_IDS } from "@/core/formats/exportFormats";
 import { from } from "./site";
 
 /** Steps of a picture that is finished that can be taken back. */
@@ -45,3 +46,26 @@ export const applyRequest = z.strictObject({
   line: lookLine,
   sources: z.array(finishSource).min(1).max(200),
 });
+
+const size = z.object({ width: z.int().positive(), height: z.int().positive() });
+const channelNoise = z.object({ flat: z.number().min(0), slope: z.number().min(0) });
+
+/** The head of what a page needs to finish a picture; codes of its copies follow. */
+export const finishLight = size.extend({
+  shown: size,
+  small: size,
+  hasMoving: z.boolean(),
+  noise: z.tuple([channelNoise, channelNoise, channelNoise]),
+  balancedFor: z.number().nullable(),
+});
+
+/** How a finished picture is taken away. */
+export const finishExport = z.object({
+  format: z.enum(EXPORT_FORMAT_IDS),
+  /** Longest edge, pixels; all of them without it. */
+  edge: z.coerce.number().int().min(16).max(65_000).optional(),
+  /** Of a JPEG, a WebP or an AVIF, 1 to 100. */
+  quality: z.coerce.number().int().min(1).max(100).default(92),
+  space: z.enum(["srgb", "p3"]).default("srgb"),
+});
+export type FinishExport = Readonly<z.output<typeof finishExport>>;

@@ -331,13 +331,7 @@ export const finishes = pgTable(
   ({ shotId, createdAt }) => [index("finishes_shot_index").on(shotId, createdAt)],
 );
 
-/** Looks that were saved. */
-export const looks = pgTable("looks", {
-  id: id(),
-  name: text("name").notNull().unique(),
-  line: text("line").notNull(),
-  createdAt: createdAt(),
-});
+export { looks } from "./looksTable";
 
 /** Work in the background, as a person sees it; the queue keeps its own records. */
 export const jobs = pgTable(

@@ -2,6 +2,7 @@
 
 import { type Remote, releaseProxy, wrap } from "comlink";
 import type { AdviceWorker } from "./advice.worker";
+import type { FinishWorker } from "./finish.worker";
 import type { FoldWorker } from "./fold.worker";
 import type { NightWorker } from "./night.worker";
 import type { PictureWorker } from "./picture.worker";
@@ -41,6 +42,10 @@ export const startYear = () => running<YearWorker>(new Worker(new URL("./year.wo
 export const startPicture = () =>
   running<PictureWorker>(new Worker(new URL("./picture.worker.ts", import.meta.url), options));
 export const startFold = () => running<FoldWorker>(new Worker(new URL("./fold.worker.ts", import.meta.url), options));
+export const startFinish = () =>
+  running<FinishWorker>(new Worker(new URL("./finish.worker.ts", import.meta.url), options));
+/** Finishes a picture; null until it has started. */
+export type Finisher = Remote<FinishWorker> | null;
 /** Folds small frames; null until it has started. */
 export type Folder = Remote<FoldWorker> | null;
 export const startRehearse = () =>

@@ -1,6 +1,6 @@
-import { type LookOfColour, lookOf } from "./colour";
 import { type GuidedPlanes, guidedBy, type Plane } from "./guided";
 import { FINISH_LIGHT_IDS, type FinishLightId } from "./lightIds";
+import { type LightMeasure, measureLight } from "./measureLight";
 import { type KnownOfPicture, membershipsOf, rising } from "./memberships";
 import { type LightPicture, stopsPlane } from "./picture";
 
@@ -8,18 +8,8 @@ import { type LightPicture, stopsPlane } from "./picture";
 // larger copy.
 
 /** One light of a picture, as it was found. */
-export interface FoundLight {
+export interface FoundLight extends LightMeasure {
   readonly id: FinishLightId;
-  /** Share of the picture, 0 to 1. */
-  readonly share: number;
-  /** Its darkest, middle and brightest pixels (5th, 50th and 95th of 100 by luminance), stops under white; below 0. */
-  readonly darkest: number;
-  readonly middle: number;
-  readonly brightest: number;
-  /** All its light together: linear sRGB, the mean of its pixels. */
-  readonly rgb: readonly [number, number, number];
-  /** What that looks like in this picture; null for black. */
-  readonly looks: LookOfColour | null;
 }
 
 /** What a picture is taken apart into, and how. */
@@ -40,16 +30,12 @@ const EVENNESS = 4e-4;
 /** Surroundings go on through what is less uneven than this: half a stop. */
 const SURROUNDINGS_EVENNESS = 0.25;
 /** A light with less of the picture than this is not told. */
-const LEAST_SHARE = 0.002;
+const leastShare = (id: FinishLightId): number => (id === "stars" ? 2e-5 : 0.002);
 /** Stars are so far over the sky about them, and so many times as far as noise goes. */
 const LEAST_STAR_STOPS = 0.7;
 const STAR_SIGMAS = 5;
 /** From `starsFrom` to so much more a pixel turns from sky to star. */
 export const STAR_SOFT_STOPS = 0.5;
-/** Stops of one bin of a light's histogram. */
-const BIN_STOPS = 0.05;
-const BINS = 400;
-
 /** Values along a guide. */
 export const alongGuide = ({ slope, offset }: GuidedPlanes, guide: Plane): Float32Array =>
   guide.values.map((value, at) => slope.values[at]! * value + offset.values[at]!);
@@ -60,47 +46,6 @@ function skyNoise(stops: Float32Array, surroundings: Float32Array, sky: Float32A
   for (let at = 0; at < stops.length; at++) if (sky[at]! > 0.9) differs.push(Math.abs(stops[at]! - surroundings[at]!));
   // Deviation of a normal distribution by the middle of its absolute values.
   return 1.4826 * (differs.sort((a, b) => a - b)[Math.floor(differs.length / 2)] ?? 0);
-}
-
-function measured(
-  id: FinishLightId,
-  picture: LightPicture,
-  stops: Float32Array,
-  part: Float32Array,
-): FoundLight | null {
-  const counts = new Float64Array(BINS);
-  const rgb = [0, 0, 0];
-  let sum = 0;
-  for (let at = 0; at < part.length; at++) {
-    const weight = part[at]!;
-    if (weight <= 0) continue;
-    sum += weight;
-    const bin = Math.max(0, Math.min(BINS - 1, Math.floor(-stops[at]! / BIN_STOPS)));
-    counts[bin] = counts[bin]! + weight;
-    rgb[0] = rgb[0]! + weight * picture.red[at]!;
-    rgb[1] = rgb[1]! + weight * picture.green[at]!;
-    rgb[2] = rgb[2]! + weight * picture.blue[at]!;
-  }
-  const share = sum / part.length;
-  if (share < (id === "stars" ? LEAST_SHARE / 100 : LEAST_SHARE)) return null;
-  const quantile = (wanted: number): number => {
-    let above = 0;
-    for (let bin = 0; bin < BINS; bin++) {
-      above += counts[bin]!;
-      if (above >= wanted * sum) return -(bin + 0.5) * BIN_STOPS;
-    }
-    return -BINS * BIN_STOPS;
-  };
-  const mean = rgb.map((value) => value / sum) as unknown as [number, number, number];
-  return {
-    id,
-    share,
-    darkest: quantile(0.95),
-    middle: quantile(0.5),
-    brightest: quantile(0.05),
-    rgb: mean,
-    looks: lookOf(mean),
-  };
 }
 
 /**
@@ -137,7 +82,8 @@ export function findLights(
   );
   const lights = FINISH_LIGHT_IDS.flatMap((id) => {
     const part = own.get(id);
-    return part ? (measured(id, picture, stops.values, part) ?? []) : [];
+    const measure = part && measureLight(picture, stops.values, part);
+    return measure && measure.share >= leastShare(id) ? [{ id, ...measure }] : [];
   });
   const told = new Set(lights.map(({ id }) => id));
   const untold = [...raw].filter(([id]) => !told.has(id)).map(([, part]) => part);

@@ -47,7 +47,7 @@ export function partsOf(
   for (const part of parts)
     for (let at = 0; at < part.length; at++) {
       const own = part[at]!;
-      part[at] = own < 0 ? 0 : own > 1 ? 1 : own;
+      part[at] = Math.max(0, Math.min(1, own));
       sums[at] = sums[at]! + part[at]!;
     }
   const first = parts[0]!;

@@ -10,6 +10,9 @@ export const EXPORT_FORMATS = {
   tiff: { name: "TIFF, 16 bit", file: PICTURE_FORMATS.tiff },
   png: { name: "PNG, 16 bit", file: PICTURE_FORMATS.png },
   jpeg: { name: "JPEG", file: PICTURE_FORMATS.jpeg },
+  webp: { name: "WebP", file: PICTURE_FORMATS.webp },
+  /** Written and not read. */
+  avif: { name: "AVIF", file: { mediaType: "image/avif", endings: [".avif"] } },
   /** Written and not read. */
   fits: { name: "FITS, linear light", file: { mediaType: "image/fits", endings: [".fits"] } },
 } as const satisfies Record<string, { readonly name: string; readonly file: WrittenFile }>;

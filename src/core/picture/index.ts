@@ -1,3 +1,4 @@
+export { dithered } from "./dither";
 export {
   type EdgeWidth,
   edgeWidths,

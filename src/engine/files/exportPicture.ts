@@ -3,6 +3,7 @@ import { PassThrough, pipeline, Readable } from "node:stream";
 import { pipeline as written } from "node:stream/promises";
 import sharp, { type Sharp } from "sharp";
 import { EXPORT_FORMATS, type ExportFormat } from "@/core/formats";
+import { dithered } from "@/core/picture";
 import { storedPath } from "../store";
 import { exifRational } from "./exif";
 import { fitsOf } from "./writeFits";
@@ -31,38 +32,89 @@ async function carriedExif(path: string) {
   };
 }
 
-/** How a 16-bit TIFF is encoded as another format; samples unchanged where that has 16 bits. */
-const ENCODERS: Record<Exclude<ExportFormat, "tiff" | "fits">, (image: Sharp) => Sharp> = {
+/** How a picture is written, where nothing is asked otherwise. */
+export interface ExportOptions {
+  readonly format: ExportFormat;
+  /** Longest edge, pixels; left out for all of them. */
+  readonly edge?: number | undefined;
+  /** Of formats that leave something out, 1 to 100. */
+  readonly quality?: number | undefined;
+  readonly space?: "srgb" | "p3" | undefined;
+}
+
+const USUAL_QUALITY = 95;
+
+/** How a picture is encoded; samples unchanged where the format has 16 bits. */
+const ENCODERS: Record<Exclude<ExportFormat, "fits">, (image: Sharp, quality: number) => Sharp> = {
+  tiff: (image) => image.toColourspace("rgb16").tiff({ compression: "none" }),
   png: (image) => image.toColourspace("rgb16").png({ compressionLevel: 4 }),
-  jpeg: (image) => image.toColourspace("srgb").jpeg({ quality: 95, chromaSubsampling: "4:4:4" }),
+  jpeg: (image, quality) => image.toColourspace("srgb").jpeg({ quality, chromaSubsampling: "4:4:4" }),
+  webp: (image, quality) => image.toColourspace("srgb").webp({ quality }),
+  // Slower efforts take minutes for twelve million pixels.
+  avif: (image, quality) => image.toColourspace("srgb").avif({ quality, effort: 2, chromaSubsampling: "4:4:4" }),
 };
+/** Formats of 8 bits: what a 16-bit picture has between their codes is scattered over pixels, so that even skies show no steps. */
+const EIGHT_BITS: readonly ExportFormat[] = ["jpeg", "webp", "avif"];
 
 /** A 16-bit TIFF on its way to another format, its metadata carried over. */
-async function convert(path: string, format: keyof typeof ENCODERS): Promise<Sharp> {
+async function convert(
+  path: string,
+  { format, edge, quality, space }: ExportOptions & { format: keyof typeof ENCODERS },
+): Promise<Sharp> {
+  const read = () => {
+    const image = sharp(path, { limitInputPixels: false });
+    return edge === undefined ? image : image.resize(edge, edge, { fit: "inside", withoutEnlargement: true });
+  };
   const { xmp } = await sharp(path, { limitInputPixels: false }).metadata();
-  const image = sharp(path, { limitInputPixels: false }).withExif(await carriedExif(path));
-  return ENCODERS[format](xmp ? image.withXmp(xmp.toString("utf8")) : image);
+  let image = read();
+  if (space === "p3") image = image.withIccProfile("p3");
+  else if (EIGHT_BITS.includes(format)) {
+    const { data, info } = await read()
+      .toColourspace("rgb16")
+      .raw({ depth: "ushort" })
+      .toBuffer({ resolveWithObject: true });
+    const codes = dithered(new Uint16Array(data.buffer, data.byteOffset, data.length / 2));
+    image = sharp(codes, { raw: { width: info.width, height: info.height, channels: 3 } });
+  }
+  image = image.withExif(await carriedExif(path));
+  return ENCODERS[format](xmp ? image.withXmp(xmp.toString("utf8")) : image, quality ?? USUAL_QUALITY);
+}
+
+const isPlain = ({ edge, space = "srgb" }: ExportOptions): boolean => edge === undefined && space === "srgb";
+
+/**
+ * A 16-bit TIFF as a stream in the wanted format.
+ *
+ * @param done Called once all of it is read, or nobody reads it any more.
+ */
+export async function exportPath(
+  path: string,
+  options: ExportOptions,
+  done: () => void = () => {},
+): Promise<ExportedPicture> {
+  const { format } = options;
+  const { mediaType, endings } = EXPORT_FORMATS[format].file;
+  const kind = { mediaType, ending: endings[0] };
+  const sent = (body: Readable): ExportedPicture => ({ ...kind, body: webStream(body.once("close", done)) });
+  if (format === "fits") return sent(Readable.from(fitsOf(path)));
+  if (format === "tiff" && isPlain(options)) return sent(createReadStream(path));
+  // An image is a stream that can also be written to; only its readable half may become the body, or it never ends.
+  const encoded = new PassThrough();
+  pipeline(await convert(path, { ...options, format }), encoded, () => {});
+  return sent(encoded);
 }
 
 /** A stored 16-bit result as a stream in the wanted format. */
-export async function exportPicture(hash: string, format: ExportFormat): Promise<ExportedPicture> {
-  const path = storedPath(hash);
-  const { mediaType, endings } = EXPORT_FORMATS[format].file;
-  const kind = { mediaType, ending: endings[0] };
-  if (format === "tiff") return { ...kind, body: webStream(createReadStream(path)) };
-  if (format === "fits") return { ...kind, body: webStream(Readable.from(fitsOf(path))) };
-  // An image is a stream that can also be written to; only its readable half may become the body, or it never ends.
-  const encoded = new PassThrough();
-  pipeline(await convert(path, format), encoded, () => {});
-  return { ...kind, body: webStream(encoded) };
-}
+export const exportPicture = (hash: string, format: ExportFormat): Promise<ExportedPicture> =>
+  exportPath(storedPath(hash), { format });
 
 /** Writes a 16-bit TIFF as a file of another format. */
-export async function exportFile(path: string, format: Exclude<ExportFormat, "tiff">, output: string): Promise<void> {
+export async function exportFile(path: string, options: ExportOptions, output: string): Promise<void> {
   // Through a stream of Node's: what goes wrong has its code.
   const file = createWriteStream(output);
+  const { format } = options;
   if (format === "fits") await written(fitsOf(path), file);
-  else await written(await convert(path, format), file);
+  else await written(await convert(path, { ...options, format }), file);
 }
 
 /** A stored picture as a WebP whose longer edge is at most `edgePx`. */

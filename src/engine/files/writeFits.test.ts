@@ -37,7 +37,7 @@ it("a FITS file holds the linear light of a result, plane by plane and from the 
     xmp: recipeXmp({ ...EMPTY_RECIPE, iso: 50, stack: "mean" }, { frames: 9 }),
   };
   await writeTiff(tiff, { width, height, notes }, (from, to) => samples.subarray(from, to));
-  await exportFile(tiff, "fits", join(folder, "result.fits"));
+  await exportFile(tiff, { format: "fits" }, join(folder, "result.fits"));
   const file = readFileSync(join(folder, "result.fits"));
   expect(file.length % 2880).toBe(0);
   const { cards, data } = readFits(file);

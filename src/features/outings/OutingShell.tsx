@@ -27,6 +27,7 @@ const HAS: Readonly<Record<Exclude<StationPath, "night" | "log">, (detail: ShotD
   run: ({ runs }) => runs.some(({ run }) => run.source !== "files" && !isUnderWay(run)),
   sift: ({ runs }) => runs.some(({ frameCount }) => frameCount > 0),
   stack: ({ stacks }) => stacks.some(({ stack }) => stack.resultHash),
+  finish: ({ finishes }) => finishes.length > 0,
 };
 
 /** Stations that loose files have none of: they come from no place. */
@@ -141,7 +142,7 @@ function LiveNotice() {
 }
 
 /** Stations that are about a picture: it is given the ribbon's room. */
-const PICTURE_STATIONS: readonly string[] = ["rehearse", "run", "sift", "stack"];
+const PICTURE_STATIONS: readonly string[] = ["rehearse", "run", "sift", "stack", "finish"];
 
 function NightBand({ shotId, station }: { readonly shotId: string; readonly station: string }) {
   const night = useNight();

@@ -103,14 +103,14 @@ describe("the recipe line on screen", () => {
 
 describe("underlining", () => {
   it("cuts a line into right and wrong stretches that make it up again", () => {
-    const problems = [{ start: 5, end: 14, found: "iso fifty", expected: "iso" }];
+    const problems = [{ start: 5, end: 14 }];
     const stretches = underlined("2s | iso fifty | nd 8", problems);
     expect(stretches.map(({ text }) => text).join("")).toBe("2s | iso fifty | nd 8");
     expect(stretches.filter(({ wrong }) => wrong).map(({ text }) => text)).toEqual(["iso fifty"]);
   });
 
   it("marks the place after the end where something is missing", () => {
-    const stretches = underlined("2s |", [{ start: 4, end: 4, found: "", expected: "a part" }]);
+    const stretches = underlined("2s |", [{ start: 4, end: 4 }]);
     expect(stretches.at(-1)).toEqual({ start: 4, text: " ", wrong: true });
   });
 });

@@ -1,5 +1,3 @@
-import type { RecipeProblem } from "@/core/recipe";
-
 /** A stretch of the line, right or wrong. */
 export interface TextSpan {
   readonly start: number;
@@ -8,7 +6,10 @@ export interface TextSpan {
 }
 
 /** Cuts a line into right and wrong stretches; where something is missing, a space after the end stands for it. */
-export function underlined(text: string, problems: readonly RecipeProblem[]): TextSpan[] {
+export function underlined(
+  text: string,
+  problems: readonly { readonly start: number; readonly end: number }[],
+): TextSpan[] {
   const stretches: TextSpan[] = [];
   let at = 0;
   for (const { start, end } of problems) {

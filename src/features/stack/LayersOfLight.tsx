@@ -3,9 +3,9 @@
 import { Box, Flex } from "@chakra-ui/react";
 import { LAYER_OFF_STOPS, LAYERS, type LayerId, MOST_LAYER_STOPS } from "@/core/stack";
 import { signed } from "@/core/words";
+import { PixelCanvas } from "@/features/picture/PixelCanvas";
 import { Action } from "@/ui/Action";
 import { Slide } from "@/ui/Slide";
-import { PixelCanvas } from "./PixelCanvas";
 import type { Balance } from "./useBalance";
 
 /** A hand weighs in sixths of a stop. */

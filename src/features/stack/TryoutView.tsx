@@ -5,12 +5,12 @@ import { Layers } from "lucide-react";
 import { type ReactNode, useState } from "react";
 import { type Ghosts, lawOf, lineMethod, methodOf, type StackMethod } from "@/core/stack";
 import { counted, plain } from "@/core/words";
+import { PixelCanvas } from "@/features/picture/PixelCanvas";
 import { Action } from "@/ui/Action";
 import { Slide } from "@/ui/Slide";
 import type { Tried } from "@/workers/fold.worker";
 import { GhostMarks, ghostText } from "./GhostMarks";
 import { GivenStrip, type TriedFrame } from "./GivenStrip";
-import { PixelCanvas } from "./PixelCanvas";
 
 interface TryoutViewProps {
   /** What the frames come to as they are tried, small; null while it is on its way. */

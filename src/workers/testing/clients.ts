@@ -16,5 +16,9 @@ export const startSolve = () => ({ api: { solve: later(solveWorker.solve), field
 export const startAdvice = () => ({ api: { advise: async () => [] }, end });
 export const startYear = () => ({ api: { score: never }, end });
 export const startPicture = () => ({ api: { tile: never }, end });
+export const startFinish = () => ({
+  api: { open: never, develop: never, lightAt: never, placeAt: never, exposureFor: never },
+  end,
+});
 export const startFold = () => ({ api: { fold: never, measure: never, weigh: never }, end });
 export const startRehearse = () => ({ api: { rehearse: never, screen: never, loupe: never, lightAhead: never }, end });

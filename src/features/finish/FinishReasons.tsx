@@ -1,0 +1,162 @@
+"use client";
+
+import { Box, Flex } from "@chakra-ui/react";
+import { Pipette, Plus, Trash2 } from "lucide-react";
+import { DateTime } from "luxon";
+import type { FinishReply, StackReply } from "@/contracts/replies";
+import { type FinishLightId, type LightMove, type Look, parseLook } from "@/core/finish";
+import { methodOf } from "@/core/stack";
+import { counted } from "@/core/words";
+import { Action } from "@/ui/Action";
+import { Choose } from "@/ui/Choose";
+import { Fold } from "@/ui/Fold";
+import type { Developed, FinishMove, OpenedToFinish } from "@/workers/finish.worker";
+import { type LightBar, LightBars } from "./LightBars";
+import { LightPanel } from "./LightPanel";
+import { LooksPanel } from "./LooksPanel";
+import { TakeAway } from "./TakeAway";
+import type { Finishing } from "./useFinish";
+import { WholePanel } from "./WholePanel";
+
+interface FinishReasonsProps {
+  readonly state: Finishing;
+  readonly versions: readonly FinishReply[];
+  /** Other results of the shot, which may have the same look. */
+  readonly others: readonly StackReply[];
+  readonly opened: OpenedToFinish | null;
+  readonly developed: Developed | null;
+  readonly chosen: FinishLightId | null;
+  readonly pointed: FinishLightId | null;
+  readonly isPicking: boolean;
+  readonly onChoose: (id: FinishLightId) => void;
+  readonly onPoint: (id: FinishLightId | null) => void;
+  readonly onPick: () => void;
+  readonly onMove: (move: FinishMove) => void;
+  readonly onVersion: (id: string) => void;
+  readonly onBegin: () => void;
+  readonly onDelete: () => void;
+  readonly onGive: () => void;
+}
+
+/** A look with another move of a light; one that moves nothing is not named. */
+function withMove(look: Look, id: FinishLightId, move: LightMove): Look {
+  const { [id]: _, ...lights } = look.lights;
+  const kept = Object.fromEntries(
+    Object.entries(move).filter(
+      ([key, value]) => value !== undefined && value !== (key === "range" ? 1 : key === "kelvin" ? null : 0),
+    ),
+  );
+  return { ...look, lights: Object.keys(kept).length > 0 ? { ...lights, [id]: kept } : lights };
+}
+
+/** The lights of the picture as they were found, and as they are. */
+function barsOf(look: Look, opened: OpenedToFinish | null, developed: Developed | null): LightBar[] {
+  return (opened?.lights ?? []).map((was, index) => ({
+    id: was.id,
+    move: look.lights[was.id] ?? {},
+    was,
+    is: developed?.lights[index] ?? was,
+  }));
+}
+
+/** The light scale, the numbers of a light, what can be done to the whole, looks, and ways to take the picture away. */
+export function FinishReasons(props: FinishReasonsProps) {
+  const { state, versions, others, opened, developed, chosen, pointed, isPicking } = props;
+  const { look, finish } = state;
+  const bars = barsOf(look, opened, developed);
+  const bar = bars.find(({ id }) => id === chosen) ?? null;
+  const move = (id: FinishLightId, next: LightMove) => withMove(look, id, next);
+  return (
+    <Box>
+      <Flex gap="6px" align="center" pb="6px">
+        <Choose
+          size="sm"
+          label="Version"
+          value={finish.id}
+          options={versions.map(({ id, name, createdAt }) => ({
+            value: id,
+            name: `${name}, ${DateTime.fromISO(createdAt).toFormat("d LLL HH:mm")}`,
+          }))}
+          onChoose={props.onVersion}
+          maxWidth="210px"
+        />
+        <Action
+          look="text"
+          px="8px"
+          title="Another version, which begins as this one is"
+          aria-label="Another version"
+          onClick={props.onBegin}
+        >
+          <Plus size={16} />
+        </Action>
+        <Action
+          look="text"
+          px="8px"
+          title="Delete this version"
+          aria-label="Delete this version"
+          onClick={props.onDelete}
+        >
+          <Trash2 size={16} />
+        </Action>
+      </Flex>
+      {opened && (
+        <LightBars
+          bars={bars}
+          noiseFloor={opened.noiseFloor}
+          chosen={chosen}
+          pointed={pointed}
+          onChoose={props.onChoose}
+          onPoint={props.onPoint}
+          onDraft={(id, next) => state.draft(move(id, next))}
+          onKeep={(id, next) => state.keep(move(id, next))}
+        />
+      )}
+      {opened && bar && (
+        <LightPanel
+          bar={bar}
+          noiseFloor={opened.noiseFloor}
+          onDraft={(next) => state.draft(move(bar.id, next))}
+          onKeep={(next) => state.keep(move(bar.id, next))}
+        />
+      )}
+      {opened && !bar && (
+        <Box fontSize="note" color="ash" pb="6px">
+          Drag a bar up or down to raise or lower that light, its end to open its range, sideways for its colour.
+        </Box>
+      )}
+      <Flex gap="6px" wrap="wrap" py="6px">
+        <Action px="8px" fontSize="note" minH="32px" onClick={() => props.onMove("touch")}>
+          Until highlights touch white
+        </Action>
+        <Action px="8px" fontSize="note" minH="32px" onClick={() => props.onMove("hold")}>
+          Darkest that holds the shadows
+        </Action>
+        <Action
+          px="8px"
+          fontSize="note"
+          minH="32px"
+          aria-pressed={isPicking}
+          color={isPicking ? "lamp" : undefined}
+          onClick={props.onPick}
+        >
+          <Pipette size={14} /> Grey from a place
+        </Action>
+      </Flex>
+      <Fold title="The whole picture">
+        <WholePanel look={look} onDraft={state.draft} onKeep={state.keep} />
+      </Fold>
+      <LooksPanel line={state.line} onTake={(line) => state.keep(parseLook(line).look)} />
+      {others.length > 0 && state.line !== "" && (
+        <Action
+          fontSize="note"
+          mb="8px"
+          title={others.map(({ stack }) => methodOf(stack.parameters.method).words.gives).join(", ")}
+          onClick={props.onGive}
+        >
+          Give it to {counted(others.length, "other result")} of this shot
+        </Action>
+      )}
+      <TakeAway finishId={finish.id} longestPx={opened && Math.max(opened.width, opened.height)} />
+    </Box>
+  );
+}
