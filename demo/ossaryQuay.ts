@@ -108,6 +108,8 @@ export const OSSARY_QUAY = {
           mean: "Water like glass, trails fainter than by lighten. Good base for a mix.",
         },
         ratings: { run: 3, lighten: 5, mean: 4 },
+        /** What the one to keep became, and what the look is saved as. */
+        look: { name: "Quay by night", line: "contrast +12 | shadows +0.8 | sky +0.6 | warm colour -30 4200K" },
       },
     ],
   },

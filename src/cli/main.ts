@@ -59,10 +59,15 @@ const COMMANDS: Record<string, Command> = {
     usage: `stack --mode ${STACK_METHODS.map(methodSlug).join("|")} [--linear|--encoded]
         [--exclude N,...] [--dark FILE]... [--repair-hot] [--align ${ALIGNMENT_IDS.join("|")}] [--ground MASK]
         [--layers PARTS.tif] [--threads N] -o OUT FILE...
-                                                       fuse frames; OUT ends in .tif, .png, .jpg or .fits;
+                                                       fuse frames; OUT ends in .tif, .png, .jpg, .webp, .avif or .fits;
                                                        PARTS.tif takes what stands and what moves, a page each
 ${methodOptions()}`,
     load: async () => (await import("./stack")).stackCommand,
+  },
+  finish: {
+    usage: `finish --look FILE|"LINE" [--edge PX] [--quality N] [--p3] -o OUT FILE...
+                                                       develop pictures under a look line; an empty one leaves them as they are`,
+    load: async () => (await import("./finish")).finishCommand,
   },
 };
 

@@ -1,8 +1,5 @@
-import { createHash } from "node:crypto";
-import { createReadStream } from "node:fs";
 import { rm } from "node:fs/promises";
 import { basename, extname } from "node:path";
-import { pipeline } from "node:stream/promises";
 import { ALIGNMENT_IDS } from "@/core/align";
 import { exportFormatNamed } from "@/core/formats";
 import { EMPTY_RECIPE, recipeXmp } from "@/core/recipe";
@@ -27,13 +24,8 @@ import { CalibrationError } from "@/engine/stack/calibration";
 import type { StackFile } from "@/engine/stack/request";
 import { runStack } from "@/engine/stack/runStack";
 import { InputError, UsageError } from "./errors";
+import { hashOf } from "./hashOf";
 import { numberWithin, readOptions, required, showBar, wholeNumber } from "./options";
-
-async function hashOf(path: string): Promise<string> {
-  const hash = createHash("sha256");
-  await pipeline(createReadStream(path), hash);
-  return hash.digest("hex");
-}
 
 /** Frames to take part: all but those that `--exclude` counts out, from 1. */
 function chosenFiles(files: readonly string[], exclude: string | undefined): string[] {
@@ -135,7 +127,7 @@ export async function stackCommand(args: readonly string[]): Promise<void> {
   if (values.ground !== undefined && align !== "stars") throw new UsageError("--ground goes with --align stars.");
   const output = required(values.output, "-o OUT");
   const format = exportFormatNamed(extname(output));
-  if (!format) throw new UsageError("OUT must end in .tif, .png, .jpg or .fits.");
+  if (!format) throw new UsageError("OUT must end in .tif, .png, .jpg, .webp, .avif or .fits.");
   if (values.layers !== undefined && exportFormatNamed(extname(values.layers)) !== "tiff")
     throw new UsageError("--layers takes a file that ends in .tif.");
   const files = chosenFiles(positionals, values.exclude);

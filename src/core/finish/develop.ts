@@ -46,6 +46,8 @@ export interface SettledLook {
   readonly lights: readonly SettledLight[];
 }
 
+/** From this much light in all three channels on a pixel is on its way to white, and nobody knows how bright it was: no light's move darkens it. */
+export const WHITENS_FROM = 0.6;
 /** From here on to white, stops, surroundings are more and more of what `highlights` moves. */
 export const HIGHLIGHTS_FROM = -3;
 
@@ -105,16 +107,17 @@ export function developed(
   /** Stops of its surroundings under white, and its part in each of the picture's lights. */
   at: { readonly surroundings: number; readonly parts: (light: number) => number },
 ): readonly [number, number, number] {
-  let stops = exposure + highlights * rising(HIGHLIGHTS_FROM, 0, at.surroundings);
+  let moved = highlights * rising(HIGHLIGHTS_FROM, 0, at.surroundings);
   let strength = colour;
   const matrix = [...balance];
   for (const light of lights) {
     const part = at.parts(light.index);
-    stops += part * (light.stops + light.range * (Math.max(FLOOR_STOPS, at.surroundings) - light.middle));
+    moved += part * (light.stops + light.range * (Math.max(FLOOR_STOPS, at.surroundings) - light.middle));
     strength += part * light.colour;
     if (light.balance) for (let k = 0; k < 9; k++) matrix[k] = matrix[k]! + part * (light.balance[k]! - balance[k]!);
   }
-  const gain = 2 ** stops;
+  if (moved < 0) moved *= 1 - rising(WHITENS_FROM, 1, Math.min(...rgb));
+  const gain = 2 ** (exposure + moved);
   let light = applied(matrix, rgb).map((value) => Math.max(0, gain * value)) as unknown as typeof rgb;
   if (tone) {
     const luminance = luminanceOf(light);

@@ -10,6 +10,7 @@ const LIGHT_BYTES: usize = 4 * 14;
 
 const FLOOR_STOPS: f32 = -14;
 const HIGHLIGHTS_FROM: f32 = -3;
+const WHITENS_FROM: f32 = 0.6;
 const STRONG_CHROMA: f32 = 0.12;
 const CURVE_FROM: f32 = -16;
 const CURVE_STEPS: f32 = 1023.0 / 22.0;
@@ -117,7 +118,7 @@ export function develop(
     const surroundings = v128.load(at + 3 * plane);
     const near = f32x4.min(f32x4.max(f32x4.mul(f32x4.sub(surroundings, f(HIGHLIGHTS_FROM)), f(-1.0 / HIGHLIGHTS_FROM)), f(0)), f(1));
     const rising = f32x4.mul(f32x4.mul(near, near), f32x4.sub(f(3), f32x4.add(near, near)));
-    let stops = fma(highlights, rising, exposure);
+    let moved = f32x4.mul(highlights, rising);
     let strength = colour;
     let m0 = f(load<f32>(numbers + BALANCE));
     let m1 = f(load<f32>(numbers + BALANCE + 4));
@@ -134,7 +135,7 @@ export function develop(
     for (let each: i32 = 0; each < lights; each++) {
       const share = v128.load(part);
       const raised = fma(f32x4.sub(about, f(load<f32>(own + 8))), f(load<f32>(own + 4)), f(load<f32>(own)));
-      stops = fma(share, raised, stops);
+      moved = fma(share, raised, moved);
       strength = fma(share, f(load<f32>(own + 12)), strength);
       if (load<f32>(own + 16) != 0) {
         m0 = fma(share, f(load<f32>(own + OWN_BALANCE)), m0);
@@ -150,7 +151,11 @@ export function develop(
       own += LIGHT_BYTES;
       part += plane;
     }
-    let gain = exp2(stops);
+    const least = f32x4.min(red, f32x4.min(green, blue));
+    const white = f32x4.min(f32x4.max(f32x4.mul(f32x4.sub(least, f(WHITENS_FROM)), f(1.0 / (1.0 - WHITENS_FROM))), f(0)), f(1));
+    const kept = f32x4.sub(f(1), f32x4.mul(f32x4.mul(white, white), f32x4.sub(f(3), f32x4.add(white, white))));
+    moved = v128.bitselect(f32x4.mul(moved, kept), moved, f32x4.lt(moved, f(0)));
+    let gain = exp2(f32x4.add(exposure, moved));
     let r = f32x4.max(f32x4.mul(gain, fma(red, m0, fma(green, m1, f32x4.mul(blue, m2)))), f(0));
     let g = f32x4.max(f32x4.mul(gain, fma(red, m3, fma(green, m4, f32x4.mul(blue, m5)))), f(0));
     let b = f32x4.max(f32x4.mul(gain, fma(red, m6, fma(green, m7, f32x4.mul(blue, m8)))), f(0));

@@ -13,6 +13,7 @@ import { nightSky, sunEvents, sunset } from "@/core/sky";
 import type { StackMethod } from "@/core/stack";
 import type { Db } from "@/db/database";
 import { chooseFrames } from "@/db/figures";
+import { createFinishes, saveLook } from "@/db/finishes";
 import { saveKitItem } from "@/db/kit";
 import { updateLogEntry } from "@/db/log";
 import { createOuting, createShot, findOuting, findShot } from "@/db/outings";
@@ -153,10 +154,13 @@ async function seed(): Promise<void> {
   // Pressed by a thumb and without a delay.
   const shaken = await findFirstFrame(db, runId);
   if (shaken) await chooseFrames(db, runId, [{ id: shaken.id, choice: "out" }]);
+  let stackId = "";
   for (const [index, method] of doneShot.methods.entries()) {
-    await fuse(db, finished.shotId, runId, method);
+    stackId = await fuse(db, finished.shotId, runId, method);
     showProgress("Fusing them", index + 1, doneShot.methods.length);
   }
+  await createFinishes(db, [{ stackId }], doneShot.look);
+  await saveLook(db, doneShot.look);
   await annotate(db, finished.shotId, doneShot, takenAt);
 
   const date = isoDate(Date.now());

@@ -33,7 +33,7 @@ interface LightBarsProps {
 
 const WIDTH = 300;
 const HEIGHT = 300;
-const LEFT = 30;
+const LEFT = 36;
 const TOP = 12;
 const NAME_ROWS = 2;
 const ROW = 14;
@@ -233,9 +233,11 @@ export function LightBars(props: LightBarsProps) {
             </text>
           </g>
         ))}
-        <text x={WIDTH} y={Math.min(BOTTOM - 3, y(noiseFloor) + 11)} textAnchor="end" fill="currentColor">
-          noise
-        </text>
+        {noiseFloor > SHOWN.least && (
+          <text x={WIDTH} y={Math.min(BOTTOM - 3, y(noiseFloor) + 11)} textAnchor="end" fill="currentColor">
+            noise
+          </text>
+        )}
         {bars.map((bar, index) => (
           <Bar key={bar.id} bar={bar} x={at(index)} isLit={bar.id === chosen || bar.id === pointed} props={props} />
         ))}

@@ -7,7 +7,11 @@ export const STATIONS = [
   { path: "run", name: "Run", purpose: "The frames, timed and watched: on a linked phone, or by hand." },
   { path: "sift", name: "Sift", purpose: "The frames, measured: leave out what would spoil the picture." },
   { path: "stack", name: "Stack", purpose: "Many frames become the one that the phone could not take." },
-  { path: "finish", name: "Finish", purpose: "From the fused light to the picture: each of its lights raised, held, recoloured." },
+  {
+    path: "finish",
+    name: "Finish",
+    purpose: "From the fused light to the picture: each of its lights raised, held, recoloured.",
+  },
   { path: "log", name: "Log", purpose: "What was planned and what came out, for the next time." },
 ] as const;
 
