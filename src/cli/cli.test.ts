@@ -1,7 +1,7 @@
 import { spawnSync } from "node:child_process";
 import { mkdtempSync, readdirSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
-import { join } from "node:path";
+import { basename, extname, join } from "node:path";
 import exifr from "exifr";
 import sharp from "sharp";
 import { usualScene } from "@/core/intent";
@@ -152,6 +152,25 @@ describe("aevumen simulate, inspect and stack", () => {
       return code > Math.max(...codes) || code < Math.min(...codes);
     });
     expect(outside).toHaveLength(0);
+  });
+
+  it("finishes under a look line, from a file too, and says of a wrong one what was expected", async () => {
+    const [first, second] = files();
+    const plain = join(folder, "plain.png");
+    expect(aevumen("finish", "--look", "", "-o", plain, first!).status).toBe(0);
+    const codes = async (file: string) => new Uint8Array(await sharp(file).toColourspace("srgb").raw().toBuffer());
+    expect(await codes(plain)).toEqual(await codes(first!));
+    const line = join(folder, "look.txt");
+    writeFileSync(line, "exposure +1 | sodium -1\n");
+    const both = aevumen("finish", "--look", line, "--json", "-o", join(folder, "up.jpg"), first!, second!);
+    expect(both.status).toBe(0);
+    expect(both.stdout).toContain('"look":"exposure +1 | sodium -1"');
+    expect(
+      (await sharp(join(folder, `${basename(second!, extname(second!))}-up.jpg`)).metadata()).xmp!.toString(),
+    ).toContain("aevumen:look=");
+    const wrong = aevumen("finish", "--look", "sunshine +1", "-o", plain, first!);
+    expect([wrong.status, wrong.stderr]).toEqual([1, expect.stringContaining("“sunshine” is no part of a look")]);
+    expect(aevumen("finish", "-o", plain, first!).status).toBe(2);
   });
 
   it("sums less a dark frame, lays by shift, comets, and says of a wrong option which it was", async () => {

@@ -1,6 +1,16 @@
 import { hashUnit } from "../random";
 import { codeOfLight } from "../stack/lightCodes";
-import { developPixels, findLights, type LightPicture, lightOfCodes, parseLook, partsOf } from ".";
+import {
+  developPixels,
+  exposureToHold,
+  exposureToTouch,
+  findLights,
+  type LightPicture,
+  lightOfCodes,
+  parseLook,
+  partsOf,
+  SHOWN_FLOOR,
+} from ".";
 import { applied, balanceMatrix, inverted, lookOf, luminanceOf, oklabOf, rgbOfOklab } from "./colour";
 import { developed, settleLook } from "./develop";
 
@@ -164,6 +174,29 @@ describe("a look", () => {
     expect(chroma(one) / chroma(faint)).toBeGreaterThan(1.9);
     expect(chroma(two) / chroma(strong)).toBeLessThan(1.5);
     expect(rgbOfOklab(oklabOf(strong))[1]).toBeCloseTo(strong[1], 6);
+  });
+
+  it("leaves white what was white: a lamp that is lowered does not turn grey", () => {
+    const lamp = pictureOf((x, y) =>
+      (x - 60) ** 2 + (y - 60) ** 2 < 100 ? [1, 1, 1] : times([0.4, 0.4, 0.4], y < 30 ? 0.1 : 0.5),
+    );
+    const lights = findLights(lamp, { ...KNOWN, groundFrom: [0, 0] });
+    expect(lights.lights.map(({ id }) => id)).toContain("lamps");
+    const out = under("lamps -2 | ground -1", { ...lamp, ...partsOf(lights, lamp) }, lights);
+    expect(rgbAt(out, 60, 60)).toEqual([1, 1, 1]);
+    expect(stopsOf(rgbAt(out, 10, 60))).toBeLessThan(Math.log2(0.2) - 0.8);
+  });
+
+  it("ends moves where the picture says", () => {
+    // A picture whose light rises evenly in stops from -9 to -2: nothing is white, and 1 of 1000 pixels is over -2.007.
+    const at = (exposure: number) => {
+      const stops = Float64Array.from({ length: 7000 }, (_, i) => -9 + i / 1000 + exposure).sort();
+      return { whitened: stops.filter((value) => value >= 0).length / 7000, darkest: stops[350]! };
+    };
+    expect(exposureToTouch(at)).toBeCloseTo(2, 1);
+    expect(at(exposureToTouch(at) + 0.02).whitened).toBeGreaterThan(0.001);
+    expect(at(exposureToHold(at)).darkest).toBeGreaterThanOrEqual(SHOWN_FLOOR);
+    expect(at(exposureToHold(at) - 0.01).darkest).toBeLessThan(SHOWN_FLOOR);
   });
 
   it("says which of its lights a picture has not", () => {

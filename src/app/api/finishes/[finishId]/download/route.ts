@@ -17,6 +17,7 @@ export const GET = route<{ finishId: string }>(async (request, { finishId }) => 
   const plain =
     finish.name
       .normalize("NFKD")
+      .replace(/\p{M}/gu, "")
       .replace(/[^\w.-]+/g, "-")
       .replace(/^[-.]+|-+$/g, "") || "picture";
   return new Response(body, {

@@ -1,0 +1,103 @@
+import sharp from "sharp";
+import { expect, test } from "./page";
+
+const SIZE = { width: 480, height: 360 };
+const COUNT = 3;
+
+/** Frames of a blue sky over a street that warm lamps light, with some noise. */
+const streets = () =>
+  Promise.all(
+    Array.from({ length: COUNT }, async (_, k) => {
+      const samples = new Uint8Array(3 * SIZE.width * SIZE.height);
+      for (let at = 0; at < SIZE.width * SIZE.height; at++) {
+        const [x, y] = [at % SIZE.width, Math.floor(at / SIZE.width)];
+        const wanted = y < 120 ? [40, 60, 110] : Math.hypot(x - 300, y - 200) < 14 ? [255, 250, 240] : [120, 84, 44];
+        samples.set(
+          wanted.map((code) => Math.min(255, code + ((x * 7 + y * 13 + k) % 3))),
+          3 * at,
+        );
+      }
+      const buffer = await sharp(samples, { raw: { ...SIZE, channels: 3 } })
+        .png()
+        .toBuffer();
+      return { name: `street-${k}.png`, mimeType: "image/png", buffer };
+    }),
+  );
+
+test("a result is finished light by light, its look is saved, given to another result, and taken away in a file", async ({
+  page,
+}) => {
+  await page.goto("/");
+  await page.getByRole("button", { name: "Fuse my own files" }).click();
+  await page.getByLabel("Files to fuse").setInputFiles(await streets());
+  await page.getByRole("button", { name: `Fuse ${COUNT} frames` }).click({ timeout: 60_000 });
+  await expect(page.getByText("Mean of", { exact: true })).toBeVisible({ timeout: 60_000 });
+  await page.getByRole("button", { name: "Whole trails", exact: true }).click();
+  await page.getByRole("button", { name: `Fuse ${COUNT} frames so` }).click();
+  await expect(page.getByLabel("Result").getByRole("option")).toHaveCount(2);
+  await expect(page.getByText("Brightest of", { exact: true })).toBeVisible({ timeout: 60_000 });
+
+  await page.getByRole("link", { name: "Finish", exact: true }).click();
+  await page.getByRole("button", { name: "Finish the newest result" }).click();
+  const bar = page.getByRole("slider", { name: "Warm lamps", exact: true });
+  await expect(bar).toBeVisible({ timeout: 60_000 });
+  await expect(page.getByRole("slider", { name: "Sky", exact: true })).toBeVisible();
+
+  // By key, by a button that is computed, and as typed.
+  const line = page.getByRole("textbox", { name: "Look", exact: true });
+  await bar.focus();
+  await bar.press("ArrowDown");
+  await expect(line).toHaveValue("warm -0.17");
+  await page.getByRole("button", { name: /^Its colour out/ }).click();
+  await expect(line).toHaveValue(/^warm -0\.17 \d{4}K$/);
+  await line.fill("sky +much");
+  await expect(page.getByRole("alert")).toContainText("“+much” — expected stops");
+  await line.press("Escape");
+  await line.fill(`${await line.inputValue()} | sky +1`);
+  await line.press("Enter");
+  await expect(line).toHaveValue(/^sky \+1 \| warm -0\.17 \d{4}K$/);
+  const kept = await line.inputValue();
+
+  // Steps are there after a reload, and can be taken back.
+  await page.getByRole("button", { name: "Take the last step back" }).click();
+  await expect(line).toHaveValue(/^warm -0\.17 \d{4}K$/);
+  await page.getByRole("button", { name: "Do it again" }).click();
+  await expect(line).toHaveValue(kept);
+  await page.getByLabel("Save this look as").fill("Street, cooler");
+  await page.getByRole("button", { name: "Save", exact: true }).click();
+  await expect(page.getByRole("button", { name: "Street, cooler", exact: true })).toBeVisible();
+
+  const href = await page.getByRole("link", { name: "JPEG" }).getAttribute("href");
+  await expect
+    .poll(async () => (await sharp(await (await page.request.get(href!)).body()).metadata()).xmp?.toString() ?? "")
+    .toContain(`aevumen:look="${kept}"`);
+  const image = sharp(await (await page.request.get(href!)).body());
+  const at = async (x: number, y: number) => {
+    const { data } = await image.clone().raw().toBuffer({ resolveWithObject: true });
+    return [...data.subarray(3 * (y * SIZE.width + x), 3 * (y * SIZE.width + x) + 3)];
+  };
+  const [red, , blue] = (await at(100, 250)) as [number, number, number];
+  // The street's own colour is out, the sky is a stop brighter.
+  expect(Math.abs(red - blue)).toBeLessThan(25);
+  const linear = (code: number) => ((code / 255 + 0.055) / 1.055) ** 2.4;
+  expect(linear((await at(200, 40))[1]!) / linear(61)).toBeCloseTo(2, 0);
+
+  // The other result gets it too.
+  await page.getByRole("button", { name: "Give it to 1 other result of this shot" }).click();
+  await expect(page.getByText("1 more pictures have this look")).toBeVisible();
+  await expect(page.getByLabel("Version").getByRole("option")).toHaveCount(2);
+
+  // A version more begins without a look, takes the saved one, and goes again.
+  await page.getByRole("button", { name: "Another version" }).click();
+  await expect(page.getByLabel("Version").getByRole("option")).toHaveCount(3);
+  await expect(page.getByRole("button", { name: "Take the last step back" })).toBeDisabled();
+  await line.fill("");
+  await line.press("Enter");
+  await expect(line).toHaveValue("");
+  await page.getByRole("button", { name: "Street, cooler", exact: true }).click();
+  await expect(line).toHaveValue(kept);
+  await page.getByRole("button", { name: "Delete this version" }).click();
+  await expect(page.getByLabel("Version").getByRole("option")).toHaveCount(2);
+  await page.reload();
+  await expect(line).toHaveValue(kept);
+});

@@ -1,0 +1,159 @@
+import { EventEmitter } from "node:events";
+import { mkdtempSync, readdirSync, readFileSync, rmSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import sharp from "sharp";
+import { z } from "zod";
+import { finishLight } from "@/contracts/finish";
+import { finishReply, lookReply, problemReply } from "@/contracts/replies";
+import { lookFromXmp, recipeFromXmp } from "@/core/recipe";
+import { type Database, openEmbedded } from "@/db/database";
+import { createOuting } from "@/db/outings";
+import { addFrame, createRun } from "@/db/runs";
+import { storeBytes } from "@/engine/store";
+import * as download from "./api/finishes/[finishId]/download/route";
+import * as light from "./api/finishes/[finishId]/light/route";
+import * as finish from "./api/finishes/[finishId]/route";
+import * as finishes from "./api/finishes/route";
+import * as look from "./api/looks/[lookId]/route";
+import * as looks from "./api/looks/route";
+
+const data = mkdtempSync(join(tmpdir(), "aevumen-finish-routes-"));
+process.env.AEVUMEN_DATA = data;
+process.env.AEVUMEN_ROOT = process.cwd();
+let database: Database;
+let frameId: string;
+
+beforeAll(async () => {
+  database = await openEmbedded(null, join(process.cwd(), "src/db/migrations"));
+  const application = { database, changes: new EventEmitter(), capturing: new Map() };
+  (globalThis as { aevumenApplication?: unknown }).aevumenApplication = Promise.resolve(application);
+  const shot = { name: "x", recipeLine: "" };
+  const { shotId } = await createOuting(database.db, { name: "x", date: "2026-11-24", siteId: null, shot });
+  const recipeLine = "2s | iso 50 | wb 4000K";
+  const { id: runId } = await createRun(database.db, {
+    shotId,
+    source: "files",
+    recipeLine,
+    state: "done",
+    framesWanted: 1,
+  });
+  const { hash } = await storeBytes(readFileSync(join(process.cwd(), "src/core/stack/fixtures/frame_0001.png")));
+  const { width, height } = await sharp(join(process.cwd(), "src/core/stack/fixtures/frame_0001.png")).metadata();
+  const frame = await addFrame(database.db, {
+    runId,
+    name: "a.png",
+    hash,
+    thumbnailHash: hash,
+    bytes: 1,
+    width,
+    height,
+    depth: 8,
+  });
+  frameId = frame!.id;
+});
+afterAll(async () => {
+  await database.close();
+  rmSync(data, { recursive: true, force: true });
+});
+
+const UNKNOWN = "00000000-0000-4000-8000-000000000000";
+type Handler = (request: Request, context: { params: Promise<never> }) => Promise<Response>;
+const ask = (
+  handler: unknown,
+  params: object,
+  { query = "", method = "GET", body }: { query?: string; method?: string; body?: unknown } = {},
+) =>
+  (handler as Handler)(
+    new Request(`http://127.0.0.1:3210/api/x${query}`, {
+      method,
+      ...(body !== undefined && { body: JSON.stringify(body) }),
+      headers: { host: "127.0.0.1:3210", "content-type": "application/json" },
+    }),
+    { params: Promise.resolve(params as never) },
+  );
+const begin = async (line: string) => {
+  const answer = await ask(
+    finishes.POST,
+    {},
+    { method: "POST", body: { source: { frameId }, name: "Façade / one", line } },
+  );
+  expect(answer.status).toBe(201);
+  return z.array(finishReply).parse(await answer.json())[0]!;
+};
+const codeOf = async (answer: Response) => [answer.status, problemReply.parse(await answer.json()).code];
+
+describe("a version of a picture", () => {
+  it("keeps its steps, is refused what is no look, and does not overwrite another window's", async () => {
+    const { id, history } = await begin("exposure +1");
+    const patch = (body: unknown) => ask(finish.PATCH, { finishId: id }, { method: "PATCH", body });
+    const next = { lines: ["exposure +1", "exposure +1 | sky -0.5"], at: 1 };
+    const changed = finishReply.parse(await (await patch({ history: next, was: { history } })).json());
+    expect(changed.history).toEqual(next);
+    expect((await patch({ history, was: { history } })).status).toBe(409);
+    const wrong = await patch({ history: { lines: ["exposure much"], at: 0 } });
+    expect(wrong.status).toBe(400);
+    expect(problemReply.parse(await wrong.json()).message).toMatch(/“much” is no part of a look: expected exposure/);
+    expect((await patch({ history: { lines: ["colour +5"], at: 3 } })).status).toBe(400);
+    expect((await ask(finish.DELETE, { finishId: id }, { method: "DELETE" })).status).toBe(200);
+    expect((await patch({ name: "gone" })).status).toBe(404);
+  });
+
+  it("is of a picture that is there, and several get a look all or none", async () => {
+    const give = (sources: unknown) =>
+      ask(finishes.POST, {}, { method: "POST", body: { name: "n", line: "", sources } });
+    expect((await give([{ frameId }, { frameId: UNKNOWN }])).status).toBe(404);
+    expect((await give([])).status).toBe(400);
+    expect(z.array(finishReply).parse(await (await give([{ frameId }, { frameId }])).json())).toHaveLength(2);
+  });
+
+  it("sends what a page needs to finish it", async () => {
+    const { id } = await begin("");
+    const body = await (await ask(light.GET, { finishId: id })).arrayBuffer();
+    const bytes = new DataView(body).getUint32(0, true);
+    const head = finishLight.parse(JSON.parse(new TextDecoder().decode(new Uint8Array(body, 4, bytes))));
+    expect(head).toMatchObject({ hasMoving: false, balancedFor: 4000 });
+    const pixels = ({ width, height }: { width: number; height: number }) => 6 * width * height;
+    expect(body.byteLength).toBe(4 + bytes + pixels(head.shown) + pixels(head.small));
+    for (const finishId of [UNKNOWN, "../../etc"]) expect((await ask(light.GET, { finishId })).status).toBe(404);
+  });
+
+  it.each(["jpeg", "png", "tiff", "webp", "avif"])(
+    "is taken away as %s with its look and recipe, and leaves nothing behind",
+    async (format) => {
+      const { id } = await begin("exposure +1 | contrast -10");
+      const answer = await ask(download.GET, { finishId: id }, { query: `?format=${format}&edge=100` });
+      expect(answer.headers.get("content-disposition")).toContain("aevumen-Facade-one");
+      const file = Buffer.from(await answer.arrayBuffer());
+      const { xmp, width, height } = await sharp(file).metadata();
+      expect(Math.max(width, height)).toBe(100);
+      expect(lookFromXmp(xmp!.toString())).toBe("exposure +1 | contrast -10");
+      expect(recipeFromXmp(xmp!.toString())!.recipe.iso).toBe(50);
+      // Its full size lay on the disk only while it was sent.
+      while (readdirSync(join(data, "store/unfinished")).length > 0) await new Promise((resolve) => setImmediate(resolve));
+    },
+  );
+
+  it("says what cannot be taken away", async () => {
+    const { id } = await begin("");
+    expect(await codeOf(await ask(download.GET, { finishId: id }, { query: "?format=psd" }))).toEqual([
+      400,
+      "invalid-request",
+    ]);
+    expect((await ask(download.GET, { finishId: UNKNOWN }, { query: "?format=jpeg" })).status).toBe(404);
+  });
+});
+
+it("looks are saved under a name, replaced, listed and deleted", async () => {
+  const save = (body: unknown) => ask(looks.PUT, {}, { method: "PUT", body });
+  const first = lookReply.parse(await (await save({ name: "Quay", line: "sky +1" })).json());
+  expect(lookReply.parse(await (await save({ name: "Quay", line: "sky -1" })).json())).toEqual({
+    ...first,
+    line: "sky -1",
+  });
+  expect((await save({ name: "", line: "sky -1" })).status).toBe(400);
+  expect((await save({ name: "x", line: "sky much" })).status).toBe(400);
+  expect(z.array(lookReply).parse(await (await ask(looks.GET, {})).json())).toHaveLength(1);
+  expect((await ask(look.DELETE, { lookId: first.id }, { method: "DELETE" })).status).toBe(200);
+  expect((await ask(look.DELETE, { lookId: first.id }, { method: "DELETE" })).status).toBe(404);
+});
