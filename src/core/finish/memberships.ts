@@ -51,6 +51,8 @@ export function rising(from: number, to: number, value: number): number {
 const SKY_LIKE = { to: 0.09, none: 0.15 } as const;
 /** What looks like the sky is some of it so near to its edge: beside a mast, through a railing; share of the longer side. */
 const SKY_NEAR_SHARE = 1 / 60;
+/** So much of the picture from its upper edge down tells what the sky looks like. */
+const SKY_UPPER_SHARE = 1 / 5;
 
 type Channels = readonly [Float32Array, Float32Array, Float32Array];
 
@@ -85,12 +87,13 @@ function skyOf(picture: LightPicture, about: Channels, groundFrom: readonly numb
   const values = Float32Array.from({ length: width * height }, (_, at) =>
     clamp(first[at % width]! - Math.floor(at / width)),
   );
+  // What the sky looks like is told by its upper part: the line under it may have been missed.
+  const upper = Math.ceil(SKY_UPPER_SHARE * height) * width;
   const blurred = coloursOf(about);
   const own = coloursOf([picture.red, picture.green, picture.blue]);
-  const [a, b] = [blurred.one, blurred.two].map((plane) => middleOf(plane.filter((_, at) => values[at]! > 0.5))) as [
-    number,
-    number,
-  ];
+  const [a, b] = [blurred.one, blurred.two].map((plane) =>
+    middleOf(plane.filter((_, at) => at < upper && values[at]! > 0.5)),
+  ) as [number, number];
   const awayIn = ({ one, two }: ReturnType<typeof coloursOf>, at: number) => Math.hypot(one[at]! - a, two[at]! - b);
   const near = boxMean({ width, height, values }, Math.ceil(SKY_NEAR_SHARE * Math.max(width, height))).values;
   return values.map((value, at) => {

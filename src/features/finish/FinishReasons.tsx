@@ -4,7 +4,7 @@ import { Box, Flex } from "@chakra-ui/react";
 import { Pipette, Plus, Trash2 } from "lucide-react";
 import { DateTime } from "luxon";
 import type { FinishReply, StackReply } from "@/contracts/replies";
-import { type FinishLightId, type LightMove, type Look, parseLook } from "@/core/finish";
+import { type FinishLightId, LIGHT_VALUES, type LightMove, type Look, onSteps, parseLook } from "@/core/finish";
 import { methodOf } from "@/core/stack";
 import { counted } from "@/core/words";
 import { Action } from "@/ui/Action";
@@ -38,15 +38,24 @@ interface FinishReasonsProps {
   readonly onGive: () => void;
 }
 
-/** A look with another move of a light; one that moves nothing is not named. */
+/** What a light has that nobody moves. */
+const AT_REST: Readonly<Record<keyof LightMove, number | undefined>> = {
+  stops: 0,
+  range: 1,
+  colour: 0,
+  kelvin: undefined,
+};
+
+/** A look with another move of a light, on the line's own steps; one that moves nothing is not named. */
 function withMove(look: Look, id: FinishLightId, move: LightMove): Look {
   const { [id]: _, ...lights } = look.lights;
-  const kept = Object.fromEntries(
-    Object.entries(move).filter(
-      ([key, value]) => value !== undefined && value !== (key === "range" ? 1 : key === "kelvin" ? null : 0),
-    ),
-  );
-  return { ...look, lights: Object.keys(kept).length > 0 ? { ...lights, [id]: kept } : lights };
+  const kept = (Object.keys(AT_REST) as (keyof LightMove)[]).flatMap((key) => {
+    const value = move[key];
+    if (value === undefined) return [];
+    const stepped = typeof value === "number" ? onSteps(value, LIGHT_VALUES[key]) : value;
+    return stepped === AT_REST[key] ? [] : [[key, stepped] as const];
+  });
+  return { ...look, lights: kept.length > 0 ? { ...lights, [id]: Object.fromEntries(kept) } : lights };
 }
 
 /** The lights of the picture as they were found, and as they are. */
