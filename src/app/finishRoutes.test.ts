@@ -130,7 +130,8 @@ describe("a version of a picture", () => {
       expect(lookFromXmp(xmp!.toString())).toBe("exposure +1 | contrast -10");
       expect(recipeFromXmp(xmp!.toString())!.recipe.iso).toBe(50);
       // Its full size lay on the disk only while it was sent.
-      while (readdirSync(join(data, "store/unfinished")).length > 0) await new Promise((resolve) => setImmediate(resolve));
+      while (readdirSync(join(data, "store/unfinished")).length > 0)
+        await new Promise((resolve) => setImmediate(resolve));
     },
   );
 
