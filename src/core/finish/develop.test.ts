@@ -1,7 +1,8 @@
-import { hashUnit } from "../random";
+import { hash32, hashUnit } from "../random";
 import { codeOfLight } from "../stack/lightCodes";
 import {
   developPixels,
+  developRows,
   exposureToHold,
   exposureToTouch,
   findLights,
@@ -142,6 +143,32 @@ describe("a look", () => {
       // The tone curve is straight between points a fiftieth of a stop apart.
       expect(worst).toBeLessThan(32);
     }
+  });
+
+  it("comes out row by row of a whole picture as it does from all its planes, stars too", () => {
+    const night = pictureOf(
+      (x, y) => (hash32(x, y) % 97 === 0 && y < 40 ? [0.3, 0.3, 0.34] : times([0.5, 0.7, 1.2], y < 50 ? 0.02 : 0.004)),
+      { width: 121, height: 91 },
+    );
+    const codes = new Uint16Array(3 * 121 * 91);
+    for (let at = 0; at < codes.length; at++)
+      codes[at] = codeOfLight([night.red, night.green, night.blue][at % 3]![Math.floor(at / 3)]!);
+    const picture = lightOfCodes(codes, 121, 91);
+    const lights = findLights(picture, KNOWN);
+    expect(lights.lights.map(({ id }) => id)).toEqual(expect.arrayContaining(["stars", "sky"]));
+    const { settled } = settleLook(
+      parseLook("stars +0.6 colour +40 | sky -0.5 5000K | contrast 20").look,
+      lights.lights,
+      -11,
+    );
+    const wanted = new Uint16Array(codes.length);
+    developPixels(settled, { ...picture, ...partsOf(lights, picture) }, wanted);
+    const size = { width: 121, height: 91 };
+    const bands = [codes.slice(0, 3 * 121 * 40), codes.slice(3 * 121 * 40)];
+    developRows(lights, settled, bands[0]!, { ...size, firstRow: 0 });
+    developRows(lights, settled, bands[1]!, { ...size, firstRow: 40 });
+    const got = [...bands[0]!, ...bands[1]!];
+    expect(got.reduce((worst, code, at) => Math.max(worst, Math.abs(code - wanted[at]!)), 0)).toBeLessThanOrEqual(4);
   });
 
   it("makes what has a light's own colour neutral, by that light's Kelvin", () => {

@@ -4,9 +4,10 @@
 /** Numbers of the whole: exposure, highlights, colour, whether there is a tone curve, then nine of the balance. */
 const BALANCE: usize = 16;
 const WHOLE_BYTES: usize = 4 * 13;
-/** Numbers of a light: stops, range, middle, colour, whether it has a balance of its own, then by how much that differs. */
+/** Numbers of a light: stops, range, middle, colour, whether it has a balance of its own, by how much that differs, and which of the planes is its. */
 const OWN_BALANCE: usize = 20;
-const LIGHT_BYTES: usize = 4 * 14;
+const OWN_PLANE: usize = 56;
+const LIGHT_BYTES: usize = 4 * 15;
 
 const FLOOR_STOPS: f32 = -14;
 const HIGHLIGHTS_FROM: f32 = -3;
@@ -99,7 +100,7 @@ function gainAt(curve: usize, place: f32): f32 {
  *
  * @param out Three 16-bit codes a pixel.
  * @param light Three planes of linear light, one after the other, then one of the surroundings' stops; each `plane` bytes long.
- * @param parts A plane for each of the look's lights.
+ * @param parts Planes of parts in lights; the numbers say which is whose.
  * @param numbers Of the whole, then of each light.
  * @param curve Gains of the tone curve.
  */
@@ -131,9 +132,8 @@ export function develop(
     let m8 = f(load<f32>(numbers + BALANCE + 32));
     const about = f32x4.max(surroundings, f(FLOOR_STOPS));
     let own = numbers + WHOLE_BYTES;
-    let part = parts + (pixel << 2);
     for (let each: i32 = 0; each < lights; each++) {
-      const share = v128.load(part);
+      const share = v128.load(parts + (load<f32>(own + OWN_PLANE) as usize) * plane + (pixel << 2));
       const raised = fma(f32x4.sub(about, f(load<f32>(own + 8))), f(load<f32>(own + 4)), f(load<f32>(own)));
       moved = fma(share, raised, moved);
       strength = fma(share, f(load<f32>(own + 12)), strength);
@@ -149,7 +149,6 @@ export function develop(
         m8 = fma(share, f(load<f32>(own + OWN_BALANCE + 32)), m8);
       }
       own += LIGHT_BYTES;
-      part += plane;
     }
     const least = f32x4.min(red, f32x4.min(green, blue));
     const white = f32x4.min(f32x4.max(f32x4.mul(f32x4.sub(least, f(WHITENS_FROM)), f(1.0 / (1.0 - WHITENS_FROM))), f(0)), f(1));
@@ -206,5 +205,79 @@ export function develop(
     store<u16>(to + 18, i32x4.extract_lane(rc, 3) as u16);
     store<u16>(to + 20, i32x4.extract_lane(gc, 3) as u16);
     store<u16>(to + 22, i32x4.extract_lane(bc, 3) as u16);
+  }
+}
+
+const FLOOR: f32 = 1.0 / 16384.0;
+
+/**
+ * Linear light of interleaved 16-bit codes: three planes, `plane` bytes long, and the stops of each pixel under white. `table` holds the light
+ * of each code. `pixels` is a multiple of 4.
+ */
+export function lightRow(light: usize, plane: usize, stops: usize, codes: usize, table: usize, pixels: usize): void {
+  for (let pixel: usize = 0; pixel < pixels; pixel++) {
+    const at = light + (pixel << 2);
+    store<f32>(at, load<f32>(table + ((load<u16>(codes) as usize) << 2)));
+    store<f32>(at + plane, load<f32>(table + ((load<u16>(codes + 2) as usize) << 2)));
+    store<f32>(at + 2 * plane, load<f32>(table + ((load<u16>(codes + 4) as usize) << 2)));
+    codes += 6;
+  }
+  for (let at = light; at < light + (pixels << 2); at += 16) {
+    const luminance = mix(v128.load(at), v128.load(at + plane), v128.load(at + 2 * plane), 0.2126, 0.7152, 0.0722);
+    v128.store(stops + (at - light), log2(f32x4.add(f32x4.max(luminance, f(0)), f(FLOOR))));
+  }
+}
+
+/**
+ * Values along a row's stops: `slopes` times them and `offsets`, which are known in a smaller row. Each pixel lies a `part` of the way
+ * past the `first` of two of them.
+ */
+export function followRow(
+  out: usize, stops: usize, slopes: usize, offsets: usize, first: usize, part: usize, pixels: usize,
+): void {
+  for (let at: usize = 0; at < pixels << 2; at += 4) {
+    const left = (load<u32>(first + at) as usize) << 2;
+    const along = load<f32>(part + at);
+    const slope = load<f32>(slopes + left);
+    const offset = load<f32>(offsets + left);
+    store<f32>(
+      out + at,
+      (slope + along * (load<f32>(slopes + left + 4) - slope)) * load<f32>(stops + at) +
+        offset + along * (load<f32>(offsets + left + 4) - offset),
+    );
+  }
+}
+
+/** Holds parts between 0 and 1 and makes those of each pixel add up to one; a pixel that nobody reaches is the first one's. */
+export function shareRow(parts: usize, plane: usize, lights: i32, pixels: usize): void {
+  for (let pixel: usize = 0; pixel < pixels << 2; pixel += 16) {
+    let sum = f(0);
+    let at = parts + pixel;
+    for (let each: i32 = 0; each < lights; each++) {
+      const held = f32x4.min(f32x4.max(v128.load(at), f(0)), f(1));
+      v128.store(at, held);
+      sum = f32x4.add(sum, held);
+      at += plane;
+    }
+    const nobody = f32x4.le(sum, f(0));
+    at = parts + pixel;
+    v128.store(at, v128.bitselect(f(1), v128.load(at), nobody));
+    sum = v128.bitselect(f(1), sum, nobody);
+    for (let each: i32 = 0; each < lights; each++) {
+      v128.store(at, f32x4.div(v128.load(at), sum));
+      at += plane;
+    }
+  }
+}
+
+/** Takes stars out of the sky's part: what lies so many stops over its surroundings, more and more of it up to `soft` further. */
+export function starRow(sky: usize, stars: usize, stops: usize, surroundings: usize, from: f32, soft: f32, pixels: usize): void {
+  for (let at: usize = 0; at < pixels << 2; at += 16) {
+    const over = f32x4.sub(f32x4.sub(v128.load(stops + at), v128.load(surroundings + at)), f(from));
+    const near = f32x4.min(f32x4.max(f32x4.mul(over, f(1.0 / soft)), f(0)), f(1));
+    const part = v128.load(sky + at);
+    const star = f32x4.mul(part, f32x4.mul(f32x4.mul(near, near), f32x4.sub(f(3), f32x4.add(near, near))));
+    v128.store(stars + at, star);
+    v128.store(sky + at, f32x4.sub(part, star));
   }
 }

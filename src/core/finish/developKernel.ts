@@ -1,6 +1,9 @@
 import { growTo, openEmbedded } from "../embeddedKernel";
+import { codeLights } from "../stack/lightCodes";
 import type { SettledLook } from "./develop";
 import { DEVELOP_KERNEL } from "./developKernel.wasm";
+import { type PictureLights, STAR_SOFT_STOPS } from "./findLights";
+import { type GuidedPlanes, type Plane, placesIn } from "./guided";
 import { CURVE_POINTS } from "./tone";
 
 interface DevelopKernel {
@@ -13,6 +16,26 @@ interface DevelopKernel {
     numbers: number,
     lights: number,
     curve: number,
+    pixels: number,
+  ): void;
+  lightRow(light: number, plane: number, stops: number, codes: number, table: number, pixels: number): void;
+  followRow(
+    out: number,
+    stops: number,
+    slopes: number,
+    offsets: number,
+    first: number,
+    part: number,
+    pixels: number,
+  ): void;
+  shareRow(parts: number, plane: number, lights: number, pixels: number): void;
+  starRow(
+    sky: number,
+    stars: number,
+    stops: number,
+    surroundings: number,
+    from: number,
+    soft: number,
     pixels: number,
   ): void;
 }
@@ -33,33 +56,54 @@ const CHUNK = 1 << 12;
 const PLANE_BYTES = 4 * CHUNK;
 const MOST_LIGHTS = 16;
 const WHOLE_NUMBERS = 13;
-const LIGHT_NUMBERS = 14;
+const LIGHT_NUMBERS = 15;
 /** Byte offsets in the kernel's memory. */
 const NUMBERS = 1024;
 const CURVE = NUMBERS + 4 * (WHOLE_NUMBERS + MOST_LIGHTS * LIGHT_NUMBERS);
 const OUT = CURVE + 4 * CURVE_POINTS;
 const LIGHT = OUT + 6 * CHUNK;
 const PARTS = LIGHT + 4 * PLANE_BYTES;
+/** Where rows of a whole picture are developed: the light of each code, then all that a row takes. */
+const ROWS = PARTS + MOST_LIGHTS * PLANE_BYTES;
+const CODES = 65_536;
 
-let kernel: DevelopKernel | undefined;
+let compiled: DevelopKernel | undefined;
 
-/** The numbers of a look as the kernel takes them. */
-function numbersOf({ exposure, highlights, colour, tone, balance, lights }: SettledLook): number[] {
+/**
+ * The numbers of a look as the kernel takes them.
+ *
+ * @param planeOf Which plane has a light's parts, given its place in the look and in the picture.
+ */
+function numbersOf(
+  { exposure, highlights, colour, tone, balance, lights }: SettledLook,
+  planeOf: (place: number, index: number) => number,
+): number[] {
   return [
     exposure,
     highlights,
     colour,
     tone ? 1 : 0,
     ...balance,
-    ...lights.flatMap((light) => [
+    ...lights.flatMap((light, place) => [
       light.stops,
       light.range,
       light.middle,
       light.colour,
       light.balance ? 1 : 0,
       ...(light.balance ?? balance).map((value, at) => value - balance[at]!),
+      planeOf(place, light.index),
     ]),
   ];
+}
+
+/** The kernel with the numbers of a look, its memory at least so many bytes large. */
+function opened(bytes: number, look: SettledLook, planeOf: (place: number, index: number) => number) {
+  compiled ??= openEmbedded<DevelopKernel>(DEVELOP_KERNEL, bytes);
+  growTo(compiled.memory, bytes);
+  const floats = new Float32Array(compiled.memory.buffer);
+  floats.set(numbersOf(look, planeOf), NUMBERS / 4);
+  if (look.tone) floats.set(look.tone.gains, CURVE / 4);
+  return { kernel: compiled, floats };
 }
 
 /**
@@ -68,15 +112,10 @@ function numbersOf({ exposure, highlights, colour, tone, balance, lights }: Sett
  * @param out Three 16-bit sRGB codes a pixel, overwritten from its beginning.
  */
 export function developPixels(look: SettledLook, pixels: PixelsToDevelop, out: Uint16Array): void {
-  const bytes = PARTS + MOST_LIGHTS * PLANE_BYTES;
-  kernel ??= openEmbedded<DevelopKernel>(DEVELOP_KERNEL, bytes);
-  growTo(kernel.memory, bytes);
-  const floats = new Float32Array(kernel.memory.buffer);
-  floats.set(numbersOf(look), NUMBERS / 4);
-  if (look.tone) floats.set(look.tone.gains, CURVE / 4);
+  const { kernel, floats } = opened(ROWS, look, (place) => place);
   const planes = [pixels.red, pixels.green, pixels.blue, pixels.surroundings];
   const parts = look.lights.map(({ index }) => pixels.parts[index]!);
-  const result = new Uint16Array(kernel.memory.buffer, OUT, 3 * CHUNK);
+  const result = new Uint16Array(floats.buffer, OUT, 3 * CHUNK);
   const all = pixels.red.length;
   for (let from = 0; from < all; from += CHUNK) {
     const count = Math.min(CHUNK, all - from);
@@ -86,5 +125,92 @@ export function developPixels(look: SettledLook, pixels: PixelsToDevelop, out: U
       floats.set(plane.subarray(from, from + count), (PARTS + at * PLANE_BYTES) / 4);
     kernel.develop(OUT, LIGHT, PARTS, PLANE_BYTES, NUMBERS, parts.length, CURVE, Math.ceil(count / 4) * 4);
     out.set(result.subarray(0, 3 * count), 3 * from);
+  }
+}
+
+/**
+ * Develops rows of a picture under a look, in place, from the lights found in a small copy of it: what `partsOf` and `developPixels`
+ * come to, without a plane of the picture for each light.
+ *
+ * @param codes Interleaved 16-bit sRGB codes of whole rows.
+ * @param whole The picture's size, and with which of its rows they begin.
+ */
+export function developRows(
+  found: PictureLights,
+  look: SettledLook,
+  codes: Uint16Array,
+  { width, height, firstRow }: { readonly width: number; readonly height: number; readonly firstRow: number },
+): void {
+  const { lights, memberships, surroundings, starsFrom } = found;
+  const small = surroundings.slope;
+  const padded = 4 * Math.ceil(width / 4);
+  const plane = 4 * padded;
+  // One value more than a row has: the last pixel looks at two.
+  const lowBytes = 4 * (small.width + 1);
+  const at = (() => {
+    let end = ROWS + 4 * CODES;
+    const take = (bytes: number) => {
+      const begins = end;
+      end += 16 * Math.ceil(bytes / 16);
+      return begins;
+    };
+    const taken = {
+      row: take(6 * padded),
+      light: take(4 * plane),
+      stops: take(plane),
+      parts: take(lights.length * plane),
+      first: take(plane),
+      part: take(plane),
+      slopes: take(lowBytes),
+      offsets: take(lowBytes),
+    };
+    return { ...taken, end };
+  })();
+  const { kernel, floats } = opened(at.end, look, (_, index) => index);
+  floats.set(codeLights(), ROWS / 4);
+  const columns = placesIn(width, small.width);
+  const down = placesIn(height, small.height);
+  new Uint32Array(floats.buffer, at.first, padded).fill(0).set(columns.first);
+  floats.fill(0, at.part / 4, at.part / 4 + padded);
+  floats.set(columns.part, at.part / 4);
+  const row = new Uint16Array(floats.buffer, at.row, 3 * width);
+  /** A small plane's row at this height. */
+  const lower = ({ values }: Plane, y: number, to: number) => {
+    const above = down.first[y]! * small.width;
+    const below = small.height > 1 ? above + small.width : above;
+    for (let x = 0, out = to / 4; x < small.width; x++, out++)
+      floats[out] = values[above + x]! + down.part[y]! * (values[below + x]! - values[above + x]!);
+    floats[to / 4 + small.width] = floats[to / 4 + small.width - 1]!;
+  };
+  const follow = ({ slope, offset }: GuidedPlanes, y: number, out: number) => {
+    lower(slope, y, at.slopes);
+    lower(offset, y, at.offsets);
+    kernel.followRow(out, at.stops, at.slopes, at.offsets, at.first, at.part, padded);
+  };
+  const [sky, stars] = ["sky", "stars"].map((id) => lights.findIndex((light) => light.id === id)) as [number, number];
+  const isShared = sky >= 0 && stars >= 0 && starsFrom !== null;
+  for (let y = 0, from = 0; from < codes.length; y++, from += 3 * width) {
+    row.set(codes.subarray(from, from + 3 * width));
+    kernel.lightRow(at.light, plane, at.stops, at.row, ROWS, padded);
+    const about = at.light + 3 * plane;
+    follow(surroundings, firstRow + y, about);
+    for (const [index, planes] of memberships.entries()) {
+      const part = at.parts + index * plane;
+      if (isShared && index === stars) floats.fill(0, part / 4, part / 4 + padded);
+      else follow(planes, firstRow + y, part);
+    }
+    kernel.shareRow(at.parts, plane, lights.length, padded);
+    if (isShared)
+      kernel.starRow(
+        at.parts + sky * plane,
+        at.parts + stars * plane,
+        at.stops,
+        about,
+        starsFrom,
+        STAR_SOFT_STOPS,
+        padded,
+      );
+    kernel.develop(at.row, at.light, at.parts, plane, NUMBERS, look.lights.length, CURVE, padded);
+    codes.set(row, from);
   }
 }

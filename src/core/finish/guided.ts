@@ -67,7 +67,7 @@ export function guidedBy(guide: Plane, radius: number, evenness: number): (value
 }
 
 /** Where the middles of a larger picture's columns or rows lie in a smaller one. */
-function placesIn(size: number, small: number): { readonly first: Int32Array; readonly part: Float32Array } {
+export function placesIn(size: number, small: number): { readonly first: Int32Array; readonly part: Float32Array } {
   const first = new Int32Array(size);
   const part = new Float32Array(size);
   for (let at = 0; at < size; at++) {

@@ -1,6 +1,6 @@
 export { type LookOfColour, lookOf, TINT_BOUNDS } from "./colour";
 export { SHOWN_FLOOR, settleLook } from "./develop";
-export { developPixels, type PixelsToDevelop } from "./developKernel";
+export { developPixels, developRows, type PixelsToDevelop } from "./developKernel";
 export { type FoundLight, findLights, type PictureLights } from "./findLights";
 export { FINISH_LIGHT_IDS, FINISH_LIGHTS, type FinishLightId } from "./lightIds";
 export {

@@ -12,26 +12,23 @@ export interface PixelParts {
 }
 
 /**
- * Works out the parts of a picture's pixels, or of some of its rows, from the lights found in a small copy of it.
- *
- * @param rows The picture, or a band of it.
- * @param whole The size of all of it, and the row with which the band begins.
+ * Works out the parts of a picture's pixels from the lights found in a small copy of it. For whole pictures `developRows` does the
+ * same row by row.
  */
 export function partsOf(
   { lights, memberships, surroundings, starsFrom }: PictureLights,
-  rows: LightPicture,
-  whole: { readonly height: number; readonly firstRow: number } = { height: rows.height, firstRow: 0 },
+  picture: LightPicture,
 ): PixelParts {
-  const { width, height } = rows;
-  const stops = stopsPlane(rows).values;
-  const enlarged = enlarger(surroundings.slope, width, whole.height);
+  const { width, height } = picture;
+  const stops = stopsPlane(picture).values;
+  const enlarged = enlarger(surroundings.slope, width, height);
   const [slope, offset] = [new Float32Array(width), new Float32Array(width)];
   /** Values along the picture's stops. */
   const along = (planes: GuidedPlanes): Float32Array => {
     const out = new Float32Array(stops.length);
     for (let y = 0, at = 0; y < height; y++) {
-      enlarged(planes.slope, whole.firstRow + y, slope);
-      enlarged(planes.offset, whole.firstRow + y, offset);
+      enlarged(planes.slope, y, slope);
+      enlarged(planes.offset, y, offset);
       for (let x = 0; x < width; x++, at++) out[at] = slope[x]! * stops[at]! + offset[x]!;
     }
     return out;

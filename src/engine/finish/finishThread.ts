@@ -1,14 +1,6 @@
 import { parentPort } from "node:worker_threads";
 import sharp from "sharp";
-import {
-  developPixels,
-  type Look,
-  lightOfCodes,
-  noiseFloorStops,
-  type PictureLights,
-  partsOf,
-  settleLook,
-} from "@/core/finish";
+import { developRows, type Look, noiseFloorStops, type PictureLights, settleLook } from "@/core/finish";
 import { serveThread } from "../thread";
 import { type FinishedPicture, lightsOf, type Survey, surveyOf, wholePicture } from "./survey";
 
@@ -26,9 +18,6 @@ export interface OpenedPicture {
   readonly noiseFloor: number;
 }
 
-/** Rows that a thread develops at once: what it holds of them is some fifteen planes. */
-const BAND_ROWS = 64;
-
 const finishThread = {
   async survey(picture: FinishedPicture): Promise<Survey> {
     return surveyOf(picture, await wholePicture(picture.path));
@@ -45,12 +34,7 @@ const finishThread = {
   /** Develops rows `from` to `to`, in place. @returns Lights that the look names and the picture has not. */
   develop({ width, height, samples, lights, noiseFloor }: OpenedPicture, look: Look, from: number, to: number) {
     const { settled, missing } = settleLook(look, lights.lights, noiseFloor);
-    for (let top = from; top < to; top += BAND_ROWS) {
-      const rows = Math.min(BAND_ROWS, to - top);
-      const band = samples.subarray(3 * top * width, 3 * (top + rows) * width);
-      const light = lightOfCodes(band, width, rows);
-      developPixels(settled, { ...light, ...partsOf(lights, light, { height, firstRow: top }) }, band);
-    }
+    developRows(lights, settled, samples.subarray(3 * from * width, 3 * to * width), { width, height, firstRow: from });
     return missing;
   },
 };
