@@ -38,7 +38,7 @@ function Row({
         {name}
       </Box>
       <Box flex="1">{children}</Box>
-      <Box width="64px" textAlign="right" fontFamily="mono" fontSize="note" fontVariantNumeric="tabular-nums">
+      <Box width="70px" textAlign="right" whiteSpace="nowrap" fontFamily="mono" fontSize="note">
         {text}
       </Box>
     </Flex>

@@ -128,7 +128,9 @@ describe("a stack's result", () => {
     reasons();
     const links = screen.getAllByRole("link").map((link) => link.getAttribute("href"));
     expect(links).toEqual(
-      ["tiff", "png", "jpeg", "fits"].map((format) => `/api/stacks/${stacks[0]!.stack.id}/download?format=${format}`),
+      ["tiff", "png", "jpeg", "webp", "avif", "fits"].map(
+        (format) => `/api/stacks/${stacks[0]!.stack.id}/download?format=${format}`,
+      ),
     );
   });
 
