@@ -46,6 +46,8 @@ const WINDOW_SECONDS = 2.5;
 const SAME_STOPS = 1 / 6 + 0.01;
 /** Fits whose frames lie within so much of each other are as close, seconds: files tell whole seconds. */
 const CLEARLY_SECONDS = 0.15;
+/** A frame that lies so much further off than the worst of another fit is another frame's: no thumb is as late. */
+const ASTRAY_SECONDS = 0.8;
 /** As often as it takes for the middle of what lies in the window to stand still. */
 const SETTLING_ROUNDS = 3;
 
@@ -128,8 +130,9 @@ function pairsAt(log: Log, files: Files, offset: number): Pair[] {
 interface Fit {
   readonly offset: number;
   readonly pairs: readonly Pair[];
-  /** Half of the pairs lie within so much of the offset, seconds. */
+  /** Half of the pairs lie within so much of the offset, seconds, and all of them within `worst`. */
   readonly spread: number;
+  readonly worst: number;
 }
 
 /** The fit around an offset, moved to the middle of what lies near it until it stands still. */
@@ -140,19 +143,22 @@ function fitAround(log: Log, files: Files, around: number): Fit {
     pairs = pairsAt(log, files, offset);
     offset = median(pairs.map((pair) => pair.offset));
   }
-  return { offset, pairs, spread: median(pairs.map((pair) => Math.abs(pair.offset - offset))) };
+  const apart = pairs.map((pair) => Math.abs(pair.offset - offset));
+  return { offset, pairs, spread: median(apart), worst: Math.max(...apart) };
 }
 
 /** Clocks differ by whole hours, of zones and summer time, and then by little: how far an offset lies from such, seconds. */
 const offHours = (offset: number): number => Math.abs(offset - 3600 * Math.round(offset / 3600));
 
 /**
- * Whether one fit is better: more frames find a file, or as many lie clearly closer together, or the clocks are nearer to whole hours,
+ * Whether one fit is better: more frames find a file, or as many lie clearly closer together, or none goes astray, or the clocks are nearer to whole hours,
  * or to each other. Of a regular interval with files missing at its ends several beats fit alike.
  */
 function isBetter(one: Fit, other: Fit): boolean {
   if (one.pairs.length !== other.pairs.length) return one.pairs.length > other.pairs.length;
   if (Math.abs(one.spread - other.spread) > CLEARLY_SECONDS) return one.spread < other.spread;
+  // One beat off, a gap near an end leaves a single frame far from all others.
+  if (Math.abs(one.worst - other.worst) > ASTRAY_SECONDS) return one.worst < other.worst;
   if (Math.abs(offHours(one.offset) - offHours(other.offset)) > CLEARLY_SECONDS)
     return offHours(one.offset) < offHours(other.offset);
   return Math.abs(one.offset) < Math.abs(other.offset);
