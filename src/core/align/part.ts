@@ -1,20 +1,10 @@
+import { determinant, type Matrix3, times, UNIT_MATRIX } from "../matrix3";
 import type { Placement } from "./placement";
 
-type Matrix = readonly number[];
-
-const UNIT: Matrix = [1, 0, 0, 0, 1, 0, 0, 0, 1];
 /** Of the series: moves of a few degrees are exact after so many. */
 const TERMS = 16;
 
-const times = (a: Matrix, b: Matrix): number[] =>
-  Array.from({ length: 9 }, (_, at) => {
-    const [row, column] = [3 * Math.floor(at / 3), at % 3];
-    return a[row]! * b[column]! + a[row + 1]! * b[3 + column]! + a[row + 2]! * b[6 + column]!;
-  });
-const plus = (a: Matrix, b: Matrix, scale: number): number[] => a.map((value, at) => value + scale * b[at]!);
-
-const determinant = ([a, b, c, d, e, f, g, h, i]: Matrix): number =>
-  a! * (e! * i! - f! * h!) - b! * (d! * i! - f! * g!) + c! * (d! * h! - e! * g!);
+const plus = (a: Matrix3, b: Matrix3, scale: number): number[] => a.map((value, at) => value + scale * b[at]!);
 
 /**
  * A part of a move, along its own way: for a sky that turns a part of its turn about the same pole. Negative parts go back.
@@ -25,17 +15,17 @@ export function partOf({ matrix, distortion }: Placement, part: number): Placeme
   const scale = 1 / Math.cbrt(determinant(matrix));
   const differs = plus(
     matrix.map((value) => value * scale),
-    UNIT,
+    UNIT_MATRIX,
     -1,
   );
   let logarithm: number[] = new Array(9).fill(0);
-  let power: number[] = [...UNIT];
+  let power: number[] = [...UNIT_MATRIX];
   for (let term = 1; term <= TERMS; term++) {
     power = times(power, differs);
     logarithm = plus(logarithm, power, (term % 2 === 1 ? 1 : -1) / term);
   }
-  let out: number[] = [...UNIT];
-  let summand: number[] = [...UNIT];
+  let out: number[] = [...UNIT_MATRIX];
+  let summand: number[] = [...UNIT_MATRIX];
   for (let term = 1; term <= TERMS; term++) {
     summand = times(summand, logarithm).map((value) => (value * part) / term);
     out = plus(out, summand, 1);

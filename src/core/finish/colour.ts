@@ -1,9 +1,7 @@
 import { type Chromaticity, planckianChromaticity, type Rgb } from "../light";
+import { inverted, type Matrix3, times, UNIT_MATRIX } from "../matrix3";
 
 // Colour in linear sRGB (IEC 61966-2-1, white D65): what a white balance does, which Kelvin a colour looks like, and how strong it is.
-
-/** Nine numbers, row by row. */
-export type Matrix3 = readonly number[];
 
 const XYZ_OF_RGB: Matrix3 = [
   0.4124564, 0.3575761, 0.1804375, 0.2126729, 0.7151522, 0.072175, 0.0193339, 0.119192, 0.9503041,
@@ -11,48 +9,12 @@ const XYZ_OF_RGB: Matrix3 = [
 /** Cone responses of XYZ. @see Lam (1985), Metamerism and colour constancy: the Bradford transform */
 const CONES_OF_XYZ: Matrix3 = [0.8951, 0.2664, -0.1614, -0.7502, 1.7135, 0.0367, 0.0389, -0.0685, 1.0296];
 
-export const UNIT_MATRIX: Matrix3 = [1, 0, 0, 0, 1, 0, 0, 0, 1];
-
-const times = (a: Matrix3, b: Matrix3): Matrix3 =>
-  Array.from({ length: 9 }, (_, at) => {
-    const [row, column] = [3 * Math.floor(at / 3), at % 3];
-    return a[row]! * b[column]! + a[row + 1]! * b[3 + column]! + a[row + 2]! * b[6 + column]!;
-  });
-
 /** A matrix on a colour. */
 export const applied = (m: Matrix3, [x, y, z]: Rgb): Rgb => [
   m[0]! * x + m[1]! * y + m[2]! * z,
   m[3]! * x + m[4]! * y + m[5]! * z,
   m[6]! * x + m[7]! * y + m[8]! * z,
 ];
-
-/** The inverse of a matrix that has one. */
-export function inverted(m: Matrix3): Matrix3 {
-  const [a, b, c, d, e, f, g, h, i] = m as readonly number[] as [
-    number,
-    number,
-    number,
-    number,
-    number,
-    number,
-    number,
-    number,
-    number,
-  ];
-  const cofactors = [
-    e * i - f * h,
-    c * h - b * i,
-    b * f - c * e,
-    f * g - d * i,
-    a * i - c * g,
-    c * d - a * f,
-    d * h - e * g,
-    b * g - a * h,
-    a * e - b * d,
-  ];
-  const determinant = a * cofactors[0]! + b * cofactors[3]! + c * cofactors[6]!;
-  return cofactors.map((value) => value / determinant);
-}
 
 const RGB_OF_XYZ = inverted(XYZ_OF_RGB);
 const XYZ_OF_CONES = inverted(CONES_OF_XYZ);

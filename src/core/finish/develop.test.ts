@@ -1,3 +1,4 @@
+import { inverted } from "../matrix3";
 import { hash32, hashUnit } from "../random";
 import { codeOfLight } from "../stack/lightCodes";
 import {
@@ -12,7 +13,7 @@ import {
   partsOf,
   SHOWN_FLOOR,
 } from ".";
-import { applied, balanceMatrix, inverted, lookOf, luminanceOf, oklabOf, rgbOfOklab } from "./colour";
+import { applied, balanceMatrix, lookOf, luminanceOf, oklabOf, rgbOfOklab } from "./colour";
 import { developed, settleLook } from "./develop";
 
 const KNOWN = { balancedFor: null, groundFrom: null, moving: null, noiseFloor: -11 };

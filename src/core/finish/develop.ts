@@ -1,13 +1,5 @@
-import {
-  applied,
-  balanceMatrix,
-  chromaGain,
-  luminanceOf,
-  type Matrix3,
-  oklabOf,
-  rgbOfOklab,
-  UNIT_MATRIX,
-} from "./colour";
+import { type Matrix3, UNIT_MATRIX } from "../matrix3";
+import { applied, balanceMatrix, chromaGain, luminanceOf, oklabOf, rgbOfOklab } from "./colour";
 import type { FoundLight } from "./findLights";
 import type { Look } from "./look";
 import { rising } from "./memberships";

@@ -1,6 +1,7 @@
 import { proposeGround } from "../align";
+import { inverted } from "../matrix3";
 import { codeOfLight } from "../stack/lightCodes";
-import { applied, balanceMatrix, inverted, type LookOfColour, lookOf, oklabOf } from "./colour";
+import { applied, balanceMatrix, type LookOfColour, lookOf, oklabOf } from "./colour";
 import { boxMean } from "./guided";
 import { type FinishLightId, LAMP_LIGHTS } from "./lightIds";
 import type { LightPicture } from "./picture";

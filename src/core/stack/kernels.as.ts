@@ -5,6 +5,7 @@
 import { codeOf } from "./encodeKernel.as";
 
 export * from "./sortKernels.as";
+export * from "./layKernels.as";
 export * from "./moveKernels.as";
 
 /** Keeps the larger of two 8-bit samples in `target`. `count` must be a multiple of 16 (buffers are padded). */

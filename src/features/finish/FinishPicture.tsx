@@ -4,7 +4,7 @@ import { Box, Flex } from "@chakra-ui/react";
 import { Columns2, Eye, Redo2, TriangleAlert, Undo2 } from "lucide-react";
 import { type PointerEvent, type ReactNode, useEffect, useRef, useState } from "react";
 import { PixelCanvas } from "@/features/picture/PixelCanvas";
-import { Action } from "@/ui/Action";
+import { ToolButton } from "@/features/picture/ToolButton";
 import { usePageKeys } from "@/ui/keys";
 import { Slide } from "@/ui/Slide";
 import { useRoles } from "@/ui/theme/inPage";
@@ -77,37 +77,6 @@ function ClipMarks({ developed }: { readonly developed: Developed }) {
         return NOTHING;
       }}
     />
-  );
-}
-
-function Tool({
-  label,
-  pressed,
-  disabled,
-  onClick,
-  children,
-}: {
-  label: string;
-  pressed?: boolean;
-  disabled?: boolean;
-  onClick: () => void;
-  children: ReactNode;
-}) {
-  return (
-    <Action
-      look="text"
-      aria-label={label}
-      title={label}
-      aria-pressed={pressed}
-      disabled={disabled}
-      onClick={onClick}
-      px="9px"
-      minH="34px"
-      color={pressed ? "lamp" : "bone"}
-      fontSize="note"
-    >
-      {children}
-    </Action>
   );
 }
 
@@ -192,9 +161,9 @@ export function FinishPicture(props: FinishPictureProps) {
         )}
       </Flex>
       <Flex align="center" px="8px" minH="36px" borderTopWidth="1px" borderColor="line" flexShrink="0" wrap="wrap">
-        <Tool label="As it was before (b)" pressed={isBefore} onClick={() => setIsBefore(!isBefore)}>
+        <ToolButton label="As it was before (b)" pressed={isBefore} onClick={() => setIsBefore(!isBefore)}>
           <Eye size={17} /> Before
-        </Tool>
+        </ToolButton>
         <Flex align="center" gap="6px" px="6px" color="ash">
           <Columns2 size={17} />
           <Slide
@@ -207,19 +176,19 @@ export function FinishPicture(props: FinishPictureProps) {
             onChange={setWipe}
           />
         </Flex>
-        <Tool
+        <ToolButton
           label="Show what is white and what is black (h)"
           pressed={isMarked}
           onClick={() => setIsMarked(!isMarked)}
         >
           <TriangleAlert size={17} /> White and black
-        </Tool>
-        <Tool label="Take the last step back" disabled={!undo} onClick={() => undo?.()}>
+        </ToolButton>
+        <ToolButton label="Take the last step back" disabled={!undo} onClick={() => undo?.()}>
           <Undo2 size={17} />
-        </Tool>
-        <Tool label="Do it again" disabled={!redo} onClick={() => redo?.()}>
+        </ToolButton>
+        <ToolButton label="Do it again" disabled={!redo} onClick={() => redo?.()}>
           <Redo2 size={17} />
-        </Tool>
+        </ToolButton>
         <Box ml="auto" px="10px" fontSize="note" color="ash">
           {says}
         </Box>

@@ -116,7 +116,7 @@ export function LightPanel({ bar, noiseFloor, onDraft, onKeep }: LightPanelProps
         />
       </Row>
       <Flex gap="6px" wrap="wrap" pt="4px">
-        {own !== null && own >= KELVIN.least && own <= KELVIN.most && (
+        {own !== null && own > KELVIN.least && own < KELVIN.most && (
           <Action px="8px" fontSize="note" minH="30px" onClick={() => onKeep({ ...move, kelvin: own })}>
             Its colour out, {own.toLocaleString("en-US")} K
           </Action>

@@ -10,6 +10,7 @@ import { onKeys, usePageKeys } from "@/ui/keys";
 import { useRoles } from "@/ui/theme/inPage";
 import { useSize } from "@/ui/useSize";
 import { drawPicture } from "./drawPicture";
+import { ToolButton } from "./ToolButton";
 import { levelAt, tilesIn } from "./tiles";
 import type { PictureState } from "./usePicture";
 import { useTiles } from "./useTiles";
@@ -32,34 +33,6 @@ interface PictureViewProps {
   /** Stands for its pixels until they are there, or for as long as `stands`; it fills the picture's place. */
   readonly standIn?: ReactNode;
   readonly stands?: boolean;
-}
-
-function ToolButton({
-  label,
-  pressed,
-  onClick,
-  children,
-}: {
-  readonly label: string;
-  readonly pressed?: boolean;
-  readonly onClick: () => void;
-  readonly children: ReactNode;
-}) {
-  return (
-    <Action
-      look="text"
-      aria-label={label}
-      title={label}
-      aria-pressed={pressed}
-      onClick={onClick}
-      px="9px"
-      minH="34px"
-      color={pressed ? "lamp" : "bone"}
-      fontSize="note"
-    >
-      {children}
-    </Action>
-  );
 }
 
 /** What stands over the picture while something is on its way or went wrong. */
