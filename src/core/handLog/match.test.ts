@@ -48,8 +48,13 @@ test("files are found again whatever the camera's clock says, with some lost and
         expect(match.missing.map(numberOf)).toEqual(files.length < count ? [lost] : []);
       },
     ),
-    // One beat off all but the first of these have a file near by.
-    { examples: [[8, 3.1, -15.700000166893007, [0, 0.3999998779296872, ...Array<number>(38).fill(0)], 1]] },
+    {
+      // One beat off all but the first of these have a file near by; of the second ones most lie even closer.
+      examples: [
+        [8, 3.1, -15.700000166893007, [0, 0.3999998779296872, ...Array<number>(38).fill(0)], 1],
+        [6, 3.2874999755859378, 0, [-0.2124998779296875, 0, 0, 0.2874999511718732, ...Array<number>(36).fill(0)], 1],
+      ],
+    },
   );
 });
 

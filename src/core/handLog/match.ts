@@ -151,14 +151,14 @@ function fitAround(log: Log, files: Files, around: number): Fit {
 const offHours = (offset: number): number => Math.abs(offset - 3600 * Math.round(offset / 3600));
 
 /**
- * Whether one fit is better: more frames find a file, or as many lie clearly closer together, or none goes astray, or the clocks are nearer to whole hours,
- * or to each other. Of a regular interval with files missing at its ends several beats fit alike.
+ * Whether one fit is better: more frames find a file, or as many and none goes astray, or they lie clearly closer together, or the clocks are nearer to
+ * whole hours, or to each other. Of a regular interval with files missing at its ends several beats fit alike.
  */
 function isBetter(one: Fit, other: Fit): boolean {
   if (one.pairs.length !== other.pairs.length) return one.pairs.length > other.pairs.length;
-  if (Math.abs(one.spread - other.spread) > CLEARLY_SECONDS) return one.spread < other.spread;
   // One beat off, a gap near an end leaves a single frame far from all others.
   if (Math.abs(one.worst - other.worst) > ASTRAY_SECONDS) return one.worst < other.worst;
+  if (Math.abs(one.spread - other.spread) > CLEARLY_SECONDS) return one.spread < other.spread;
   if (Math.abs(offHours(one.offset) - offHours(other.offset)) > CLEARLY_SECONDS)
     return offHours(one.offset) < offHours(other.offset);
   return Math.abs(one.offset) < Math.abs(other.offset);
