@@ -138,7 +138,7 @@ const lookOfLine = (line: string): Look => parseLook(line).look;
 
 /** 16-bit codes of a copy under a look. */
 function codesOf(copy: Copy, look: Look, picture: Opened): { codes: Uint16Array; missing: readonly FinishLightId[] } {
-  const { settled, missing } = settleLook(look, picture.lights, picture.noiseFloor);
+  const { settled, missing } = settleLook(look, picture.found, picture.noiseFloor);
   const codes = new Uint16Array(copy.samples.length);
   developPixels(settled, copy, codes);
   return { codes, missing };

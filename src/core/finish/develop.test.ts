@@ -50,7 +50,7 @@ const planes = { ...street, ...partsOf(found, street) };
 function under(line: string, picture = planes, lights = found): Float32Array {
   const { look, problems } = parseLook(line);
   expect(problems).toEqual([]);
-  const { settled } = settleLook(look, lights.lights, KNOWN.noiseFloor);
+  const { settled } = settleLook(look, lights, KNOWN.noiseFloor);
   const out = new Uint16Array(3 * picture.red.length);
   developPixels(settled, picture, out);
   const { red, green, blue } = lightOfCodes(out, picture.width, picture.height);
@@ -115,9 +115,9 @@ describe("a look", () => {
     const lights = findLights(picture, KNOWN);
     const pixels = { ...picture, ...partsOf(lights, picture) };
     const out = new Uint16Array(codes.length);
-    developPixels(settleLook(parseLook("").look, lights.lights, -11).settled, pixels, out);
+    developPixels(settleLook(parseLook("").look, lights, -11).settled, pixels, out);
     expect(Math.max(...out.map((code, i) => Math.abs(code - codes[i]!)))).toBeLessThanOrEqual(1);
-    developPixels(settleLook(parseLook("exposure +1").look, lights.lights, -11).settled, pixels, out);
+    developPixels(settleLook(parseLook("exposure +1").look, lights, -11).settled, pixels, out);
     const { red } = picture;
     for (let at = 0; at < 400; at++) expect(Math.abs(out[3 * at]! - codeOfLight(2 * red[at]!))).toBeLessThanOrEqual(1);
   });
@@ -129,7 +129,7 @@ describe("a look", () => {
       "colour -100 | shadows to noise | neutral to white",
     ];
     for (const line of lines) {
-      const { settled } = settleLook(parseLook(line).look, found.lights, KNOWN.noiseFloor);
+      const { settled } = settleLook(parseLook(line).look, found, KNOWN.noiseFloor);
       const out = new Uint16Array(3 * planes.red.length);
       developPixels(settled, planes, out);
       let worst = 0;
@@ -157,11 +157,7 @@ describe("a look", () => {
     const picture = lightOfCodes(codes, 121, 91);
     const lights = findLights(picture, KNOWN);
     expect(lights.lights.map(({ id }) => id)).toEqual(expect.arrayContaining(["stars", "sky"]));
-    const { settled } = settleLook(
-      parseLook("stars +0.6 colour +40 | sky -0.5 5000K | contrast 20").look,
-      lights.lights,
-      -11,
-    );
+    const { settled } = settleLook(parseLook("stars +0.6 colour +40 | sky -0.5 5000K | contrast 20").look, lights, -11);
     const wanted = new Uint16Array(codes.length);
     developPixels(settled, { ...picture, ...partsOf(lights, picture) }, wanted);
     const size = { width: 121, height: 91 };
@@ -195,7 +191,7 @@ describe("a look", () => {
     const strong: Rgb = [0.5, 0.1, 0.02];
     const hue = (rgb: Rgb) => Math.atan2(oklabOf(rgb)[2], oklabOf(rgb)[1]);
     const chroma = (rgb: Rgb) => Math.hypot(oklabOf(rgb)[1], oklabOf(rgb)[2]);
-    const { settled } = settleLook(parseLook("colour +100").look, [], -11);
+    const { settled } = settleLook(parseLook("colour +100").look, { lights: [], glow: null, trailColours: null }, -11);
     const at = { surroundings: -3, parts: () => 0 };
     const [one, two] = [developed(settled, faint, at), developed(settled, strong, at)];
     expect(hue(one)).toBeCloseTo(hue(faint), 4);
@@ -228,7 +224,7 @@ describe("a look", () => {
   });
 
   it("says which of its lights a picture has not", () => {
-    expect(settleLook(parseLook("sodium -1 | sky +1").look, found.lights, -11).missing).toEqual(["sodium"]);
+    expect(settleLook(parseLook("sodium -1 | sky +1").look, found, -11).missing).toEqual(["sodium"]);
   });
 });
 

@@ -1,9 +1,12 @@
 import { type Matrix3, UNIT_MATRIX } from "../matrix3";
 import { applied, balanceMatrix, chromaGain, luminanceOf, oklabOf, rgbOfOklab } from "./colour";
-import type { FoundLight } from "./findLights";
+import type { Quieting } from "./denoise";
+import type { Fields } from "./fields";
+import type { FoundLight, PictureLights } from "./findLights";
 import type { Look } from "./look";
 import { rising } from "./memberships";
 import { FLOOR_STOPS } from "./picture";
+import type { StarShaping } from "./shapeStars";
 import { isPlainTone, type ToneCurve, toneCurve } from "./tone";
 
 // What a look does to each pixel by itself, once its part in every light and its surroundings are known. The kernel does the same four
@@ -27,8 +30,8 @@ export interface SettledLight {
   readonly balance: Matrix3 | null;
 }
 
-/** A look as it is for one picture: what depends on the picture is worked out. */
-export interface SettledLook {
+/** What a look does to pixels by themselves, in one picture: what depends on it is worked out. */
+export interface PixelLook {
   readonly exposure: number;
   readonly balance: Matrix3;
   /** Stops by which what is nearly white is moved. */
@@ -36,6 +39,16 @@ export interface SettledLook {
   readonly colour: number;
   readonly tone: ToneCurve | null;
   readonly lights: readonly SettledLight[];
+}
+
+/** A look as it is for one picture. */
+export interface SettledLook extends PixelLook {
+  /** What is done before, to the picture's light as it is. */
+  readonly quieting: Quieting;
+  readonly stars: StarShaping;
+  readonly fields: Fields;
+  /** And afterwards, to what has come out, 0 to 1. */
+  readonly sharpen: number;
 }
 
 /** From this much light in all three channels on a pixel is on its way to white, and nobody knows how bright it was: no light's move darkens it. */
@@ -58,8 +71,8 @@ export const SHOWN_FLOOR = -8;
  * @returns What it comes to, and the lights that it names and the picture has not.
  */
 export function settleLook(
-  { balance, values, lights: moves }: Look,
-  lights: readonly FoundLight[],
+  { balance, values, curve, lights: moves }: Look,
+  { lights, glow, trailColours }: Pick<PictureLights, "lights" | "glow" | "trailColours">,
   noiseFloor: number,
 ): { readonly settled: SettledLook; readonly missing: readonly (keyof typeof moves)[] } {
   const whole = balance ? balanceMatrix(balance.kelvin, balance.tint) : UNIT_MATRIX;
@@ -80,7 +93,15 @@ export function settleLook(
       },
     ];
   });
-  const tone = { white: values.white ?? 0, black: values.black ?? null, contrast: values.contrast ?? 0 };
+  const tone = { white: values.white ?? 0, black: values.black ?? null, contrast: values.contrast ?? 0, points: curve };
+  const { vignette = 0, glow: glowPercent = 0 } = values;
+  const { size = 0, round = 0 } = moves.stars ?? {};
+  const { recolour = 0 } = moves.trails ?? {};
+  const fields: Fields = {
+    vignette: vignette === 0 ? null : { stops: vignette, rim: (values.rim ?? 0) / 100 },
+    glow: glow && glowPercent !== 0 ? { surfaces: glow.surfaces, part: -glowPercent / 100 } : null,
+    recolour: trailColours && recolour !== 0 ? { colours: trailColours, part: recolour / 100 } : null,
+  };
   const settled = {
     exposure: values.exposure ?? 0,
     balance: whole,
@@ -88,13 +109,17 @@ export function settleLook(
     colour: (values.colour ?? 0) / 100,
     tone: isPlainTone(tone) ? null : toneCurve(tone),
     lights: settledLights,
+    quieting: { brightness: -(values.grain ?? 0) / 100, colour: -(values.speckle ?? 0) / 100 },
+    stars: { width: 1 + size / 100, round: round / 100 },
+    fields,
+    sharpen: (values.sharpen ?? 0) / 100,
   };
   return { settled, missing: named.filter((id) => !lights.some((light) => light.id === id)) };
 }
 
 /** One pixel's light under a look; linear, 1 for white, and over it where it comes out so. */
 export function developed(
-  { exposure, balance, highlights, colour, tone, lights }: SettledLook,
+  { exposure, balance, highlights, colour, tone, lights }: PixelLook,
   rgb: readonly [number, number, number],
   /** Stops of its surroundings under white, and its part in each of the picture's lights. */
   at: { readonly surroundings: number; readonly parts: (light: number) => number },

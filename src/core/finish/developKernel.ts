@@ -1,7 +1,8 @@
 import { growTo, openEmbedded } from "../embeddedKernel";
 import { codeLights } from "../stack/lightCodes";
-import type { SettledLook } from "./develop";
+import type { PixelLook, SettledLook } from "./develop";
 import { DEVELOP_KERNEL } from "./developKernel.wasm";
+import { applyFields, isPlainField } from "./fields";
 import { type PictureLights, STAR_SOFT_STOPS } from "./findLights";
 import { type GuidedPlanes, type Plane, placesIn } from "./guided";
 import { CURVE_POINTS } from "./tone";
@@ -75,7 +76,7 @@ let compiled: DevelopKernel | undefined;
  * @param planeOf Which plane has a light's parts, given its place in the look and in the picture.
  */
 function numbersOf(
-  { exposure, highlights, colour, tone, balance, lights }: SettledLook,
+  { exposure, highlights, colour, tone, balance, lights }: PixelLook,
   planeOf: (place: number, index: number) => number,
 ): number[] {
   return [
@@ -97,7 +98,7 @@ function numbersOf(
 }
 
 /** The kernel with the numbers of a look, its memory at least so many bytes large. */
-function opened(bytes: number, look: SettledLook, planeOf: (place: number, index: number) => number) {
+function opened(bytes: number, look: PixelLook, planeOf: (place: number, index: number) => number) {
   compiled ??= openEmbedded<DevelopKernel>(DEVELOP_KERNEL, bytes);
   growTo(compiled.memory, bytes);
   const floats = new Float32Array(compiled.memory.buffer);
@@ -111,7 +112,7 @@ function opened(bytes: number, look: SettledLook, planeOf: (place: number, index
  *
  * @param out Three 16-bit sRGB codes a pixel, overwritten from its beginning.
  */
-export function developPixels(look: SettledLook, pixels: PixelsToDevelop, out: Uint16Array): void {
+export function developPixels(look: PixelLook, pixels: PixelsToDevelop, out: Uint16Array): void {
   const { kernel, floats } = opened(ROWS, look, (place) => place);
   const planes = [pixels.red, pixels.green, pixels.blue, pixels.surroundings];
   const parts = look.lights.map(({ index }) => pixels.parts[index]!);
@@ -188,6 +189,9 @@ export function developRows(
     kernel.followRow(out, at.stops, at.slopes, at.offsets, at.first, at.part, padded);
   };
   const [sky, stars] = ["sky", "stars"].map((id) => lights.findIndex((light) => light.id === id)) as [number, number];
+  const isMoved = !isPlainField(look.fields);
+  const view = (begins: number) => new Float32Array(floats.buffer, begins, width);
+  const parts = lights.map((_, index) => view(at.parts + index * plane));
   const isShared = sky >= 0 && stars >= 0 && starsFrom !== null;
   for (let y = 0, from = 0; from < codes.length; y++, from += 3 * width) {
     row.set(codes.subarray(from, from + 3 * width));
@@ -209,6 +213,19 @@ export function developRows(
         starsFrom,
         STAR_SOFT_STOPS,
         padded,
+      );
+    if (isMoved)
+      applyFields(
+        look.fields,
+        {
+          red: view(at.light),
+          green: view(at.light + plane),
+          blue: view(at.light + 2 * plane),
+          surroundings: view(about),
+          parts,
+        },
+        { width, height, firstRow: firstRow + y },
+        lights,
       );
     kernel.develop(at.row, at.light, at.parts, plane, NUMBERS, look.lights.length, CURVE, padded);
     codes.set(row, from);

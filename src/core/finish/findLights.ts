@@ -1,8 +1,10 @@
+import { type SkyGlow, skyGlow } from "./fields";
 import { type GuidedPlanes, guidedBy, type Plane } from "./guided";
 import { FINISH_LIGHT_IDS, type FinishLightId } from "./lightIds";
 import { type LightMeasure, measureLight } from "./measureLight";
 import { type KnownOfPicture, membershipsOf, rising } from "./memberships";
 import { type LightPicture, stopsPlane } from "./picture";
+import { type TrailColours, trailColours } from "./trailColours";
 
 // The lights of a picture, found in a small copy of it. What part of a pixel is whose follows the picture's edges when it is used on a
 // larger copy.
@@ -21,6 +23,10 @@ export interface PictureLights {
   readonly surroundings: GuidedPlanes;
   /** A pixel of the sky begins to be a star that lies so many stops over its surroundings; null without sky. */
   readonly starsFrom: number | null;
+  /** How lamps far away brighten the sky; null where there is too little of it to tell. */
+  readonly glow: SkyGlow | null;
+  /** What colours trails have; null without them. */
+  readonly trailColours: TrailColours | null;
 }
 
 /** Membership follows the picture's edges within so much of its longer side. */
@@ -96,5 +102,12 @@ export function findLights(
     return follow({ ...stops, values: part });
   };
   const memberships = lights.map(({ id }) => planesOf(id === "stars" ? "sky" : id));
-  return { lights, memberships, surroundings, starsFrom: told.has("stars") ? starsFrom : null };
+  return {
+    lights,
+    memberships,
+    surroundings,
+    starsFrom: told.has("stars") ? starsFrom : null,
+    glow: told.has("sky") ? skyGlow(picture, own.get("sky")!) : null,
+    trailColours: told.has("trails") ? trailColours(picture, own.get("trails")!) : null,
+  };
 }

@@ -62,6 +62,13 @@ function anyLook(seed: number): Look {
     version: 1,
     balance: some() ? { kelvin: from(LIGHT_VALUES.kelvin), tint: Math.round(random() * 60 - 30) } : null,
     values: Object.fromEntries(LOOK_VALUE_IDS.filter(some).map((id) => [id, from(LOOK_VALUES[id])])),
+    curve: some()
+      ? [
+          [-12 + part, -11 - part],
+          [-6.5, -5.25 + part],
+          [-part, 0],
+        ]
+      : null,
     lights: Object.fromEntries(
       FINISH_LIGHT_IDS.filter(some).map((id) => [
         id,
@@ -70,6 +77,8 @@ function anyLook(seed: number): Look {
           ...(some() && { range: from(LIGHT_VALUES.range) }),
           ...(some() && { colour: from(LIGHT_VALUES.colour) }),
           ...(some() && { kelvin: from(LIGHT_VALUES.kelvin) }),
+          ...(some() && id === "stars" && { size: from(LIGHT_VALUES.size), round: from(LIGHT_VALUES.round) }),
+          ...(some() && id === "trails" && { recolour: from(LIGHT_VALUES.recolour) }),
         },
       ]),
     ),
@@ -93,6 +102,9 @@ it.each([
   ["sodium 900K", 7, "900K", "1667 to 25000 Kelvin"],
   ["shadows to dusk", 11, "dusk", "noise or white"],
   ["exposure +1 | | contrast 5", 13, " ", "between the bars"],
+  ["curve -3:-4 -5:-4", 6, "-3:-4", "points that rise from dark to bright"],
+  ["curve -3:-4 -1", 12, "-1", "stops under white and what they become"],
+  ["ground size -20", 7, "size", "size only of stars"],
   ["crop 0.5 0 0.6 1", 5, "0.5", "left, top, width and height"],
   ["sunshine +1", 0, "sunshine", "a part of a look"],
   ["contrast 10 20", 12, "20", "a bar before the next part"],

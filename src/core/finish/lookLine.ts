@@ -3,6 +3,9 @@ import { KELVIN_BOUNDS, TINT_BOUNDS } from "./colour";
 import { FINISH_LIGHT_IDS, type FinishLightId } from "./lightIds";
 import {
   type Crop,
+  CURVE_BOUNDS,
+  type CurvePoint,
+  hasValue,
   LIGHT_TARGETS,
   LIGHT_VALUES,
   type LightMove,
@@ -10,9 +13,12 @@ import {
   LOOK_VALUES,
   type Look,
   type LookValueId,
+  MOST_CURVE_POINTS,
   onSteps,
   PLAIN_LOOK,
+  rises,
   SHARE_DIGITS,
+  VALUES_OF_LIGHTS,
 } from "./look";
 
 // The look line: `wb 3200K | exposure +0.5 | ground +0.7 | sodium colour -35 | sky 4200K | trails -1 | shadows to noise`. Parts may come in
@@ -56,6 +62,10 @@ function numberOf(text: string): number | null {
 
 /** Kelvin as they are typed, `3200K`; null for anything else. */
 const kelvinOf = (text: string): number | null => (/k$/i.test(text) ? numberOf(text.slice(0, -1)) : null);
+
+/** Numbers of a light that are named, in the order in which they are written. */
+const LIGHT_KEYS = ["range", "colour", "size", "round", "recolour"] as const;
+type LightKey = (typeof LIGHT_KEYS)[number];
 
 class LineReader {
   private look: Look = PLAIN_LOOK;
@@ -101,6 +111,7 @@ class LineReader {
     if (value) this.value(value, name, rest);
     else if (light) this.light(light, name, rest);
     else if (word === "wb") this.balance(name, rest);
+    else if (word === "curve") this.curve(name, rest);
     else if (word === "crop") this.crop(name, rest);
     else {
       this.fail(name, EXPECTED_PART);
@@ -163,6 +174,27 @@ class LineReader {
     this.look = { ...this.look, balance: { kelvin, tint } };
   }
 
+  private curve(name: Word, words: readonly Word[]): void {
+    const points: CurvePoint[] = [];
+    for (const word of words) {
+      const [from, to, ...more] = word.text.split(":").map(numberOf);
+      const isPoint = [from, to].every(
+        (value) => typeof value === "number" && value >= CURVE_BOUNDS.least && value <= CURVE_BOUNDS.most,
+      );
+      if (!isPoint || more.length > 0) {
+        this.fail(word, `stops under white and what they become, of ${spanOf(CURVE_BOUNDS)}, such as -5:-4.5`);
+        return;
+      }
+      points.push([onSteps(from!, CURVE_BOUNDS), onSteps(to!, CURVE_BOUNDS)]);
+    }
+    if (points.length === 0 || points.length > MOST_CURVE_POINTS || !rises(points)) {
+      const expected = `1 to ${MOST_CURVE_POINTS} points that rise from dark to bright, such as -8:-9 -3:-2.5`;
+      this.fail(words[0] ?? name, expected);
+      return;
+    }
+    this.look = { ...this.look, curve: points };
+  }
+
   private crop(name: Word, words: readonly Word[]): void {
     const shares = [0, 1, 2, 3].map((at) =>
       this.number(
@@ -183,6 +215,12 @@ class LineReader {
     this.look = { ...this.look, crop: { left, top, width, height } };
   }
 
+  private lightNumber(id: FinishLightId, key: LightKey, word: Word | undefined, before: Word): number | null {
+    if (hasValue(id, key)) return this.number(word, before, LIGHT_VALUES[key], `a ${key}`);
+    this.fail(before, `${key} only of ${VALUES_OF_LIGHTS[key]!.join(" and ")}; stops, range, colour or Kelvin`);
+    return null;
+  }
+
   private light(id: FinishLightId, name: Word, words: readonly Word[]): void {
     let move: LightMove = {};
     let before = name;
@@ -197,8 +235,8 @@ class LineReader {
         }
         move = { ...move, stops: target };
         at++;
-      } else if (key === "range" || key === "colour") {
-        const value = this.number(words[at + 1], word, LIGHT_VALUES[key], `a ${key}`);
+      } else if (LIGHT_KEYS.some((each) => each === key)) {
+        const value = this.lightNumber(id, key as LightKey, words[at + 1], word);
         if (value === null) return;
         move = { ...move, [key]: value };
         at++;
@@ -234,11 +272,13 @@ export const parseLook = (line: string): ParsedLook => new LineReader().read(lin
 
 const signedText = (value: number): string => (value > 0 ? `+${value}` : String(value));
 
-function moveText({ stops, range, colour, kelvin }: LightMove): string {
+function moveText({ stops, kelvin, ...named }: LightMove): string {
   const parts = [
     stops === undefined ? null : typeof stops === "number" ? signedText(stops) : `to ${stops}`,
-    range === undefined ? null : `range ${range}`,
-    colour === undefined ? null : `colour ${signedText(colour)}`,
+    ...LIGHT_KEYS.map((key) => {
+      const value = named[key];
+      return value === undefined ? null : `${key} ${key === "range" ? value : signedText(value)}`;
+    }),
     kelvin === undefined ? null : `${kelvin}K`,
   ];
   return parts.filter((part) => part !== null).join(" ");
@@ -248,7 +288,7 @@ const cropText = ({ left, top, width, height }: Crop): string =>
   [left, top, width, height].map((value) => String(Number(value.toFixed(SHARE_DIGITS)))).join(" ");
 
 /** Writes a look in its usual spelling; nothing for the picture as it is. */
-export function printLook({ balance, values, lights, crop }: Look): string {
+export function printLook({ balance, values, curve, lights, crop }: Look): string {
   const valueText = (id: LookValueId): string[] => {
     const value = values[id];
     return value === undefined ? [] : [`${id} ${signedText(value)}`];
@@ -256,6 +296,7 @@ export function printLook({ balance, values, lights, crop }: Look): string {
   return [
     ...(balance ? [`wb ${balance.kelvin}K${balance.tint === 0 ? "" : ` tint ${signedText(balance.tint)}`}`] : []),
     ...LOOK_VALUE_IDS.flatMap(valueText),
+    ...(curve ? [`curve ${curve.map(([from, to]) => `${from}:${to}`).join(" ")}`] : []),
     ...FINISH_LIGHT_IDS.flatMap((id) => {
       const text = moveText(lights[id] ?? {});
       return text === "" ? [] : [`${id} ${text}`];

@@ -2,6 +2,7 @@ import { proposeGround } from "../align";
 import { inverted } from "../matrix3";
 import { codeOfLight } from "../stack/lightCodes";
 import { applied, balanceMatrix, type LookOfColour, lookOf, oklabOf } from "./colour";
+import { leastAbout, mostAbout } from "./extremes";
 import { boxMean } from "./guided";
 import { type FinishLightId, LAMP_LIGHTS } from "./lightIds";
 import type { LightPicture } from "./picture";
@@ -55,6 +56,9 @@ const SKY_NEAR_SHARE = 1 / 60;
 /** So much of the picture from its upper edge down tells what the sky looks like. */
 const SKY_UPPER_SHARE = 1 / 5;
 
+/** What is narrower than this each way about a pixel is a point, in pixels of the small picture. */
+const POINT_PX = 2;
+
 type Channels = readonly [Float32Array, Float32Array, Float32Array];
 
 /** Colours whatever their brightness: two of OKLab's numbers for each pixel. */
@@ -75,8 +79,12 @@ function skyOf(picture: LightPicture, about: Channels, groundFrom: readonly numb
   const { width, height } = picture;
   const proposed = (): Float32Array => {
     const samples = new Uint8Array(3 * width * height);
-    for (const [channel, plane] of [picture.red, picture.green, picture.blue].entries())
-      for (let at = 0; at < plane.length; at++) samples[3 * at + channel] = codeOfLight(plane[at]!) >> 8;
+    for (const [channel, plane] of [picture.red, picture.green, picture.blue].entries()) {
+      // Without stars: bright points are no edge of the ground.
+      const least = leastAbout(plane, width, height, POINT_PX);
+      const opened = mostAbout(least, width, height, POINT_PX);
+      for (let at = 0; at < plane.length; at++) samples[3 * at + channel] = codeOfLight(opened[at]!) >> 8;
+    }
     return proposeGround({ width, height, samples });
   };
   const first = groundFrom

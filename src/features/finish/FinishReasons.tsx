@@ -44,6 +44,9 @@ const AT_REST: Readonly<Record<keyof LightMove, number | undefined>> = {
   range: 1,
   colour: 0,
   kelvin: undefined,
+  size: 0,
+  round: 0,
+  recolour: 0,
 };
 
 /** A look with another move of a light, on the line's own steps; one that moves nothing is not named. */

@@ -11,20 +11,10 @@ interface WholePanelProps {
   readonly onKeep: (look: Look) => void;
 }
 
-/** Where a slide stands that nobody has moved. */
-const AT_REST: Readonly<Record<LookValueId, number>> = {
-  exposure: 0,
-  white: 0,
-  black: LOOK_VALUES.black.least,
-  highlights: 0,
-  contrast: 0,
-  colour: 0,
-};
-
 /** A look with a number; one at rest is not named. */
 function withValue(look: Look, id: LookValueId, value: number): Look {
   const { [id]: _, ...values } = look.values;
-  return { ...look, values: value === AT_REST[id] ? values : { ...values, [id]: value } };
+  return { ...look, values: value === LOOK_VALUES[id].rest ? values : { ...values, [id]: value } };
 }
 
 /** Numbers of the whole picture. */
@@ -33,7 +23,7 @@ export function WholePanel({ look, onDraft, onKeep }: WholePanelProps) {
     <Box>
       {LOOK_VALUE_IDS.map((id) => {
         const { least, most, step, unit, does } = LOOK_VALUES[id];
-        const value = look.values[id] ?? AT_REST[id];
+        const value = look.values[id] ?? LOOK_VALUES[id].rest;
         const text = look.values[id] === undefined ? "as it is" : `${signed(value, step < 1 ? 2 : 0)} ${unit}`;
         const of = (steps: number) => withValue(look, id, steps * step);
         return (

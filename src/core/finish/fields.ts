@@ -1,0 +1,223 @@
+import { luminanceOf } from "./colour";
+import { enlarger } from "./guided";
+import type { FinishLightId } from "./lightIds";
+import type { LightPicture } from "./picture";
+import { lostColour, type TrailColours } from "./trailColours";
+
+// What changes from place to place whatever is there: light that a lens loses towards the corners, and what lamps far away add to the sky.
+
+/** What a lens loses: so many stops in the corners, nothing up to `rim` of the way there. */
+export interface Vignette {
+  readonly stops: number;
+  /** 0 to below 1: nearly 0 for a lens of its own, 0.5 and more for one that is clipped on. */
+  readonly rim: number;
+}
+
+/** Stops that are missing at a share of the way from the middle to a corner. */
+export function lostStops({ stops, rim }: Vignette, way: number): number {
+  const beyond = Math.max(0, (way - rim) / (1 - rim));
+  return stops * beyond * beyond;
+}
+
+/** Light of the sky's glow over its least, of each channel: numbers of a curved surface over shares of width and height. */
+export interface SkyGlow {
+  readonly surfaces: readonly [Surface, Surface, Surface];
+}
+/** Numbers of 1, x, y, x², xy and y². */
+export type Surface = readonly number[];
+
+const TERMS = 6;
+/** A sky of fewer pixels tells nothing of its glow. */
+const LEAST_SKY_PIXELS = 200;
+/** What lies further from the surface than so many deviations is no sky: a star, a mast. */
+const FAR_DEVIATIONS = 2.5;
+const ROUNDS = 4;
+/** Pixels that are this much of the sky's part count. */
+const SKY_PART = 0.8;
+/** So many pixels of it tell as much as all. */
+const MOST_PLACES = 3000;
+
+const termsAt = (x: number, y: number): readonly number[] => [1, x, y, x * x, x * y, y * y];
+const valueAt = (surface: Surface, terms: readonly number[]): number =>
+  terms.reduce((sum, term, at) => sum + term * surface[at]!, 0);
+
+/** Solves a system of equations, its rows with what they come to at their end; null where they do not tell. */
+function solved(rows: number[][]): number[] | null {
+  const size = rows.length;
+  for (let column = 0; column < size; column++) {
+    let pivot = column;
+    for (let row = column + 1; row < size; row++)
+      if (Math.abs(rows[row]![column]!) > Math.abs(rows[pivot]![column]!)) pivot = row;
+    [rows[column], rows[pivot]] = [rows[pivot]!, rows[column]!];
+    const by = rows[column]![column]!;
+    if (Math.abs(by) < 1e-12) return null;
+    for (let row = 0; row < size; row++) {
+      if (row === column) continue;
+      const times = rows[row]![column]! / by;
+      for (let at = column; at <= size; at++) rows[row]![at] = rows[row]![at]! - times * rows[column]![at]!;
+    }
+  }
+  return rows.map((row, at) => row[size]! / row[at]!);
+}
+
+/** The surface that fits values best at places, without those that lie far from it. */
+function fitted(places: readonly (readonly number[])[], values: readonly number[]): Surface | null {
+  let surface: Surface | null = null;
+  let far = Number.POSITIVE_INFINITY;
+  for (let round = 0; round < ROUNDS; round++) {
+    const rows = Array.from({ length: TERMS }, () => new Array<number>(TERMS + 1).fill(0));
+    let [squares, count] = [0, 0];
+    for (const [at, terms] of places.entries()) {
+      const differs: number = surface === null ? 0 : values[at]! - valueAt(surface, terms);
+      if (Math.abs(differs) > far) continue;
+      squares += differs * differs;
+      count++;
+      for (let row = 0; row < TERMS; row++) {
+        for (let column = 0; column < TERMS; column++)
+          rows[row]![column] = rows[row]![column]! + terms[row]! * terms[column]!;
+        rows[row]![TERMS] = rows[row]![TERMS]! + terms[row]! * values[at]!;
+      }
+    }
+    surface = count > TERMS ? solved(rows) : null;
+    if (surface === null) return null;
+    far = round === 0 ? middleDistance(places, values, surface) : FAR_DEVIATIONS * Math.sqrt(squares / count);
+  }
+  return surface;
+}
+
+/** As far as most lie from a first surface, which stars may have drawn to themselves. */
+function middleDistance(places: readonly (readonly number[])[], values: readonly number[], surface: Surface): number {
+  const all = places.map((terms, at) => Math.abs(values[at]! - valueAt(surface, terms))).sort((a, b) => a - b);
+  return 3 * all[all.length >> 1]!;
+}
+
+/**
+ * Finds the glow of a sky: a curved surface through its light, less what it has at its darkest.
+ *
+ * @param picture A small copy.
+ * @param sky Each pixel's part in the sky.
+ * @returns null where there is too little sky to tell.
+ */
+export function skyGlow({ width, height, red, green, blue }: LightPicture, sky: Float32Array): SkyGlow | null {
+  const inSky: number[] = [];
+  for (let at = 0; at < sky.length; at++) if (sky[at]! > SKY_PART) inSky.push(at);
+  if (inSky.length < LEAST_SKY_PIXELS) return null;
+  const every = Math.ceil(inSky.length / MOST_PLACES);
+  const looked = inSky.filter((_, index) => index % every === 0);
+  const places = looked.map((at) => termsAt(((at % width) + 0.5) / width, (Math.floor(at / width) + 0.5) / height));
+  const surfaces = [red, green, blue].map((plane) =>
+    fitted(
+      places,
+      looked.map((at) => plane[at]!),
+    ),
+  );
+  if (surfaces.some((surface) => surface === null)) return null;
+  const lifted = (surfaces as Surface[]).map((surface) => {
+    const least = Math.max(0, Math.min(...places.map((terms) => valueAt(surface, terms))));
+    return [surface[0]! - least, ...surface.slice(1)];
+  });
+  return { surfaces: lifted as unknown as SkyGlow["surfaces"] };
+}
+
+/** What is done to rows by where they are. */
+export interface Fields {
+  readonly vignette: Vignette | null;
+  /** The sky's glow, and which part of it is taken away, 0 to 1. */
+  readonly glow: { readonly surfaces: SkyGlow["surfaces"]; readonly part: number } | null;
+  /** What colours trails have, and how much of them what is white of it is given, 0 to 1. */
+  readonly recolour: { readonly colours: TrailColours; readonly part: number } | null;
+}
+
+/** Rows of a picture's light, each pixel's surroundings and its part in each of the picture's lights. */
+export interface FieldRows {
+  readonly red: Float32Array;
+  readonly green: Float32Array;
+  readonly blue: Float32Array;
+  readonly surroundings: Float32Array;
+  readonly parts: readonly (Float32Array | null)[];
+}
+
+/** The whole picture, and with which of its rows some begin. */
+export interface RowsOf {
+  readonly width: number;
+  readonly height: number;
+  readonly firstRow: number;
+}
+
+/** Gives back what a lens loses. */
+function applyVignette(vignette: Vignette, rows: FieldRows, { width, height, firstRow }: RowsOf): void {
+  const corner = Math.hypot(width, height);
+  for (let at = 0; at < rows.red.length; at++) {
+    const [x, y] = [at % width, firstRow + Math.floor(at / width)];
+    const stops = lostStops(vignette, Math.hypot(2 * x + 1 - width, 2 * y + 1 - height) / corner);
+    if (stops === 0) continue;
+    const gain = 2 ** stops;
+    rows.red[at] = gain * rows.red[at]!;
+    rows.green[at] = gain * rows.green[at]!;
+    rows.blue[at] = gain * rows.blue[at]!;
+    rows.surroundings[at] = rows.surroundings[at]! + stops;
+  }
+}
+
+/** Takes the sky's glow away. */
+function applyGlow(
+  { surfaces, part }: NonNullable<Fields["glow"]>,
+  rows: FieldRows,
+  { width, height, firstRow }: RowsOf,
+  lights: readonly { readonly id: FinishLightId }[],
+): void {
+  const planes = [rows.red, rows.green, rows.blue] as const;
+  const inSky = rows.parts.filter((_, index) => lights[index]!.id === "sky" || lights[index]!.id === "stars");
+  for (let at = 0; at < rows.red.length; at++) {
+    let sky = 0;
+    for (const plane of inSky) sky += plane![at]!;
+    if (sky <= 0) continue;
+    const terms = termsAt(((at % width) + 0.5) / width, (firstRow + Math.floor(at / width) + 0.5) / height);
+    for (const [channel, plane] of planes.entries())
+      plane[at] = Math.max(0, plane[at]! - sky * part * Math.max(0, valueAt(surfaces[channel]!, terms)));
+  }
+}
+
+/** Gives trails that are white the colour of their edges, no brighter than it can be shown. */
+function applyRecolour(
+  { colours, part }: NonNullable<Fields["recolour"]>,
+  rows: FieldRows,
+  { width, height, firstRow }: RowsOf,
+  lights: readonly { readonly id: FinishLightId }[],
+): void {
+  const trails = rows.parts[lights.findIndex(({ id }) => id === "trails")];
+  if (!trails) return;
+  const planes = [rows.red, rows.green, rows.blue] as const;
+  const enlarged = enlarger(colours[0], width, height);
+  const shares = planes.map(() => new Float32Array(width)) as [Float32Array, Float32Array, Float32Array];
+  for (let at = 0; at < trails.length; at++) {
+    const x = at % width;
+    if (x === 0)
+      for (const [channel, colour] of colours.entries()) enlarged(colour, firstRow + at / width, shares[channel]!);
+    const rgb = [rows.red[at]!, rows.green[at]!, rows.blue[at]!] as const;
+    const lost = part * trails[at]! * lostColour(...rgb);
+    if (lost <= 0) continue;
+    const colour = [shares[0][x]!, shares[1][x]!, shares[2][x]!] as const;
+    const by = Math.min(luminanceOf(rgb) / luminanceOf(colour), 1 / Math.max(...colour));
+    for (const [channel, plane] of planes.entries())
+      plane[at] = rgb[channel]! + lost * (by * colour[channel]! - rgb[channel]!);
+  }
+}
+
+export const isPlainField = ({ vignette, glow, recolour }: Fields): boolean => !vignette && !glow && !recolour;
+
+/**
+ * Applies fields to rows of a picture, in place: first what the lens lost, then the sky's glow, then the colour of trails.
+ *
+ * @param lights Those of the picture, in the order of the rows' parts.
+ */
+export function applyFields(
+  fields: Fields,
+  rows: FieldRows,
+  of: RowsOf,
+  lights: readonly { readonly id: FinishLightId }[],
+): void {
+  if (fields.vignette) applyVignette(fields.vignette, rows, of);
+  if (fields.glow) applyGlow(fields.glow, rows, of, lights);
+  if (fields.recolour) applyRecolour(fields.recolour, rows, of, lights);
+}
