@@ -67,6 +67,31 @@ test("a result is finished light by light, its look is saved, given to another r
   await page.getByRole("button", { name: "Save", exact: true }).click();
   await expect(page.getByRole("button", { name: "Street, cooler", exact: true })).toBeVisible();
 
+  // It goes to others as a code and a file, and comes from one; what is none says so.
+  await page.getByRole("button", { name: "Ways to take Street, cooler along" }).click();
+  await expect(page.getByRole("img", { name: `${kept}, as a code that a camera reads` })).toBeVisible();
+  await expect(page.getByText("A table cannot hold what depends on the place: sky, warm.")).toBeVisible();
+  const file = (name: string, text: string) => ({ name, mimeType: "text/plain", buffer: Buffer.from(text) });
+  await page.getByLabel("A file of a look").setInputFiles(file("odd ü.txt", "# Odd\nsunshine +1"));
+  await expect(page.getByRole("alert").filter({ hasText: "“sunshine” is no part of a look" })).toBeVisible();
+  await page.getByLabel("A file of a look").setInputFiles(file("cut.txt", "# Cut\nsky +1 | straighten 2"));
+  await expect(line).toHaveValue("straighten +2 | sky +1");
+  await expect(page.getByText(/% lost · prints up to/)).toBeVisible();
+
+  // Cut by hand, looked at closely, and beside what it was.
+  await page.getByRole("button", { name: "Crop by hand" }).click();
+  await page.getByRole("button", { name: "Crop, left top" }).press("ArrowRight");
+  await expect(line).toHaveValue("straighten +2 | sky +1 | crop 0.01 0 0.99 1");
+  await page.getByRole("button", { name: "Keep this crop" }).click();
+  await page.getByRole("button", { name: "Pixel by pixel (l)" }).click();
+  await expect(page.getByRole("img", { name: /pixel by pixel$/ })).toBeVisible();
+  await page.getByRole("button", { name: "Beside as it was before" }).click();
+  await expect(page.getByRole("img", { name: /, as it was before$/ })).toBeVisible();
+  await page.getByRole("button", { name: "Beside as it was before" }).click();
+  await page.getByRole("button", { name: "Pixel by pixel (l)" }).click();
+  await page.getByRole("button", { name: "Street, cooler", exact: true }).click();
+  await expect(line).toHaveValue(kept);
+
   const href = await page.getByRole("link", { name: "JPEG" }).getAttribute("href");
   await expect
     .poll(async () => (await sharp(await (await page.request.get(href!)).body()).metadata()).xmp?.toString() ?? "")

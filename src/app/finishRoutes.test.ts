@@ -2,19 +2,24 @@ import { EventEmitter } from "node:events";
 import { mkdtempSync, readdirSync, readFileSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
+import jsQR from "jsqr";
 import sharp from "sharp";
 import { z } from "zod";
 import { finishLight } from "@/contracts/finish";
 import { finishReply, lookReply, problemReply } from "@/contracts/replies";
+import { readLookFile } from "@/core/finish";
 import { lookFromXmp, recipeFromXmp } from "@/core/recipe";
 import { type Database, openEmbedded } from "@/db/database";
 import { createOuting } from "@/db/outings";
 import { addFrame, createRun } from "@/db/runs";
+import { releasePicture } from "@/engine/finish/heldPicture";
 import { storeBytes } from "@/engine/store";
 import * as download from "./api/finishes/[finishId]/download/route";
 import * as light from "./api/finishes/[finishId]/light/route";
+import * as piece from "./api/finishes/[finishId]/piece/route";
 import * as finish from "./api/finishes/[finishId]/route";
 import * as finishes from "./api/finishes/route";
+import * as lookFile from "./api/looks/[lookId]/file/route";
 import * as look from "./api/looks/[lookId]/route";
 import * as looks from "./api/looks/route";
 
@@ -53,6 +58,7 @@ beforeAll(async () => {
   frameId = frame!.id;
 });
 afterAll(async () => {
+  await releasePicture();
   await database.close();
   rmSync(data, { recursive: true, force: true });
 });
@@ -118,6 +124,26 @@ describe("a version of a picture", () => {
     for (const finishId of [UNKNOWN, "../../etc"]) expect((await ask(light.GET, { finishId })).status).toBe(404);
   });
 
+  it("sends pieces of it at full size, and none that are not there, too large or none", async () => {
+    const { id } = await begin("");
+    const at = (query: string, finishId = id) => ask(piece.GET, { finishId }, { query: `?${query}` });
+    const answer = await at("left=2&top=1&right=5&bottom=3&drift=1");
+    expect(answer.status).toBe(200);
+    const body = await answer.arrayBuffer();
+    const bytes = new DataView(body).getUint32(0, true);
+    expect(JSON.parse(new TextDecoder().decode(new Uint8Array(body, 4, bytes)))).toEqual({ drift: null });
+    expect(body.byteLength).toBe(4 + bytes + 6 * 3 * 2);
+    for (const [query, status] of [
+      ["left=0&top=0&right=100000&bottom=2", 404],
+      ["left=5&top=0&right=5&bottom=2", 400],
+      ["left=-1&top=0&right=5&bottom=2", 400],
+      ["left=0&top=0&right=9000&bottom=9000", 400],
+      ["left=0&top=0&right=x&bottom=2", 400],
+    ] as const)
+      expect((await at(query)).status).toBe(status);
+    expect((await at("left=0&top=0&right=5&bottom=5", UNKNOWN)).status).toBe(404);
+  });
+
   it.each(["jpeg", "png", "tiff", "webp", "avif"])(
     "is taken away as %s with its look and recipe, and leaves nothing behind",
     async (format) => {
@@ -155,6 +181,19 @@ it("looks are saved under a name, replaced, listed and deleted", async () => {
   expect((await save({ name: "", line: "sky -1" })).status).toBe(400);
   expect((await save({ name: "x", line: "sky much" })).status).toBe(400);
   expect(z.array(lookReply).parse(await (await ask(looks.GET, {})).json())).toHaveLength(1);
+  const file = (format: string, lookId = first.id) => ask(lookFile.GET, { lookId }, { query: `?format=${format}` });
+  expect(readLookFile(await (await file("line")).text())).toMatchObject({ name: "Quay", line: "sky -1" });
+  expect((await file("cube")).headers.get("content-disposition")).toContain('"Quay.cube"');
+  // Another reader reads the code as the line.
+  const drawn = sharp(Buffer.from(await (await file("qr")).text())).resize(400, 400, { kernel: "nearest" });
+  const { data: pixels, info } = await drawn
+    .flatten({ background: "white" })
+    .ensureAlpha()
+    .raw()
+    .toBuffer({ resolveWithObject: true });
+  expect(jsQR(new Uint8ClampedArray(pixels), info.width, info.height)?.data).toBe("sky -1");
+  expect((await file("zip")).status).toBe(400);
+  expect((await file("line", UNKNOWN)).status).toBe(404);
   expect((await ask(look.DELETE, { lookId: first.id }, { method: "DELETE" })).status).toBe(200);
   expect((await ask(look.DELETE, { lookId: first.id }, { method: "DELETE" })).status).toBe(404);
 });

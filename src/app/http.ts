@@ -45,6 +45,22 @@ export function answer<Schema extends z.ZodType>(
   return Response.json(reply, { status });
 }
 
+/** What somebody named, as the name of a file: letters, digits, points and dashes. */
+export const fileNameOf = (name: string, otherwise: string): string =>
+  name
+    .normalize("NFKD")
+    .replace(/\p{M}/gu, "")
+    .replace(/[^\w.-]+/g, "-")
+    .replace(/^[-.]+|-+$/g, "") || otherwise;
+
+/** Answers with numbers: how many bytes a head of JSON takes (32 bits), that head, padded to a multiple of 4, then the numbers' bytes. */
+export function headed(head: object, parts: readonly Uint8Array[]): Response {
+  const json = Buffer.from(JSON.stringify(head));
+  const text = Buffer.concat([json, Buffer.alloc(-json.length & 3, " ")]);
+  const body = Buffer.concat([Buffer.from(Uint32Array.of(text.length).buffer), text, ...parts]);
+  return new Response(new Uint8Array(body), { headers: { "content-type": "application/octet-stream" } });
+}
+
 /** A request's body. @throws RefusedRequest as soon as more than `mostBytes` have arrived; `route` answers it. */
 export async function readBytes(request: Request, mostBytes: number): Promise<Uint8Array> {
   const reader = request.body?.getReader();

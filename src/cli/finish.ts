@@ -1,7 +1,7 @@
 import { readFile, rm } from "node:fs/promises";
 import { basename, dirname, extname, join } from "node:path";
 import sharp from "sharp";
-import { type Look, parseLook, printLook } from "@/core/finish";
+import { type Look, parseLook, printLook, readLookFile } from "@/core/finish";
 import { exportFormatNamed } from "@/core/formats";
 import { EMPTY_RECIPE, recipeFromXmp, recipeXmp } from "@/core/recipe";
 import { exportFile } from "@/engine/files/exportPicture";
@@ -16,7 +16,7 @@ async function lookOf(text: string): Promise<Look> {
   const { look, problems } = parseLook(text);
   if (problems.length === 0) return look;
   const line = await readFile(text, "utf8").catch(() => null);
-  const read = line === null ? { look, problems } : parseLook(line.trim());
+  const read = line === null ? { look, problems } : readLookFile(line);
   const [problem] = read.problems;
   if (problem) throw new InputError(`“${problem.found}” is no part of a look: expected ${problem.expected}.`);
   return read.look;

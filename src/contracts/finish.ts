@@ -40,6 +40,9 @@ export const finishChange = from(z.strictObject({ name: name.optional(), history
 /** Saves a look under a name; the one that has it already is replaced. */
 export const lookRequest = z.strictObject({ name, line: lookLine });
 
+/** A saved look as a file. */
+export const lookFileAsked = z.strictObject({ format: z.enum(["line", "cube", "qr"]) });
+
 /** Gives several pictures a look, each as a version of its own. */
 export const applyRequest = z.strictObject({
   name,
@@ -56,8 +59,24 @@ export const finishLight = size.extend({
   small: size,
   hasMoving: z.boolean(),
   noise: z.tuple([channelNoise, channelNoise, channelNoise]),
+  grains: z.object({ brightness: z.array(z.number().min(0)), colour: z.array(z.number().min(0)) }),
+  depth: z.union([z.literal(8), z.literal(16)]),
   balancedFor: z.number().nullable(),
 });
+
+const place = z.coerce.number().int().min(0).max(200_000);
+/** Pixels of a piece at most: more than any screen shows at once. */
+export const MOST_PIECE_PIXELS = 6_000_000;
+/** A piece of a picture at its full size. */
+export const finishPiece = z
+  .object({ left: place, top: place, right: place, bottom: place, drift: z.enum(["0", "1"]).default("0") })
+  .refine(({ left, right, top, bottom }) => left < right && top < bottom, "A piece has pixels.")
+  .refine(({ left, right, top, bottom }) => (right - left) * (bottom - top) <= MOST_PIECE_PIXELS, {
+    message: "That piece has too many pixels.",
+  });
+
+/** The head of a piece: how long the picture's stars are; its codes follow. */
+export const finishPieceHead = z.object({ drift: z.object({ x: z.number(), y: z.number() }).nullable() });
 
 /** How a finished picture is taken away. */
 export const finishExport = z.object({

@@ -68,6 +68,10 @@ export async function deleteFinish(db: Db, id: string): Promise<boolean> {
 export const listLooks = (db: Db): Promise<SavedLook[]> => db.select().from(looks).orderBy(asc(looks.name));
 
 /** Saves a look under its name, over the one that has it. */
+/** A saved look. */
+export const findLook = async (db: Db, id: string): Promise<SavedLook | undefined> =>
+  (await db.select().from(looks).where(eq(looks.id, id)))[0];
+
 export async function saveLook(db: Db, look: Pick<SavedLook, "name" | "line">): Promise<SavedLook> {
   const [row] = await db
     .insert(looks)

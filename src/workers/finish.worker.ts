@@ -1,29 +1,46 @@
 import { expose, transfer } from "comlink";
-import { finishLight } from "../contracts/finish";
+import { finishLight, finishPieceHead } from "../contracts/finish";
 import {
   type AtExposure,
+  areaAsked,
+  areaBehind,
   type CodedPicture,
-  developPixels,
   exposureToHold,
   exposureToTouch,
   type FinishLightId,
   type FoundLight,
   findLights,
+  finishedArea,
+  framedArea,
+  framedRows,
+  frameOf,
   type LightMeasure,
   type Look,
   type LookOfColour,
+  type Losses,
   lightOfCodes,
   lookOf,
-  measureLight,
+  lossesOf,
+  type NoiseModel,
   noiseFloorStops,
+  type PictureFrame,
   type PictureLights,
-  type PixelsToDevelop,
+  type PictureNoise,
   parseLook,
-  partsOf,
   reduced,
   settleLook,
-  stopsPlane,
+  uprightingOf,
 } from "../core/finish";
+import {
+  bytesOf,
+  type CopyOf,
+  codesOf,
+  heldCopy,
+  histogramOf,
+  measured,
+  pixelAt,
+  recolouredShare,
+} from "./finishCopies";
 
 /** A picture that is open to be finished. */
 export interface OpenedToFinish {
@@ -33,12 +50,22 @@ export interface OpenedToFinish {
   readonly lights: readonly FoundLight[];
   /** Light that cannot be told from noise, stops under white. */
   readonly noiseFloor: number;
+  readonly noise: NoiseModel;
   /** Kelvin for which it was balanced when it was taken; null where nobody knows. */
   readonly balancedFor: number | null;
 }
 
+/** What is left of a picture once it is set upright and cut. */
+export interface FramedSize {
+  /** At full size, pixels. */
+  readonly width: number;
+  readonly height: number;
+  /** Whether corners lie beyond the picture and are black. */
+  readonly hasEmpty: boolean;
+}
+
 /** A picture under a look, small. */
-export interface Developed {
+export interface Developed extends Losses {
   readonly width: number;
   readonly height: number;
   /** Interleaved sRGB, 8 bits. */
@@ -48,31 +75,39 @@ export interface Developed {
   /** Shares of the picture, 0 to 1: white in some channel, black in all. */
   readonly clipped: number;
   readonly crushed: number;
+  /** Shares of its pixels by their luminance, from white down, a quarter of a stop each. */
+  readonly histogram: readonly number[];
   /** Lights that the look names and the picture has not. */
   readonly missing: readonly FinishLightId[];
+  readonly whole: FramedSize;
+  /** Share of the picture that was given a colour that its pixels have lost. */
+  readonly recoloured: number;
+}
+
+/** A part of a picture under a look, pixel by pixel. */
+export interface Closely {
+  readonly width: number;
+  readonly height: number;
+  readonly data: Uint8Array;
+  /** Where it lies, shares of what comes out. */
+  readonly left: number;
+  readonly top: number;
 }
 
 /** Moves that end where the picture says. */
 export type FinishMove = "touch" | "hold";
 
-/** A copy of a picture of which all is known that a look asks for. */
-interface Copy extends PixelsToDevelop {
-  readonly width: number;
-  readonly height: number;
-  readonly samples: Uint16Array;
-}
-
 interface Opened extends OpenedToFinish {
   readonly address: string;
   readonly found: PictureLights;
-  readonly shown: Copy;
+  readonly pictureNoise: PictureNoise;
+  readonly depth: 8 | 16;
+  readonly shown: CopyOf;
   /** Coarse, so that it comes at once under a hand. */
-  readonly glance: Copy;
+  readonly glance: CopyOf;
 }
 
 const GLANCE_EDGE_PX = 540;
-/** Lights are measured in so many pixels of a copy at most. */
-const MOST_MEASURED = 60_000;
 /** A channel from this code of 16 bits on is white on a screen. */
 const WHITE_CODE = 65_407;
 /** A pixel that is up to this in all channels is black on one. */
@@ -81,19 +116,21 @@ const BLACK_CODE = 128;
 let opened: Promise<Opened> | null = null;
 let openedAddress: string | null = null;
 
-function copyOf(picture: CodedPicture, found: PictureLights): Copy {
-  const light = lightOfCodes(picture.samples, picture.width, picture.height);
-  return { ...picture, ...light, ...partsOf(found, light) };
-}
-
-/** Takes apart what the server sends; see the route of a finished picture's light. */
-async function read(address: string): Promise<Opened> {
+/** Fetches a head of JSON and numbers after it; see `headed`. */
+async function fetchHeaded(address: string | URL): Promise<{ head: unknown; body: ArrayBuffer; at: number }> {
   const response = await fetch(new URL(address, self.location.origin));
   if (!response.ok) throw new Error(`The picture's light could not be fetched (${response.status}).`);
   const body = await response.arrayBuffer();
   const headBytes = new DataView(body).getUint32(0, true);
-  const head = finishLight.parse(JSON.parse(new TextDecoder().decode(new Uint8Array(body, 4, headBytes))));
-  let at = 4 + headBytes;
+  const head: unknown = JSON.parse(new TextDecoder().decode(new Uint8Array(body, 4, headBytes)));
+  return { head, body, at: 4 + headBytes };
+}
+
+/** Takes apart what the server sends; see the route of a finished picture's light. */
+async function read(address: string): Promise<Opened> {
+  const { head: told, body, at: begins } = await fetchHeaded(address);
+  const head = finishLight.parse(told);
+  let at = begins;
   const next = ({ width, height }: { width: number; height: number }): CodedPicture => {
     const samples = new Uint16Array(body, at, 3 * width * height);
     at += samples.byteLength;
@@ -116,9 +153,12 @@ async function read(address: string): Promise<Opened> {
     balancedFor: head.balancedFor,
     lights: found.lights,
     noiseFloor,
+    noise: head.noise,
     found,
-    shown: copyOf(shown, found),
-    glance: copyOf(reduced(shown, GLANCE_EDGE_PX), found),
+    pictureNoise: { noise: head.noise, grains: head.grains },
+    depth: head.depth,
+    shown: heldCopy(shown, found, head.width),
+    glance: heldCopy(reduced(shown, GLANCE_EDGE_PX), found, head.width),
   };
 }
 
@@ -136,83 +176,117 @@ function openedAt(address: string): Promise<Opened> {
 
 const lookOfLine = (line: string): Look => parseLook(line).look;
 
-/** 16-bit codes of a copy under a look. */
-function codesOf(copy: Copy, look: Look, picture: Opened): { codes: Uint16Array; missing: readonly FinishLightId[] } {
-  const { settled, missing } = settleLook(look, picture.found, picture.noiseFloor);
-  const codes = new Uint16Array(copy.samples.length);
-  developPixels(settled, copy, codes);
-  return { codes, missing };
-}
-
-/** What each light has become, by every so many pixels. */
-function measured(codes: Uint16Array, { width, height, parts }: Copy): (LightMeasure | null)[] {
-  const every = Math.ceil((width * height) / MOST_MEASURED);
-  const count = Math.floor((width * height) / every);
-  const picked = new Uint16Array(3 * count);
-  for (let at = 0; at < count; at++)
-    for (let channel = 0; channel < 3; channel++) picked[3 * at + channel] = codes[3 * at * every + channel]!;
-  const light = lightOfCodes(picked, count, 1);
-  const stops = stopsPlane(light).values;
-  return parts.map((part) =>
-    measureLight(
-      light,
-      stops,
-      Float32Array.from({ length: count }, (_, at) => part![at * every]!),
-    ),
-  );
-}
+const frameIn = (look: Look, size: { readonly width: number; readonly height: number }): PictureFrame =>
+  frameOf(uprightingOf(look), look.crop, size);
 
 const finishWorker = {
   /** Opens a picture. @throws Error when it cannot be fetched. */
   async open(address: string): Promise<OpenedToFinish> {
-    const { width, height, lights, noiseFloor, balancedFor } = await openedAt(address);
-    return { width, height, lights, noiseFloor, balancedFor };
+    const { width, height, lights, noiseFloor, noise, balancedFor } = await openedAt(address);
+    return { width, height, lights, noiseFloor, noise, balancedFor };
   },
 
   /** The picture under a look line; a coarse glance while a hand is on it. */
   async develop(address: string, line: string, isGlance: boolean): Promise<Developed> {
     const picture = await openedAt(address);
-    const copy = isGlance ? picture.glance : picture.shown;
-    const { codes, missing } = codesOf(copy, lookOfLine(line), picture);
-    const data = new Uint8Array(codes.length);
+    const look = lookOfLine(line);
+    const { codes, missing, settled, prepared } = codesOf(isGlance ? picture.glance : picture.shown, look, picture);
     let [clipped, crushed] = [0, 0];
     for (let at = 0; at < codes.length; at += 3) {
       const [red, green, blue] = [codes[at]!, codes[at + 1]!, codes[at + 2]!];
       if (red >= WHITE_CODE || green >= WHITE_CODE || blue >= WHITE_CODE) clipped++;
       else if (red <= BLACK_CODE && green <= BLACK_CODE && blue <= BLACK_CODE) crushed++;
-      data[at] = (red * 255 + 32_767) / 65_535;
-      data[at + 1] = (green * 255 + 32_767) / 65_535;
-      data[at + 2] = (blue * 255 + 32_767) / 65_535;
     }
     const pixels = codes.length / 3;
-    const { width, height } = copy;
-    const lights = measured(codes, copy);
-    const developed = { width, height, data, lights, clipped: clipped / pixels, crushed: crushed / pixels, missing };
+    const { width, height } = prepared;
+    const frame = frameIn(look, prepared);
+    const whole = frameIn(look, picture);
+    const data = bytesOf(framedRows({ width, height, samples: codes }, frame, 0, frame.height));
+    const developed = {
+      width: frame.width,
+      height: frame.height,
+      data,
+      lights: measured(codes, prepared),
+      clipped: clipped / pixels,
+      crushed: crushed / pixels,
+      histogram: histogramOf(codes),
+      missing,
+      recoloured: recolouredShare(prepared, settled, picture.found),
+      whole: { width: whole.width, height: whole.height, hasEmpty: whole.hasEmpty },
+      ...lossesOf(settled, prepared, prepared, { depth: picture.depth, noise: picture.noise }),
+    };
     return transfer(developed, [data.buffer]);
   },
 
-  /** Where a light is, a byte a pixel. */
+  /**
+   * The picture under a look line pixel by pixel, about a place.
+   *
+   * @param centre Shares of what comes out.
+   */
+  async closely(
+    address: string,
+    line: string,
+    centre: { readonly x: number; readonly y: number },
+    size: { readonly width: number; readonly height: number },
+  ): Promise<Closely> {
+    const picture = await openedAt(address);
+    const look = lookOfLine(line);
+    const { settled } = settleLook(look, picture.found, picture.noiseFloor);
+    const of = { width: picture.width, height: picture.height };
+    const frame = frameIn(look, of);
+    const [width, height] = [Math.min(size.width, frame.width), Math.min(size.height, frame.height)];
+    const begins = (middle: number, most: number, own: number) =>
+      Math.max(0, Math.min(most - own, Math.round(middle * most - own / 2)));
+    const [left, top] = [begins(centre.x, frame.width, width), begins(centre.y, frame.height, height)];
+    const area = { left, top, right: left + width, bottom: top + height };
+    const behind = areaBehind(frame, area, of);
+    const asked = areaAsked(behind, settled, of);
+    const url = new URL(address.replace("/light", "/piece"), self.location.origin);
+    url.search = new URLSearchParams({
+      ...Object.fromEntries(Object.entries(asked).map(([side, at]) => [side, String(at)])),
+      drift: settled.stars.round > 0 ? "1" : "0",
+    }).toString();
+    const { head, body, at } = await fetchHeaded(url);
+    const { drift } = finishPieceHead.parse(head);
+    const known = { ...of, lights: picture.found, noise: picture.pictureNoise, drift };
+    const codes = finishedArea(known, settled, behind, new Uint16Array(body, at));
+    const data = bytesOf(framedArea({ codes, area: behind, of }, frame, area));
+    return transfer({ width, height, data, left: left / frame.width, top: top / frame.height }, [data.buffer]);
+  },
+
+  /** Where a light is in what comes out, a byte a pixel. */
   async lightAt(
     address: string,
+    line: string,
     id: FinishLightId,
   ): Promise<{ width: number; height: number; part: Uint8Array } | null> {
     const { glance, lights } = await openedAt(address);
-    const part = glance.parts[lights.findIndex((light) => light.id === id)];
+    const part = glance.plain.parts[lights.findIndex((light) => light.id === id)];
     if (!part) return null;
-    return {
-      width: glance.width,
-      height: glance.height,
-      part: Uint8Array.from(part, (value) => Math.round(255 * value)),
-    };
+    const frame = frameIn(lookOfLine(line), glance.plain);
+    const { width, height } = frame;
+    const out = new Uint8Array(width * height);
+    for (let at = 0; at < out.length; at++) {
+      const pixel = pixelAt(glance.plain, frame.source((at % width) + 0.5, Math.floor(at / width) + 0.5));
+      if (pixel !== null) out[at] = Math.round(255 * part[pixel]!);
+    }
+    return { width, height, part: out };
   },
 
-  /** Which light has the most of a place, given as shares of the picture; and what colour the place has as it was taken. */
-  async placeAt(address: string, x: number, y: number): Promise<{ id: FinishLightId; looks: LookOfColour | null }> {
+  /** Which light has the most of a place, given as shares of what comes out; and what colour the place has as it was taken. */
+  async placeAt(
+    address: string,
+    line: string,
+    x: number,
+    y: number,
+  ): Promise<{ id: FinishLightId; looks: LookOfColour | null } | null> {
     const { glance, lights } = await openedAt(address);
-    const { width, height, red, green, blue } = glance;
-    const [column, row] = [Math.min(width - 1, Math.floor(x * width)), Math.min(height - 1, Math.floor(y * height))];
-    const at = row * width + column;
-    const own = glance.parts.reduce((best, part, index) => (part![at]! > glance.parts[best]![at]! ? index : best), 0);
+    const { width, height, red, green, blue, parts } = glance.plain;
+    const frame = frameIn(lookOfLine(line), glance.plain);
+    const at = pixelAt(glance.plain, frame.source(x * frame.width, y * frame.height));
+    if (at === null) return null;
+    const [column, row] = [at % width, Math.floor(at / width)];
+    const own = parts.reduce((best, part, index) => (part![at]! > parts[best]![at]! ? index : best), 0);
     const sums: [number, number, number] = [0, 0, 0];
     for (let dy = -2; dy <= 2; dy++)
       for (let dx = -2; dx <= 2; dx++) {
@@ -231,9 +305,9 @@ const finishWorker = {
     const { glance } = picture;
     const look = lookOfLine(line);
     const wasWhite = (at: number) =>
-      glance.samples[at]! >= WHITE_CODE ||
-      glance.samples[at + 1]! >= WHITE_CODE ||
-      glance.samples[at + 2]! >= WHITE_CODE;
+      glance.plain.samples[at]! >= WHITE_CODE ||
+      glance.plain.samples[at + 1]! >= WHITE_CODE ||
+      glance.plain.samples[at + 2]! >= WHITE_CODE;
     const at = (exposure: number): AtExposure => {
       const { codes } = codesOf(glance, { ...look, values: { ...look.values, exposure } }, picture);
       let [white, all] = [0, 0];
@@ -242,7 +316,7 @@ const finishWorker = {
         all++;
         if (codes[pixel]! >= WHITE_CODE || codes[pixel + 1]! >= WHITE_CODE || codes[pixel + 2]! >= WHITE_CODE) white++;
       }
-      const darkest = Math.min(...measured(codes, glance).map((light) => light?.darkest ?? 0));
+      const darkest = Math.min(...measured(codes, glance.plain).map((light) => light?.darkest ?? 0));
       return { whitened: all > 0 ? white / all : 0, darkest };
     };
     return move === "touch" ? exposureToTouch(at) : exposureToHold(at);

@@ -12,6 +12,7 @@ import {
   parseLook,
   partsOf,
   SHOWN_FLOOR,
+  wholePiece,
 } from ".";
 import { applied, balanceMatrix, lookOf, luminanceOf, oklabOf, rgbOfOklab } from "./colour";
 import { developed, settleLook } from "./develop";
@@ -162,8 +163,8 @@ describe("a look", () => {
     developPixels(settled, { ...picture, ...partsOf(lights, picture) }, wanted);
     const size = { width: 121, height: 91 };
     const bands = [codes.slice(0, 3 * 121 * 40), codes.slice(3 * 121 * 40)];
-    developRows(lights, settled, bands[0]!, { ...size, firstRow: 0 });
-    developRows(lights, settled, bands[1]!, { ...size, firstRow: 40 });
+    developRows(lights, settled, bands[0]!, wholePiece(size));
+    developRows(lights, settled, bands[1]!, { ...wholePiece(size), top: 40 });
     const got = [...bands[0]!, ...bands[1]!];
     expect(got.reduce((worst, code, at) => Math.max(worst, Math.abs(code - wanted[at]!)), 0)).toBeLessThanOrEqual(4);
   });

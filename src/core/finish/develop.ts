@@ -1,3 +1,4 @@
+import type { Rgb } from "../light";
 import { type Matrix3, UNIT_MATRIX } from "../matrix3";
 import { applied, balanceMatrix, chromaGain, luminanceOf, oklabOf, rgbOfOklab } from "./colour";
 import type { Quieting } from "./denoise";
@@ -117,13 +118,18 @@ export function settleLook(
   return { settled, missing: named.filter((id) => !lights.some((light) => light.id === id)) };
 }
 
-/** One pixel's light under a look; linear, 1 for white, and over it where it comes out so. */
-export function developed(
+/** A pixel's own place in a picture: stops of its surroundings under white, and its part in each of the picture's lights. */
+export interface PixelPlace {
+  readonly surroundings: number;
+  readonly parts: (light: number) => number;
+}
+
+/** One pixel's light under a look; linear, 1 for white, and over it or below 0 where no screen of sRGB can show its colour. */
+export function colourUnder(
   { exposure, balance, highlights, colour, tone, lights }: PixelLook,
-  rgb: readonly [number, number, number],
-  /** Stops of its surroundings under white, and its part in each of the picture's lights. */
-  at: { readonly surroundings: number; readonly parts: (light: number) => number },
-): readonly [number, number, number] {
+  rgb: Rgb,
+  at: PixelPlace,
+): Rgb {
   let moved = highlights * rising(HIGHLIGHTS_FROM, 0, at.surroundings);
   let strength = colour;
   const matrix = [...balance];
@@ -144,5 +150,11 @@ export function developed(
   if (strength === 0) return light;
   const [lightness, a, b] = oklabOf(light);
   const by = chromaGain(Math.max(-1, strength), Math.hypot(a, b));
-  return rgbOfOklab([lightness, by * a, by * b]).map((value) => Math.max(0, value)) as unknown as typeof rgb;
+  return rgbOfOklab([lightness, by * a, by * b]);
 }
+
+/** The same as it is written: nothing is darker than black. */
+export const developed = (look: PixelLook, rgb: Rgb, at: PixelPlace): Rgb => {
+  const [red, green, blue] = colourUnder(look, rgb, at);
+  return [Math.max(0, red), Math.max(0, green), Math.max(0, blue)];
+};

@@ -5,6 +5,7 @@ import { DEVELOP_KERNEL } from "./developKernel.wasm";
 import { applyFields, isPlainField } from "./fields";
 import { type PictureLights, STAR_SOFT_STOPS } from "./findLights";
 import { type GuidedPlanes, type Plane, placesIn } from "./guided";
+import type { Piece } from "./piece";
 import { CURVE_POINTS } from "./tone";
 
 interface DevelopKernel {
@@ -130,18 +131,13 @@ export function developPixels(look: PixelLook, pixels: PixelsToDevelop, out: Uin
 }
 
 /**
- * Develops rows of a picture under a look, in place, from the lights found in a small copy of it: what `partsOf` and `developPixels`
+ * Develops a piece of a picture under a look, in place, from the lights found in a small copy of it: what `partsOf` and `developPixels`
  * come to, without a plane of the picture for each light.
  *
- * @param codes Interleaved 16-bit sRGB codes of whole rows.
- * @param whole The picture's size, and with which of its rows they begin.
+ * @param codes Interleaved 16-bit sRGB codes.
  */
-export function developRows(
-  found: PictureLights,
-  look: SettledLook,
-  codes: Uint16Array,
-  { width, height, firstRow }: { readonly width: number; readonly height: number; readonly firstRow: number },
-): void {
+export function developRows(found: PictureLights, look: SettledLook, codes: Uint16Array, piece: Piece): void {
+  const { width, left, top, of } = piece;
   const { lights, memberships, surroundings, starsFrom } = found;
   const small = surroundings.slope;
   const padded = 4 * Math.ceil(width / 4);
@@ -169,8 +165,8 @@ export function developRows(
   })();
   const { kernel, floats } = opened(at.end, look, (_, index) => index);
   floats.set(codeLights(), ROWS / 4);
-  const columns = placesIn(width, small.width);
-  const down = placesIn(height, small.height);
+  const columns = placesIn(of.width, small.width, left, width);
+  const down = placesIn(of.height, small.height);
   new Uint32Array(floats.buffer, at.first, padded).fill(0).set(columns.first);
   floats.fill(0, at.part / 4, at.part / 4 + padded);
   floats.set(columns.part, at.part / 4);
@@ -197,11 +193,11 @@ export function developRows(
     row.set(codes.subarray(from, from + 3 * width));
     kernel.lightRow(at.light, plane, at.stops, at.row, ROWS, padded);
     const about = at.light + 3 * plane;
-    follow(surroundings, firstRow + y, about);
+    follow(surroundings, top + y, about);
     for (const [index, planes] of memberships.entries()) {
       const part = at.parts + index * plane;
       if (isShared && index === stars) floats.fill(0, part / 4, part / 4 + padded);
-      else follow(planes, firstRow + y, part);
+      else follow(planes, top + y, part);
     }
     kernel.shareRow(at.parts, plane, lights.length, padded);
     if (isShared)
@@ -224,7 +220,7 @@ export function developRows(
           surroundings: view(about),
           parts,
         },
-        { width, height, firstRow: firstRow + y },
+        { ...piece, top: top + y },
         lights,
       );
     kernel.develop(at.row, at.light, at.parts, plane, NUMBERS, look.lights.length, CURVE, padded);

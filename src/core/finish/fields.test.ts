@@ -1,5 +1,5 @@
 import { hash32, hashUnit, normalFromBits } from "../random";
-import { applyFields, findLights, type LightPicture, parseLook, partsOf } from ".";
+import { applyFields, findLights, type LightPicture, parseLook, partsOf, wholePiece } from ".";
 import { settleLook } from "./develop";
 
 const SIZE = { width: 240, height: 160 };
@@ -26,7 +26,7 @@ function under(line: string, picture: LightPicture, known: Parameters<typeof fin
     blue: picture.blue.slice(),
     ...partsOf(found, picture),
   };
-  applyFields(settled.fields, rows, { ...SIZE, firstRow: 0 }, found.lights);
+  applyFields(settled.fields, rows, wholePiece(SIZE), found.lights);
   return rows;
 }
 

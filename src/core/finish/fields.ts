@@ -2,6 +2,7 @@ import { luminanceOf } from "./colour";
 import { enlarger } from "./guided";
 import type { FinishLightId } from "./lightIds";
 import type { LightPicture } from "./picture";
+import type { Piece } from "./piece";
 import { lostColour, type TrailColours } from "./trailColours";
 
 // What changes from place to place whatever is there: light that a lens loses towards the corners, and what lamps far away add to the sky.
@@ -137,19 +138,12 @@ export interface FieldRows {
   readonly parts: readonly (Float32Array | null)[];
 }
 
-/** The whole picture, and with which of its rows some begin. */
-export interface RowsOf {
-  readonly width: number;
-  readonly height: number;
-  readonly firstRow: number;
-}
-
 /** Gives back what a lens loses. */
-function applyVignette(vignette: Vignette, rows: FieldRows, { width, height, firstRow }: RowsOf): void {
-  const corner = Math.hypot(width, height);
+function applyVignette(vignette: Vignette, rows: FieldRows, { width, left, top, of }: Piece): void {
+  const corner = Math.hypot(of.width, of.height);
   for (let at = 0; at < rows.red.length; at++) {
-    const [x, y] = [at % width, firstRow + Math.floor(at / width)];
-    const stops = lostStops(vignette, Math.hypot(2 * x + 1 - width, 2 * y + 1 - height) / corner);
+    const [x, y] = [left + (at % width), top + Math.floor(at / width)];
+    const stops = lostStops(vignette, Math.hypot(2 * x + 1 - of.width, 2 * y + 1 - of.height) / corner);
     if (stops === 0) continue;
     const gain = 2 ** stops;
     rows.red[at] = gain * rows.red[at]!;
@@ -163,16 +157,17 @@ function applyVignette(vignette: Vignette, rows: FieldRows, { width, height, fir
 function applyGlow(
   { surfaces, part }: NonNullable<Fields["glow"]>,
   rows: FieldRows,
-  { width, height, firstRow }: RowsOf,
+  piece: Piece,
   lights: readonly { readonly id: FinishLightId }[],
 ): void {
+  const { width, left, top, of } = piece;
   const planes = [rows.red, rows.green, rows.blue] as const;
   const inSky = rows.parts.filter((_, index) => lights[index]!.id === "sky" || lights[index]!.id === "stars");
   for (let at = 0; at < rows.red.length; at++) {
     let sky = 0;
     for (const plane of inSky) sky += plane![at]!;
     if (sky <= 0) continue;
-    const terms = termsAt(((at % width) + 0.5) / width, (firstRow + Math.floor(at / width) + 0.5) / height);
+    const terms = termsAt((left + (at % width) + 0.5) / of.width, (top + Math.floor(at / width) + 0.5) / of.height);
     for (const [channel, plane] of planes.entries())
       plane[at] = Math.max(0, plane[at]! - sky * part * Math.max(0, valueAt(surfaces[channel]!, terms)));
   }
@@ -182,18 +177,18 @@ function applyGlow(
 function applyRecolour(
   { colours, part }: NonNullable<Fields["recolour"]>,
   rows: FieldRows,
-  { width, height, firstRow }: RowsOf,
+  piece: Piece,
   lights: readonly { readonly id: FinishLightId }[],
 ): void {
   const trails = rows.parts[lights.findIndex(({ id }) => id === "trails")];
   if (!trails) return;
   const planes = [rows.red, rows.green, rows.blue] as const;
-  const enlarged = enlarger(colours[0], width, height);
+  const { width } = piece;
+  const enlarged = enlarger(colours[0], piece);
   const shares = planes.map(() => new Float32Array(width)) as [Float32Array, Float32Array, Float32Array];
   for (let at = 0; at < trails.length; at++) {
     const x = at % width;
-    if (x === 0)
-      for (const [channel, colour] of colours.entries()) enlarged(colour, firstRow + at / width, shares[channel]!);
+    if (x === 0) for (const [channel, colour] of colours.entries()) enlarged(colour, at / width, shares[channel]!);
     const rgb = [rows.red[at]!, rows.green[at]!, rows.blue[at]!] as const;
     const lost = part * trails[at]! * lostColour(...rgb);
     if (lost <= 0) continue;
@@ -214,10 +209,10 @@ export const isPlainField = ({ vignette, glow, recolour }: Fields): boolean => !
 export function applyFields(
   fields: Fields,
   rows: FieldRows,
-  of: RowsOf,
+  piece: Piece,
   lights: readonly { readonly id: FinishLightId }[],
 ): void {
-  if (fields.vignette) applyVignette(fields.vignette, rows, of);
-  if (fields.glow) applyGlow(fields.glow, rows, of, lights);
-  if (fields.recolour) applyRecolour(fields.recolour, rows, of, lights);
+  if (fields.vignette) applyVignette(fields.vignette, rows, piece);
+  if (fields.glow) applyGlow(fields.glow, rows, piece, lights);
+  if (fields.recolour) applyRecolour(fields.recolour, rows, piece, lights);
 }

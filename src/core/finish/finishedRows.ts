@@ -3,33 +3,79 @@ import type { SettledLook } from "./develop";
 import { developRows } from "./developKernel";
 import type { PictureLights } from "./findLights";
 import type { CodedPicture } from "./picture";
+import type { Area, Piece } from "./piece";
 import { REACH } from "./scales";
 import { STAR_REACH, type StarDrift, shapedStars } from "./shapeStars";
 import { SHARPEN_REACH, sharpened } from "./sharpen";
 
-/** All that has to be known of a picture for rows of it to be finished. */
+/** All that has to be known of a picture for pieces of it to be finished. */
 export interface KnownPicture extends CodedPicture {
   readonly lights: PictureLights;
-  /** Asked only where a look takes noise out, or rounds stars. */
-  readonly noise: PictureNoise | null;
+  readonly noise: PictureNoise;
+  /** Asked only where a look rounds stars. */
   readonly drift: StarDrift | null;
 }
 
-/** Rows `from` to `to` of a picture under a look, before it is framed; they are the same whatever rows are asked for together. */
-export function finishedRows(picture: KnownPicture, look: SettledLook, from: number, to: number): Uint16Array {
-  const { width, height, samples, lights, noise, drift } = picture;
-  const { quieting, stars, sharpen } = look;
-  const isQuieted = noise !== null && (quieting.brightness > 0 || quieting.colour > 0);
+/** How far beyond its own pixels a look looks. */
+const reaches = ({ quieting, stars, sharpen }: SettledLook) => {
+  const isQuieted = quieting.brightness > 0 || quieting.colour > 0;
   const isShaped = stars.width < 1 || stars.round > 0;
   const around = sharpen > 0 ? SHARPEN_REACH : 0;
-  const reach = around + (isShaped ? STAR_REACH : 0) + (isQuieted ? REACH : 0);
-  const top = Math.max(0, from - reach);
-  let codes: Uint16Array = samples.slice(3 * width * top, 3 * width * Math.min(height, to + reach));
-  if (isQuieted) codes = denoised(codes, width, noise, quieting);
-  if (isShaped) codes = shapedStars({ codes, width, height, firstRow: top }, lights, stars, drift);
-  const [first, last] = [Math.max(0, from - around), Math.min(height, to + around)];
-  codes = codes.slice(3 * width * (first - top), 3 * width * (last - top));
-  developRows(lights, look, codes, { width, height, firstRow: first });
-  if (sharpen > 0) codes = sharpened(codes, width, sharpen);
-  return codes.slice(3 * width * (from - first), 3 * width * (to - first));
+  return { isQuieted, isShaped, around, all: around + (isShaped ? STAR_REACH : 0) + (isQuieted ? REACH : 0) };
+};
+
+const grown = (area: Area, by: number, { width, height }: Piece["of"]): Area => ({
+  left: Math.max(0, area.left - by),
+  top: Math.max(0, area.top - by),
+  right: Math.min(width, area.right + by),
+  bottom: Math.min(height, area.bottom + by),
+});
+
+/** The area of a picture that has to be there for an area of it to be finished. */
+export const areaAsked = (area: Area, look: SettledLook, of: Piece["of"]): Area => grown(area, reaches(look).all, of);
+
+/** An area of codes of which a larger one is there. */
+export function cutCodes(codes: Uint16Array, from: Area, area: Area): Uint16Array {
+  const [width, rows] = [area.right - area.left, area.bottom - area.top];
+  const wide = from.right - from.left;
+  const out = new Uint16Array(3 * width * rows);
+  for (let row = 0; row < rows; row++) {
+    const begins = 3 * ((area.top - from.top + row) * wide + area.left - from.left);
+    out.set(codes.subarray(begins, begins + 3 * width), 3 * width * row);
+  }
+  return out;
+}
+
+/**
+ * An area of a picture under a look, before it is framed; the same whatever areas are asked for.
+ *
+ * @param given Codes of what `areaAsked` says.
+ */
+export function finishedArea(
+  { lights, noise, drift, width, height }: Omit<KnownPicture, "samples">,
+  look: SettledLook,
+  area: Area,
+  given: Uint16Array,
+): Uint16Array {
+  const of = { width, height };
+  const { isQuieted, isShaped, around, all } = reaches(look);
+  const from = grown(area, all, of);
+  const pieceOf = ({ left, top, right }: Area): Piece => ({ width: right - left, left, top, of });
+  const piece = pieceOf(from);
+  let codes: Uint16Array = given;
+  if (isQuieted) codes = denoised(codes, piece.width, noise, look.quieting);
+  if (isShaped) codes = shapedStars({ ...piece, codes }, lights, look.stars, drift);
+  const near = grown(area, around, of);
+  codes = cutCodes(codes, from, near);
+  developRows(lights, look, codes, pieceOf(near));
+  if (around > 0) codes = cutCodes(sharpened(codes, near.right - near.left, look.sharpen), near, area);
+  return codes;
+}
+
+/** Rows `from` to `to` of a picture under a look; see `finishedArea`. */
+export function finishedRows(picture: KnownPicture, look: SettledLook, from: number, to: number): Uint16Array {
+  const { width, samples } = picture;
+  const area = { left: 0, right: width, top: from, bottom: to };
+  const { top, bottom } = areaAsked(area, look, picture);
+  return finishedArea(picture, look, area, samples.subarray(3 * width * top, 3 * width * bottom));
 }

@@ -1,5 +1,7 @@
 import { inverted, type Matrix3, times } from "../matrix3";
 import type { Crop, Look } from "./look";
+import type { CodedPicture } from "./picture";
+import type { Area, Piece } from "./piece";
 
 // How a picture is set upright and cut: each pixel of what comes out is looked up where it lies in the picture.
 
@@ -35,6 +37,13 @@ export const uprightingOf = ({
   upright,
   sideways,
 });
+
+/** A look framed as another one is, so that both can be laid over each other. */
+export function framedLike(look: Look, other: Look): Look {
+  const { straighten: _, upright: __, sideways: ___, ...values } = look.values;
+  const framing = Object.fromEntries(Object.entries(uprightingOf(other)).filter(([, value]) => value !== 0));
+  return { ...look, values: { ...values, ...framing }, crop: other.crop };
+}
 
 const isPlain = ({ straighten, upright, sideways }: Uprighting): boolean =>
   straighten === 0 && upright === 0 && sideways === 0;
@@ -126,59 +135,106 @@ export function frameOf(
   };
 }
 
-/** Catmull and Rom's spline between four values. @see Keys (1981), Cubic convolution interpolation */
-const between = (a: number, b: number, c: number, d: number, part: number): number =>
-  b + 0.5 * part * (c - a + part * (2 * a - 5 * b + 4 * c - d + part * (3 * (b - c) + d - a)));
+/** Weights of four values for a place between the middle two: Catmull and Rom's spline. @see Keys (1981), Cubic convolution interpolation */
+function splineWeights(part: number, out: Float64Array): void {
+  const [square, cube] = [part * part, part * part * part];
+  out[0] = square - 0.5 * (part + cube);
+  out[1] = 1 - 2.5 * square + 1.5 * cube;
+  out[2] = 0.5 * part + 2 * square - 1.5 * cube;
+  out[3] = 0.5 * (cube - square);
+}
 
 /**
- * Rows of what comes out, looked up in the picture as its codes are: between light instead, every lamp would have a dark ring. What rings is
- * held within the four pixels about a place; what lies beyond the picture's edges is black.
+ * An area of what comes out, looked up in the picture as its codes are: between light instead, every lamp would have a dark ring. What rings
+ * is held within the four pixels about a place; what lies beyond the picture's edges is black.
  *
- * @param samples The whole picture, interleaved codes.
- * @returns Rows `from` up to `to`.
+ * @param held Interleaved codes of an area of the picture that holds what is looked up.
  */
-export function framedRows(
-  { width, height, samples }: { readonly width: number; readonly height: number; readonly samples: Uint16Array },
+export function framedArea(
+  held: { readonly codes: Uint16Array; readonly area: Area; readonly of: Piece["of"] },
   frame: PictureFrame,
-  from: number,
-  to: number,
+  area: Area,
 ): Uint16Array {
-  const out = new Uint16Array(3 * frame.width * (to - from));
+  const { left, top, right, bottom } = held.area;
+  const wide = right - left;
+  const [width, rows] = [area.right - area.left, area.bottom - area.top];
+  const out = new Uint16Array(3 * width * rows);
+  const { codes, of } = held;
   if (frame.cut) {
-    const { left, top } = frame.cut;
-    for (let y = from; y < to; y++) {
-      const begins = 3 * ((top + y) * width + left);
-      out.set(samples.subarray(begins, begins + 3 * frame.width), 3 * frame.width * (y - from));
+    for (let row = 0; row < rows; row++) {
+      const begins = 3 * ((frame.cut.top + area.top + row - top) * wide + frame.cut.left + area.left - left);
+      out.set(codes.subarray(begins, begins + 3 * width), 3 * width * row);
     }
     return out;
   }
-  const columnAt = (x: number) => 3 * Math.max(0, Math.min(width - 1, x));
-  const rowAt = (y: number) => 3 * width * Math.max(0, Math.min(height - 1, y));
-  for (let y = from, at = 0; y < to; y++)
-    for (let x = 0; x < frame.width; x++, at += 3) {
+  const [across, down] = [new Float64Array(4), new Float64Array(4)];
+  const [columns, lines] = [new Int32Array(4), new Int32Array(4)];
+  for (let y = area.top, at = 0; y < area.bottom; y++)
+    for (let x = area.left; x < area.right; x++, at += 3) {
       const place = frame.source(x + 0.5, y + 0.5);
-      if (!place || place[0] < 0 || place[0] > width || place[1] < 0 || place[1] > height) continue;
-      const [u, v] = [place[0] - 0.5, place[1] - 0.5];
-      const [column, row] = [Math.floor(u), Math.floor(v)];
-      const [right, down] = [u - column, v - row];
-      const [c0, c1, c2, c3] = [columnAt(column - 1), columnAt(column), columnAt(column + 1), columnAt(column + 2)];
-      const [r0, r1, r2, r3] = [rowAt(row - 1), rowAt(row), rowAt(row + 1), rowAt(row + 2)];
+      if (!place || place[0] < 0 || place[0] > of.width || place[1] < 0 || place[1] > of.height) continue;
+      const [column, row] = [Math.floor(place[0] - 0.5), Math.floor(place[1] - 0.5)];
+      splineWeights(place[0] - 0.5 - column, across);
+      splineWeights(place[1] - 0.5 - row, down);
+      for (let k = 0; k < 4; k++) {
+        columns[k] = 3 * (Math.max(left, Math.min(right - 1, column + k - 1)) - left);
+        lines[k] = 3 * wide * (Math.max(top, Math.min(bottom - 1, row + k - 1)) - top);
+      }
       for (let channel = 0; channel < 3; channel++) {
-        const along = (begins: number) =>
-          between(
-            samples[begins + c0 + channel]!,
-            samples[begins + c1 + channel]!,
-            samples[begins + c2 + channel]!,
-            samples[begins + c3 + channel]!,
-            right,
-          );
-        const value = between(along(r0), along(r1), along(r2), along(r3), down);
-        const [a, b] = [samples[r1 + c1 + channel]!, samples[r1 + c2 + channel]!];
-        const [c, d] = [samples[r2 + c1 + channel]!, samples[r2 + c2 + channel]!];
+        let value = 0;
+        for (let k = 0; k < 4; k++) {
+          const begins = lines[k]! + channel;
+          value +=
+            down[k]! *
+            (across[0]! * codes[begins + columns[0]!]! +
+              across[1]! * codes[begins + columns[1]!]! +
+              across[2]! * codes[begins + columns[2]!]! +
+              across[3]! * codes[begins + columns[3]!]!);
+        }
+        const [above, below] = [lines[1]! + channel, lines[2]! + channel];
+        const [a, b] = [codes[above + columns[1]!]!, codes[above + columns[2]!]!];
+        const [c, d] = [codes[below + columns[1]!]!, codes[below + columns[2]!]!];
         out[at + channel] = Math.max(Math.min(a, b, c, d), Math.min(Math.max(a, b, c, d), value)) + 0.5;
       }
     }
   return out;
+}
+
+/** Rows `from` to `to` of what comes out of a whole picture; see `framedArea`. */
+export const framedRows = (
+  { samples, width, height }: CodedPicture,
+  frame: PictureFrame,
+  from: number,
+  to: number,
+): Uint16Array =>
+  framedArea(
+    { codes: samples, area: { left: 0, top: 0, right: width, bottom: height }, of: { width, height } },
+    frame,
+    { left: 0, right: frame.width, top: from, bottom: to },
+  );
+
+/** Pixels about a place that its codes are worked out of. */
+const SPLINE_REACH = 2;
+
+/** The area of the picture that an area of what comes out is looked up in. */
+export function areaBehind(frame: PictureFrame, area: Area, { width, height }: Piece["of"]): Area {
+  const places = [area.left, area.right].flatMap((x) =>
+    [area.top, area.bottom].flatMap((y) => {
+      const place = frame.source(x, y);
+      return place ? [place] : [];
+    }),
+  );
+  const within = (value: number, most: number) => Math.max(0, Math.min(most, value));
+  const [across, down] = [places.map(([x]) => x), places.map(([, y]) => y)];
+  const reach = frame.cut ? 0 : SPLINE_REACH;
+  const left = within(Math.floor(Math.min(...across)) - reach, width - 1);
+  const top = within(Math.floor(Math.min(...down)) - reach, height - 1);
+  return {
+    left,
+    top,
+    right: Math.max(left + 1, within(Math.ceil(Math.max(...across)) + reach, width)),
+    bottom: Math.max(top + 1, within(Math.ceil(Math.max(...down)) + reach, height)),
+  };
 }
 
 /** Dots an inch of a print that a sharp eye finds sharp at arm's length. */

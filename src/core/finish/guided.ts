@@ -1,6 +1,8 @@
 // The guided filter: what is known roughly of each pixel is made to follow the edges of a picture. @see He, Sun & Tang (2013), Guided
 // image filtering; He & Sun (2015), Fast guided filter: its two planes are smooth, so they may be known small and be used large.
 
+import type { Piece } from "./piece";
+
 /** One number a pixel, rows from the top. */
 export interface Plane {
   readonly width: number;
@@ -66,36 +68,41 @@ export function guidedBy(guide: Plane, radius: number, evenness: number): (value
   };
 }
 
-/** Where the middles of a larger picture's columns or rows lie in a smaller one. */
-export function placesIn(size: number, small: number): { readonly first: Int32Array; readonly part: Float32Array } {
-  const first = new Int32Array(size);
-  const part = new Float32Array(size);
-  for (let at = 0; at < size; at++) {
-    const place = Math.max(0, Math.min(small - 1, ((at + 0.5) * small) / size - 0.5));
+/** Where the middles of a larger picture's columns or rows lie in a smaller one, `count` of them from one on. */
+export function placesIn(
+  size: number,
+  small: number,
+  from = 0,
+  count = size,
+): { readonly first: Int32Array; readonly part: Float32Array } {
+  const first = new Int32Array(count);
+  const part = new Float32Array(count);
+  for (let at = 0; at < count; at++) {
+    const place = Math.max(0, Math.min(small - 1, ((from + at + 0.5) * small) / size - 0.5));
     first[at] = Math.min(Math.max(0, small - 2), Math.floor(place));
     part[at] = place - first[at]!;
   }
   return { first, part };
 }
 
-/** Small planes as they are seen from a picture of `width` x `height` pixels, row by row: straight between their middles. */
+/** Small planes as they are seen from a piece of a picture, row by row of it: straight between their middles. */
 export function enlarger(
   small: Pick<Plane, "width" | "height">,
-  width: number,
-  height: number,
-): (plane: Plane, y: number, out: Float32Array) => void {
-  const across = placesIn(width, small.width);
-  const down = placesIn(height, small.height);
+  { width, left, top, of }: Piece,
+): (plane: Plane, row: number, out: Float32Array) => void {
+  const across = placesIn(of.width, small.width, left, width);
+  const down = placesIn(of.height, small.height);
   const next = small.width > 1 ? 1 : 0;
   const row = new Float32Array(small.width);
-  return ({ values }, y, out) => {
+  return ({ values }, line, out) => {
+    const y = top + line;
     const above = down.first[y]! * small.width;
     const below = above + (small.height > 1 ? small.width : 0);
     const part = down.part[y]!;
     for (let x = 0; x < row.length; x++) row[x] = values[above + x]! + part * (values[below + x]! - values[above + x]!);
     for (let x = 0; x < width; x++) {
-      const left = across.first[x]!;
-      out[x] = row[left]! + across.part[x]! * (row[left + next]! - row[left]!);
+      const before = across.first[x]!;
+      out[x] = row[before]! + across.part[x]! * (row[before + next]! - row[before]!);
     }
   };
 }

@@ -1,14 +1,27 @@
 export { type LookOfColour, lookOf, TINT_BOUNDS } from "./colour";
+export { cubeText, notInTable } from "./cube";
 export { denoised, type PictureNoise } from "./denoise";
 export { type SettledLook, SHOWN_FLOOR, settleLook } from "./develop";
 export { developPixels, developRows, type PixelsToDevelop } from "./developKernel";
 export { applyFields, isPlainField } from "./fields";
 export { type FoundLight, findLights, type PictureLights } from "./findLights";
-export { finishedRows, type KnownPicture } from "./finishedRows";
-export { framedRows, frameOf, largestPrint, type PictureFrame, uprightingOf } from "./frame";
+export { areaAsked, cutCodes, finishedArea, finishedRows, type KnownPicture } from "./finishedRows";
+export {
+  areaBehind,
+  framedArea,
+  framedLike,
+  framedRows,
+  frameOf,
+  largestPrint,
+  type PictureFrame,
+  uprightingOf,
+} from "./frame";
 export { FINISH_LIGHT_IDS, FINISH_LIGHTS, type FinishLightId } from "./lightIds";
 export {
   type Crop,
+  CURVE_BOUNDS,
+  type CurvePoint,
+  hasValue,
   LIGHT_VALUES,
   type LightMove,
   LOOK_VALUE_IDS,
@@ -16,16 +29,24 @@ export {
   type Look,
   type LookValueId,
   look,
+  MOST_CURVE_POINTS,
   onSteps,
   PLAIN_LOOK,
+  VALUE_GROUPS,
+  type ValueGroup,
 } from "./look";
+export { type LookOfFile, lookFileText, readLookFile } from "./lookFile";
 export { type LookProblem, MOST_LOOK_LETTERS, type ParsedLook, parseLook, printLook } from "./lookLine";
+export { type Losses, lossesOf } from "./losses";
 export { type LightMeasure, measureLight } from "./measureLight";
 export type { KnownOfPicture } from "./memberships";
 export { type AtExposure, exposureToHold, exposureToTouch } from "./moves";
-export { measureNoise, type NoiseModel, noiseFloorStops } from "./noise";
+export { measureNoise, type NoiseModel, noiseFloorStops, noiseShare } from "./noise";
 export { type PixelParts, partsOf } from "./partsOf";
 export { type CodedPicture, type LightPicture, lightOfCodes, reduced, stopsPlane } from "./picture";
+export { type Area, type Piece, wholePiece } from "./piece";
 export { type GrainSizes, measureGrains, REACH as NOISE_REACH, SCALES as NOISE_SCALES } from "./scales";
-export { shapedStars, starDrift } from "./shapeStars";
+export { type StarDrift, shapedStars, starDrift } from "./shapeStars";
 export { sharpened } from "./sharpen";
+export { through } from "./tone";
+export { lostColour } from "./trailColours";

@@ -5,7 +5,12 @@ import { FINISH_LIGHT_IDS, type FinishLightId } from "./lightIds";
 // A look: what is done to a picture from its fused light on, as data. What it does not name stays as it is.
 
 /** What numbers of the whole picture are about, in the order in which they are done. */
-export const VALUE_GROUPS = { lens: "Lens", noise: "Noise", tone: "Tone", frame: "Frame" } as const;
+export const VALUE_GROUPS = {
+  lens: "Lens and sky",
+  noise: "Noise and sharpness",
+  tone: "The whole picture",
+  frame: "Upright and level",
+} as const;
 export type ValueGroup = keyof typeof VALUE_GROUPS;
 
 /** A number of the whole picture, as the line names it. */

@@ -1,5 +1,5 @@
 import { codeLights } from "../stack/lightCodes";
-import { LUMINANCE } from "./colour";
+import { LUMINANCE, luminanceOf } from "./colour";
 import type { CodedPicture } from "./picture";
 
 // What noise a picture has, as it is: its variance rises straight with light, whatever sensor, number of frames and file made it so.
@@ -99,6 +99,15 @@ export function measureNoise(whole: CodedPicture): NoiseModel {
     });
     return fitted(even);
   }) as unknown as NoiseModel;
+}
+
+/** Deviation of luminance by noise, as a share of it, of light of some colour. */
+export function noiseShare(model: NoiseModel, rgb: readonly [number, number, number]): number {
+  const variance = model.reduce(
+    (sum, { flat, slope }, at) => sum + LUMINANCE[at]! ** 2 * (flat + slope * Math.max(0, rgb[at]!)),
+    0,
+  );
+  return Math.sqrt(variance) / Math.max(1e-9, luminanceOf(rgb));
 }
 
 /** Deepest stops under white that are told. */

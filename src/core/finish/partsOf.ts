@@ -2,6 +2,7 @@ import { type PictureLights, STAR_SOFT_STOPS } from "./findLights";
 import { enlarger, type GuidedPlanes } from "./guided";
 import { rising } from "./memberships";
 import { type LightPicture, stopsPlane } from "./picture";
+import { wholePiece } from "./piece";
 
 /** Which part of each pixel is which light's, and what lies about it. */
 export interface PixelParts {
@@ -21,7 +22,7 @@ export function partsOf(
 ): PixelParts {
   const { width, height } = picture;
   const stops = stopsPlane(picture).values;
-  const enlarged = enlarger(surroundings.slope, width, height);
+  const enlarged = enlarger(surroundings.slope, wholePiece(picture));
   const [slope, offset] = [new Float32Array(width), new Float32Array(width)];
   /** Values along the picture's stops. */
   const along = (planes: GuidedPlanes): Float32Array => {

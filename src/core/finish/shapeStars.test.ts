@@ -1,6 +1,6 @@
 import { hash32, hashUnit, normalFromBits } from "../random";
 import { codeOfLight } from "../stack/lightCodes";
-import { findLights, lightOfCodes, reduced, shapedStars, starDrift } from ".";
+import { findLights, lightOfCodes, reduced, shapedStars, starDrift, wholePiece } from ".";
 
 const SIZE = { width: 720, height: 400 };
 const STARS = Array.from({ length: 30 }, (_, at) => ({
@@ -44,7 +44,7 @@ function sky(sigma: number, drift: { readonly x: number; readonly y: number }) {
     moving: null,
     noiseFloor: -11,
   });
-  return { rows: { codes: samples, ...SIZE, firstRow: 0 }, found };
+  return { rows: { ...wholePiece(SIZE), codes: samples }, found };
 }
 
 /** Widths of stars along their longer and their shorter way, the middle of those that stand alone. */
@@ -101,7 +101,7 @@ it("takes round stars for round, and a band of rows for what it is in the whole"
   expect(shapedStars(rows, found, { width: 1, round: 1 }, null)).toBe(rows.codes);
   const whole = shapedStars(rows, found, { width: 0.5, round: 0 }, null);
   const band = shapedStars(
-    { ...rows, codes: rows.codes.subarray(3 * SIZE.width * 100, 3 * SIZE.width * 200), firstRow: 100 },
+    { ...rows, codes: rows.codes.subarray(3 * SIZE.width * 100, 3 * SIZE.width * 200), top: 100 },
     found,
     { width: 0.5, round: 0 },
     null,

@@ -5,6 +5,7 @@ import { type PictureLights, STAR_SOFT_STOPS } from "./findLights";
 import { enlarger } from "./guided";
 import { clamp, rising } from "./memberships";
 import { FLOOR_STOPS, stopsOf } from "./picture";
+import type { Piece } from "./piece";
 
 // Stars made smaller, and round where the sky has turned while the shutter stood open. Only light over the sky about a star is moved, and
 // each pixel keeps its colour.
@@ -36,13 +37,9 @@ const FLOOR = 2 ** FLOOR_STOPS;
 /** Stars nearer to white have lost their shape. */
 const MOST_PEAK = 0.9;
 
-/** Rows of a picture's codes, and where they lie in it. */
-export interface CodeRows {
+/** Codes of a piece of a picture. */
+export interface CodeRows extends Piece {
   readonly codes: Uint16Array;
-  readonly width: number;
-  /** Of the whole picture. */
-  readonly height: number;
-  readonly firstRow: number;
 }
 
 interface SkyRows {
@@ -53,7 +50,8 @@ interface SkyRows {
   readonly sky: Float32Array;
 }
 
-function skyRows({ codes, width, height, firstRow }: CodeRows, found: PictureLights, sky: number): SkyRows {
+function skyRows(piece: CodeRows, found: PictureLights, sky: number): SkyRows {
+  const { codes, width } = piece;
   const rows = codes.length / (3 * width);
   const lights = codeLights();
   const [red, green, blue] = LUMINANCE;
@@ -61,7 +59,7 @@ function skyRows({ codes, width, height, firstRow }: CodeRows, found: PictureLig
   const [over, about, part] = planes;
   const { slope, offset } = found.surroundings;
   const own = found.memberships[sky]!;
-  const enlarged = enlarger(slope, width, height);
+  const enlarged = enlarger(slope, piece);
   const [slopes, offsets, skySlopes, skyOffsets] = [0, 1, 2, 3].map(() => new Float32Array(width)) as [
     Float32Array,
     Float32Array,
@@ -69,10 +67,10 @@ function skyRows({ codes, width, height, firstRow }: CodeRows, found: PictureLig
     Float32Array,
   ];
   for (let row = 0, at = 0; row < rows; row++) {
-    enlarged(own.slope, firstRow + row, skySlopes);
-    enlarged(own.offset, firstRow + row, skyOffsets);
-    enlarged(slope, firstRow + row, slopes);
-    enlarged(offset, firstRow + row, offsets);
+    enlarged(own.slope, row, skySlopes);
+    enlarged(own.offset, row, skyOffsets);
+    enlarged(slope, row, slopes);
+    enlarged(offset, row, offsets);
     for (let x = 0; x < width; x++, at++) {
       const from = 3 * at;
       const light = red * lights[codes[from]!]! + green * lights[codes[from + 1]!]! + blue * lights[codes[from + 2]!]!;

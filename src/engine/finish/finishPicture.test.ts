@@ -5,7 +5,8 @@ import sharp from "sharp";
 import { parseLook } from "@/core/finish";
 import { hash32 } from "@/core/random";
 import { writeTiff } from "../stack/writeTiff";
-import { surveyPicture, writeFinished } from "./finishPicture";
+import { writeFinished } from "./finishPicture";
+import { pictureArea, releasePicture, surveyPicture } from "./heldPicture";
 
 const folder = mkdtempSync(join(tmpdir(), "aevumen-finish-"));
 const path = join(folder, "in.tif");
@@ -14,7 +15,10 @@ const picture = { path, balancedFor: null, moving: null };
 const SIZE = { width: 203, height: 301 };
 const samples = Uint16Array.from({ length: 3 * SIZE.width * SIZE.height }, (_, at) => 8000 + (hash32(at) % 20_000));
 beforeAll(() => writeTiff(path, { ...SIZE, notes: { software: "x" } }, (from, to) => samples.subarray(from, to)));
-afterAll(() => rmSync(folder, { recursive: true, force: true }));
+afterAll(async () => {
+  await releasePicture();
+  rmSync(folder, { recursive: true, force: true });
+});
 
 /** The codes of what was written, as another reader has them. */
 async function written() {
@@ -54,6 +58,33 @@ it("says which lights a picture has not, and what a screen needs of it", async (
   expect(await writeFinished(picture, parseLook("sodium -1").look, output)).toEqual(["sodium"]);
   const survey = await surveyPicture(picture);
   expect([survey.width, survey.height, survey.shown.width, survey.moving]).toEqual([203, 301, 203, null]);
+});
+
+it("holds the picture that is looked at, gives pieces of it, and says when there is no such piece or picture", async () => {
+  const { codes, drift } = await pictureArea(picture, { left: 10, top: 20, right: 13, bottom: 22 }, true);
+  const got = new Uint16Array(codes.buffer, codes.byteOffset, codes.byteLength / 2);
+  const begins = 3 * (20 * SIZE.width + 10);
+  expect([...got.subarray(0, 9)]).toEqual([...samples.subarray(begins, begins + 9)]);
+  expect(got).toHaveLength(18);
+  expect(drift).toBeNull();
+  await expect(pictureArea(picture, { left: 0, top: 0, right: 204, bottom: 1 }, false)).rejects.toThrow(RangeError);
+  const none = { ...picture, path: join(folder, "none.tif") };
+  await expect(surveyPicture(none)).rejects.toThrow();
+  await expect(surveyPicture(none)).rejects.toThrow();
+  expect((await surveyPicture(picture)).width).toBe(203);
+});
+
+it("sets upright, cuts and quiets at full size what is asked for together", async () => {
+  await writeFinished(picture, parseLook("grain -100 | speckle -100 | sharpen 20 | straighten 5").look, output);
+  const { width, height, codes } = await written();
+  expect(width).toBeLessThan(203);
+  expect(height).toBeLessThan(301);
+  const spread = (values: Uint16Array) => {
+    const mean = values.reduce((sum, value) => sum + value, 0) / values.length;
+    return Math.sqrt(values.reduce((sum, value) => sum + (value - mean) ** 2, 0) / values.length);
+  };
+  // Nothing but noise was in it.
+  expect(spread(codes)).toBeLessThan(0.5 * spread(samples));
 });
 
 it("ends its threads and says so when a file cannot be read", async () => {

@@ -10,17 +10,8 @@ const MOST_THREADS = 4;
 /** Rows that a thread takes at once: few enough that none waits long for another and their planes stay small, many more than they look beyond. */
 const ROWS = 256;
 
-const start = (): Thread<FinishThread> => startThread<FinishThread>("finish-thread.mjs");
-
-/** What has to be known of a picture before it can be finished, and a copy for the screen, asked in a thread. */
-export async function surveyPicture(picture: FinishedPicture) {
-  const thread = start();
-  try {
-    return await thread.ask(async (api) => api.survey(picture));
-  } finally {
-    await thread.end();
-  }
-}
+/** Starts a thread that finishes pictures. */
+export const startFinisher = (): Thread<FinishThread> => startThread<FinishThread>("finish-thread.mjs");
 
 /** Has rows up to `height` done by threads, stretch by stretch. */
 async function stretches(
@@ -59,7 +50,7 @@ export async function writeFinished(
   output: { readonly path: string; readonly notes: PictureNotes },
   onProgress: (part: number) => void = () => {},
 ): Promise<readonly FinishLightId[]> {
-  const threads = Array.from({ length: Math.max(1, Math.min(MOST_THREADS, availableParallelism())) }, start);
+  const threads = Array.from({ length: Math.max(1, Math.min(MOST_THREADS, availableParallelism())) }, startFinisher);
   try {
     const opened = await threads[0]!.ask(async (api) => api.open(picture, look));
     onProgress(OPENED);

@@ -1,17 +1,20 @@
 import { parentPort } from "node:worker_threads";
 import sharp from "sharp";
 import {
+  type Area,
   type CodedPicture,
+  cutCodes,
   finishedRows,
   framedRows,
   frameOf,
   type KnownPicture,
   type Look,
-  measureGrains,
   noiseFloorStops,
+  type StarDrift,
   settleLook,
   starDrift,
   uprightingOf,
+  wholePiece,
 } from "@/core/finish";
 import { serveThread } from "../thread";
 import { type FinishedPicture, lightsOf, type Survey, surveyOf, wholePicture } from "./survey";
@@ -30,27 +33,47 @@ export interface OpenedPicture extends KnownPicture {
 const shared = (samples: number): Uint16Array => new Uint16Array(new SharedArrayBuffer(2 * samples));
 
 /** All rows of a picture's codes, as those ask who look at it row by row. */
-const allRows = ({ samples, width, height }: CodedPicture) => ({ codes: samples, width, height, firstRow: 0 });
+const allRows = (picture: CodedPicture) => ({ ...wholePiece(picture), codes: picture.samples });
+
+/** The picture that a page looks at, with its lights once somebody asks for them. */
+let held: { readonly whole: CodedPicture; readonly survey: Survey; readonly balancedFor: number | null } | null = null;
+let drift: StarDrift | null | undefined;
 
 const finishThread = {
-  async survey(picture: FinishedPicture): Promise<Survey> {
-    return surveyOf(picture, await wholePicture(picture.path));
+  /** Surveys a picture and holds it for those who look at it closely. */
+  async hold(picture: FinishedPicture): Promise<Survey> {
+    const whole = await wholePicture(picture.path);
+    held = { whole, survey: await surveyOf(picture, whole), balancedFor: picture.balancedFor };
+    drift = undefined;
+    return held.survey;
+  },
+  /** Codes of an area of the picture that is held, as bytes. @throws Error when none is. */
+  piece(area: Area): Uint8Array {
+    if (!held) throw new Error("No picture is held.");
+    const { width, height, samples } = held.whole;
+    const codes = cutCodes(samples, { left: 0, top: 0, right: width, bottom: height }, area);
+    return new Uint8Array(codes.buffer);
+  },
+  /** How long the stars are of the picture that is held. */
+  drift(): StarDrift | null {
+    if (!held) return null;
+    drift ??= starDrift(allRows(held.whole), lightsOf(held.survey, held.balancedFor));
+    return drift;
   },
   /** Opens a picture for a look: what that does not ask for is not worked out. */
   async open(picture: FinishedPicture, look: Look): Promise<OpenedPicture> {
     const whole = await wholePicture(picture.path);
     const survey = await surveyOf(picture, whole);
-    const { noise } = survey;
+    const { noise, grains } = survey;
     const samples = shared(whole.samples.length);
     samples.set(whole.samples);
     const lights = lightsOf(survey, picture.balancedFor);
-    const isQuieted = look.values.grain !== undefined || look.values.speckle !== undefined;
     return {
       ...whole,
       samples,
       out: shared(samples.length),
       lights,
-      noise: isQuieted ? { noise, grains: measureGrains(whole, noise) } : null,
+      noise: { noise, grains },
       drift: look.lights.stars?.round === undefined ? null : starDrift(allRows(whole), lights),
       noiseFloor: noiseFloorStops(noise),
     };

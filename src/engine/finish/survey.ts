@@ -1,7 +1,9 @@
 import {
   type CodedPicture,
   findLights,
+  type GrainSizes,
   lightOfCodes,
+  measureGrains,
   measureNoise,
   type NoiseModel,
   noiseFloorStops,
@@ -37,22 +39,32 @@ export interface Survey {
   /** What moves, of the small copy's size; null without. */
   readonly moving: CodedPicture | null;
   readonly noise: NoiseModel;
+  readonly grains: GrainSizes;
+  /** Bits of a sample of its file. */
+  readonly depth: 8 | 16;
+}
+
+/** A whole picture as it is read. */
+export interface WholePicture extends CodedPicture {
+  readonly depth: 8 | 16;
 }
 
 /** Reads all of a picture, as 16-bit codes. @throws PictureFailure */
-export async function wholePicture(path: string): Promise<CodedPicture> {
-  const { width, height } = await readHeader(path);
-  return { width, height, samples: (await decodePicture(path, 16)) as Uint16Array };
+export async function wholePicture(path: string): Promise<WholePicture> {
+  const { width, height, depth } = await readHeader(path);
+  return { width, height, depth, samples: (await decodePicture(path, 16)) as Uint16Array };
 }
 
 /** Surveys a picture that is read. */
-export async function surveyOf({ moving }: Pick<FinishedPicture, "moving">, whole: CodedPicture): Promise<Survey> {
+export async function surveyOf({ moving }: Pick<FinishedPicture, "moving">, whole: WholePicture): Promise<Survey> {
   const shown = reduced(whole, SHOWN_EDGE_PX);
   const small = reduced(shown, LIGHTS_EDGE_PX);
   const moves = moving && (await smallLayer(moving.path, moving.page, LIGHTS_EDGE_PX));
   const fits = moves?.width === small.width && moves.height === small.height;
-  const { width, height } = whole;
-  return { width, height, shown, small, moving: fits ? moves : null, noise: measureNoise(whole) };
+  const { width, height, depth } = whole;
+  const noise = measureNoise(whole);
+  const grains = measureGrains(whole, noise);
+  return { width, height, depth, shown, small, moving: fits ? moves : null, noise, grains };
 }
 
 /** The lights of a picture that was surveyed. */

@@ -1,18 +1,31 @@
 "use client";
 
 import { Box, Flex } from "@chakra-ui/react";
-import { Columns2, Eye, Redo2, TriangleAlert, Undo2 } from "lucide-react";
-import { type PointerEvent, type ReactNode, useEffect, useRef, useState } from "react";
+import { Columns2, Crop as CropIcon, Eye, Redo2, TriangleAlert, Undo2, ZoomIn } from "lucide-react";
+import { type ComponentProps, type PointerEvent, type ReactNode, useEffect, useRef, useState } from "react";
+import type { Crop } from "@/core/finish";
 import { PixelCanvas } from "@/features/picture/PixelCanvas";
 import { ToolButton } from "@/features/picture/ToolButton";
 import { usePageKeys } from "@/ui/keys";
 import { Slide } from "@/ui/Slide";
 import { useRoles } from "@/ui/theme/inPage";
-import type { Developed } from "@/workers/finish.worker";
+import type { Closely, Developed } from "@/workers/finish.worker";
+import { CropFrame } from "./CropFrame";
+import { Loupe, LoupePlace } from "./Loupe";
 
 interface FinishPictureProps {
   readonly developed: Developed | null;
-  readonly before: Developed | null;
+  /** What it is compared with: as it was before, or another version of it. */
+  readonly other: Developed | null;
+  readonly otherName: string;
+  /** A part of it pixel by pixel, while somebody looks closely. */
+  readonly closely: Closely | null;
+  readonly isClose: boolean;
+  readonly onClose: () => void;
+  /** Shares of the picture that are kept, while somebody cuts it. */
+  readonly crop: Crop | null;
+  readonly onCropping: () => void;
+  readonly onCrop: (crop: Crop) => void;
   /** Stands for it until it is there. */
   readonly standIn: string;
   /** Where a light is, a byte a pixel; the rest of the picture is dimmed. */
@@ -27,6 +40,10 @@ interface FinishPictureProps {
   readonly asks: string | null;
   readonly says: ReactNode;
 }
+
+/** What a picture is compared with while nobody chooses another version. */
+export const BEFORE = "as it was before";
+const capital = (text: string) => text[0]!.toUpperCase() + text.slice(1);
 
 const FILL = { position: "absolute", inset: "0", width: "100%", height: "100%" } as const;
 /** Of the picture's own pixels: dots and diagonals are this far from each other. */
@@ -80,15 +97,38 @@ function ClipMarks({ developed }: { readonly developed: Developed }) {
   );
 }
 
-/** The picture under its look, beside what it was before, with what is white and black in it marked. */
+/** A picture as large as fits beside others, in its own shape. */
+function Fitted({
+  shape,
+  children,
+  ...rest
+}: { readonly shape: { readonly width: number; readonly height: number } | null } & ComponentProps<typeof Box>) {
+  return (
+    <Flex flex="1" minW="0" height="100%" align="center" justify="center" containerType="size">
+      <Box
+        position="relative"
+        width={shape ? `min(100cqw, calc(100cqh * ${shape.width / shape.height}))` : "100%"}
+        height={shape ? undefined : "100%"}
+        aspectRatio={shape ? `${shape.width} / ${shape.height}` : undefined}
+        {...rest}
+      >
+        {children}
+      </Box>
+    </Flex>
+  );
+}
+
+/** The picture under its look, beside what it is compared with, with what is white and black in it marked. */
 export function FinishPicture(props: FinishPictureProps) {
-  const { developed, before, standIn, light, name, undo, redo, asks, says } = props;
+  const { developed, other, otherName, closely, isClose, crop, standIn, light, name, undo, redo, asks, says } = props;
   const [wipe, setWipe] = useState(0);
-  const [isBefore, setIsBefore] = useState(false);
+  const [isOther, setIsOther] = useState(false);
+  const [isBeside, setIsBeside] = useState(false);
   const [isMarked, setIsMarked] = useState(false);
   usePageKeys({
-    b: () => setIsBefore((was) => !was),
+    b: () => setIsOther((was) => !was),
     h: () => setIsMarked((was) => !was),
+    l: props.onClose,
     "$mod+z": () => undo?.(),
     "$mod+Shift+z": () => redo?.(),
   });
@@ -99,37 +139,40 @@ export function FinishPicture(props: FinishPictureProps) {
       y: Math.max(0, Math.min(1, (clientY - top) / height)),
     };
   };
-  const shape = developed ?? before;
-  const shown = isBefore ? before : developed;
+  const shape = developed ?? other;
+  const shown = isOther && !crop ? other : developed;
   return (
     <Flex direction="column" flex="1" minH="0">
-      <Flex flex="1" minH="0" position="relative" align="center" justify="center" containerType="size">
-        <Box
-          position="relative"
-          // As large as fits, in the picture's own shape.
-          width={shape ? `min(100cqw, calc(100cqh * ${shape.width / shape.height}))` : "100%"}
-          height={shape ? undefined : "100%"}
-          aspectRatio={shape ? `${shape.width} / ${shape.height}` : undefined}
-          cursor={asks ? "crosshair" : "default"}
+      <Flex flex="1" minH="0" position="relative" gap="4px" overflow="hidden">
+        {isBeside && other && !crop && (
+          <Fitted shape={other}>
+            <Box asChild {...FILL}>
+              <PixelCanvas pixels={other} name={`${name}, ${otherName}`} />
+            </Box>
+          </Fitted>
+        )}
+        <Fitted
+          shape={shape}
+          cursor={asks || isClose ? "crosshair" : "default"}
           onPointerMove={(event) => props.onPoint(place(event))}
           onPointerLeave={() => props.onPoint(null)}
           onClick={(event) => props.onPress(place(event as unknown as PointerEvent))}
         >
           {shown ? (
             <Box asChild {...FILL}>
-              <PixelCanvas pixels={shown} name={isBefore ? `${name}, before` : name} />
+              <PixelCanvas pixels={shown} name={isOther ? `${name}, ${otherName}` : name} />
             </Box>
           ) : (
             <Box asChild {...FILL} objectFit="contain">
               <img src={standIn} alt={name} />
             </Box>
           )}
-          {wipe > 0 && before && (
+          {wipe > 0 && other && !crop && (
             <Box asChild {...FILL} clipPath={`inset(0 ${100 - wipe}% 0 0)`}>
-              <PixelCanvas pixels={before} name={`${name}, before`} />
+              <PixelCanvas pixels={other} name={`${name}, ${otherName}`} />
             </Box>
           )}
-          {light && (
+          {light && !crop && (
             <Box asChild {...FILL} pointerEvents="none">
               <Overlay
                 width={light.width}
@@ -143,7 +186,10 @@ export function FinishPicture(props: FinishPictureProps) {
               <ClipMarks developed={shown} />
             </Box>
           )}
-        </Box>
+          {isClose && developed && <LoupePlace closely={closely} whole={developed.whole} />}
+          {crop && <CropFrame crop={crop} onKeep={props.onCrop} />}
+        </Fitted>
+        {isClose && <Loupe closely={closely} name={name} />}
         {(asks || !developed) && (
           <Box
             position="absolute"
@@ -161,13 +207,12 @@ export function FinishPicture(props: FinishPictureProps) {
         )}
       </Flex>
       <Flex align="center" px="8px" minH="36px" borderTopWidth="1px" borderColor="line" flexShrink="0" wrap="wrap">
-        <ToolButton label="As it was before (b)" pressed={isBefore} onClick={() => setIsBefore(!isBefore)}>
-          <Eye size={17} /> Before
+        <ToolButton label={`${capital(otherName)} (b)`} pressed={isOther} onClick={() => setIsOther(!isOther)}>
+          <Eye size={17} /> {otherName === BEFORE ? "Before" : otherName}
         </ToolButton>
         <Flex align="center" gap="6px" px="6px" color="ash">
-          <Columns2 size={17} />
           <Slide
-            label="Wipe to what it was before"
+            label={`Wipe to ${otherName}`}
             width="90px"
             least={0}
             most={100}
@@ -176,12 +221,21 @@ export function FinishPicture(props: FinishPictureProps) {
             onChange={setWipe}
           />
         </Flex>
+        <ToolButton label={`Beside ${otherName}`} pressed={isBeside} onClick={() => setIsBeside(!isBeside)}>
+          <Columns2 size={17} />
+        </ToolButton>
+        <ToolButton label="Pixel by pixel (l)" pressed={isClose} onClick={props.onClose}>
+          <ZoomIn size={17} />
+        </ToolButton>
+        <ToolButton label={crop ? "Keep this crop" : "Crop by hand"} pressed={crop !== null} onClick={props.onCropping}>
+          <CropIcon size={17} />
+        </ToolButton>
         <ToolButton
           label="Show what is white and what is black (h)"
           pressed={isMarked}
           onClick={() => setIsMarked(!isMarked)}
         >
-          <TriangleAlert size={17} /> White and black
+          <TriangleAlert size={17} />
         </ToolButton>
         <ToolButton label="Take the last step back" disabled={!undo} onClick={() => undo?.()}>
           <Undo2 size={17} />

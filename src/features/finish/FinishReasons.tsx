@@ -9,7 +9,6 @@ import { methodOf } from "@/core/stack";
 import { counted } from "@/core/words";
 import { Action } from "@/ui/Action";
 import { Choose } from "@/ui/Choose";
-import { Fold } from "@/ui/Fold";
 import type { Developed, FinishMove, OpenedToFinish } from "@/workers/finish.worker";
 import { type LightBar, LightBars } from "./LightBars";
 import { LightPanel } from "./LightPanel";
@@ -21,6 +20,10 @@ import { WholePanel } from "./WholePanel";
 interface FinishReasonsProps {
   readonly state: Finishing;
   readonly versions: readonly FinishReply[];
+  /** Other versions of the same picture, and the one that it is compared with. */
+  readonly rivals: readonly FinishReply[];
+  readonly rival: FinishReply | null;
+  readonly onRival: (id: string | null) => void;
   /** Other results of the shot, which may have the same look. */
   readonly others: readonly StackReply[];
   readonly opened: OpenedToFinish | null;
@@ -111,10 +114,24 @@ export function FinishReasons(props: FinishReasonsProps) {
           <Trash2 size={16} />
         </Action>
       </Flex>
+      {props.rivals.length > 0 && (
+        <Flex align="center" gap="8px" pb="6px" fontSize="note" color="ash">
+          Beside
+          <Choose
+            size="xs"
+            label="Compared with"
+            value={props.rival?.id ?? ""}
+            placeholder="as it was before"
+            options={props.rivals.map(({ id, name }) => ({ value: id, name }))}
+            onChoose={props.onRival}
+          />
+        </Flex>
+      )}
       {opened && (
         <LightBars
           bars={bars}
           noiseFloor={opened.noiseFloor}
+          histogram={developed?.histogram ?? []}
           chosen={chosen}
           pointed={pointed}
           onChoose={props.onChoose}
@@ -127,6 +144,7 @@ export function FinishReasons(props: FinishReasonsProps) {
         <LightPanel
           bar={bar}
           noiseFloor={opened.noiseFloor}
+          noise={opened.noise}
           onDraft={(next) => state.draft(move(bar.id, next))}
           onKeep={(next) => state.keep(move(bar.id, next))}
         />
@@ -154,9 +172,7 @@ export function FinishReasons(props: FinishReasonsProps) {
           <Pipette size={14} /> Grey from a place
         </Action>
       </Flex>
-      <Fold title="The whole picture">
-        <WholePanel look={look} onDraft={state.draft} onKeep={state.keep} />
-      </Fold>
+      <WholePanel look={look} onDraft={state.draft} onKeep={state.keep} />
       <LooksPanel line={state.line} onTake={(line) => state.keep(parseLook(line).look)} />
       {others.length > 0 && state.line !== "" && (
         <Action
@@ -168,7 +184,7 @@ export function FinishReasons(props: FinishReasonsProps) {
           Give it to {counted(others.length, "other result")} of this shot
         </Action>
       )}
-      <TakeAway finishId={finish.id} longestPx={opened && Math.max(opened.width, opened.height)} />
+      <TakeAway finishId={finish.id} size={developed?.whole ?? null} of={opened} />
     </Box>
   );
 }

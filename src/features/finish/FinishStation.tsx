@@ -2,8 +2,16 @@
 
 import { Box } from "@chakra-ui/react";
 import { useCallback, useMemo, useRef, useState } from "react";
-import type { StackReply } from "@/contracts/replies";
-import { FINISH_LIGHTS, type FinishLightId, printLook, TINT_BOUNDS } from "@/core/finish";
+import type { FinishReply, StackReply } from "@/contracts/replies";
+import {
+  type Crop,
+  FINISH_LIGHTS,
+  type FinishLightId,
+  framedLike,
+  parseLook,
+  printLook,
+  TINT_BOUNDS,
+} from "@/core/finish";
 import { smallUrl } from "@/features/api/pictures";
 import { useShot } from "@/features/api/queries";
 import { TypedLine } from "@/features/recipe/TypedLine";
@@ -15,44 +23,54 @@ import { type Finisher, startFinish } from "@/workers/clients";
 import type { Developed, FinishMove } from "@/workers/finish.worker";
 import { useLatest } from "@/workers/useLatest";
 import { useWorker } from "@/workers/useWorker";
-import { FinishPicture } from "./FinishPicture";
+import { BEFORE, FinishPicture } from "./FinishPicture";
 import { FinishReasons } from "./FinishReasons";
 import { useDeveloped } from "./useDeveloped";
 import { type Finishing, useFinish, useVersions } from "./useFinish";
 
 const percent = (share: number): string => `${(100 * share).toFixed(share < 0.1 ? 2 : 1)} %`;
 
-/** What a picture says of itself in a line: what is lost at its ends, and lights that it has not. */
+/** Losses under this share of the picture are nobody's. */
+const LEAST_TOLD = 0.0005;
+
+/** What a picture says of itself in a line: what is lost, what is made up, and lights that it has not. */
 function saysOf(developed: Developed | null): string {
   if (!developed) return "";
-  const { clipped, crushed, missing } = developed;
-  const lost = `white ${percent(clipped)} · black ${percent(crushed)}`;
-  return missing.length > 0 ? `${lost} · not in this picture: ${missing.join(", ")}` : lost;
+  const { clipped, crushed, gamut, banding, recoloured, missing, whole } = developed;
+  return [
+    `white ${percent(clipped)}`,
+    `black ${percent(crushed)}`,
+    ...(gamut > LEAST_TOLD ? [`colours beyond sRGB ${percent(gamut)}`] : []),
+    ...(banding > LEAST_TOLD ? [`tones in steps ${percent(banding)}`] : []),
+    ...(recoloured > LEAST_TOLD ? [`colour reconstructed ${percent(recoloured)}`] : []),
+    ...(whole.hasEmpty ? ["corners are empty"] : []),
+    ...(missing.length > 0 ? [`not in this picture: ${missing.join(", ")}`] : []),
+  ].join(" · ");
 }
 
 /** Where the light is that is pointed at on the scale. */
-function useLightPlace(finisher: Finisher, address: string | null, id: FinishLightId | null) {
+function useLightPlace(finisher: Finisher, address: string, line: string, id: FinishLightId | null) {
   const ask = useCallback(
-    async (asked: { readonly address: string; readonly id: FinishLightId }) =>
-      finisher!.lightAt(asked.address, asked.id),
+    async (asked: { readonly address: string; readonly line: string; readonly id: FinishLightId }) =>
+      finisher!.lightAt(asked.address, asked.line, asked.id),
     [finisher],
   );
-  const question = useMemo(() => (address && id ? { address, id } : null), [address, id]);
+  const question = useMemo(() => (id ? { address, line, id } : null), [address, line, id]);
   const latest = useLatest(finisher ? ask : null, question);
   return latest && latest.question.id === id ? latest.answer : null;
 }
 
 /** Which light the pointer is on in the picture. */
-function usePointed(finisher: Finisher, address: string | null) {
+function usePointed(finisher: Finisher, address: string, line: string) {
   const [pointed, setPointed] = useState<FinishLightId | null>(null);
   const busy = useRef(false);
   const point = (at: { readonly x: number; readonly y: number } | null) => {
     if (!at) return setPointed(null);
-    if (!finisher || !address || busy.current) return;
+    if (!finisher || busy.current) return;
     busy.current = true;
     void finisher
-      .placeAt(address, at.x, at.y)
-      .then(({ id }) => setPointed(id))
+      .placeAt(address, line, at.x, at.y)
+      .then((place) => setPointed(place?.id ?? null))
       .finally(() => {
         busy.current = false;
       });
@@ -69,7 +87,9 @@ function useMoves(
 ) {
   const [isPicking, setIsPicking] = useState(false);
   const press = (at: { readonly x: number; readonly y: number }) => {
-    void finisher?.placeAt(address, at.x, at.y).then(({ id, looks }) => {
+    void finisher?.placeAt(address, line, at.x, at.y).then((place) => {
+      if (!place) return;
+      const { id, looks } = place;
       if (!isPicking) return onChoose(id);
       setIsPicking(false);
       if (!looks) return;
@@ -86,12 +106,75 @@ function useMoves(
   return { isPicking, pick: () => setIsPicking(!isPicking), press, move };
 }
 
+/** All of a picture, corners and all. */
+const UNCUT: Crop = { left: 0, top: 0, width: 1, height: 1 };
+const MIDDLE = { x: 0.5, y: 0.5 } as const;
+
+/** How the picture is looked at: cut by hand, closely, beside another version of it. */
+function useViews({ look, line, keep }: Finishing, rival: FinishReply | null) {
+  const [isCropping, setIsCropping] = useState(false);
+  const [isClose, setIsClose] = useState(false);
+  const [place, setPlace] = useState<{ readonly x: number; readonly y: number }>(MIDDLE);
+  const rivalLine = rival ? rival.history.lines[rival.history.at]! : "";
+  // Compared pictures are framed alike.
+  const otherLine = useMemo(
+    () => printLook(framedLike(parseLook(rivalLine).look, parseLook(line).look)),
+    [rivalLine, line],
+  );
+  const shownLine = isCropping ? printLook({ ...look, crop: UNCUT }) : line;
+  const cropping = {
+    crop: isCropping ? (look.crop ?? UNCUT) : null,
+    toggle: () => setIsCropping(!isCropping),
+    keep: (crop: Crop) => {
+      const { crop: kept } = parseLook(printLook({ ...look, crop })).look;
+      keep({ ...look, crop: kept && kept.width * kept.height < 1 ? kept : null });
+    },
+  };
+  return {
+    shownLine,
+    otherLine,
+    cropping,
+    centre: isClose && !isCropping ? place : null,
+    isClose,
+    setIsClose,
+    lookAt: setPlace,
+  };
+}
+
 interface FinishWorkProps {
   readonly shotId: string;
   readonly state: Finishing;
   readonly stacks: readonly StackReply[];
   readonly versions: Parameters<typeof FinishReasons>[0]["versions"];
   readonly onVersion: (id: string | null) => void;
+}
+
+/** Begins versions of the picture, deletes them, and gives this one's look to other results. */
+function useActions(
+  shotId: string,
+  { finish, look }: Finishing,
+  {
+    versions,
+    others,
+    onVersion,
+  }: Pick<FinishWorkProps, "versions" | "onVersion"> & { readonly others: readonly StackReply[] },
+) {
+  const { begin, give, remove } = useVersions(shotId, onVersion);
+  const source = finish.stackId ? { stackId: finish.stackId } : { frameId: finish.frameId ?? "" };
+  const said = (text: string) => notice({ tone: "said", text });
+  return {
+    onVersion,
+    onBegin: () => begin.mutate({ source, name: `Version ${versions.length + 1}`, line: printLook(look) }),
+    onDelete: () => {
+      onVersion(null);
+      remove.mutate(finish.id);
+    },
+    onGive: () =>
+      give.mutate(
+        { sources: others.map(({ stack }) => ({ stackId: stack.id })), name: finish.name, line: printLook(look) },
+        { onSuccess: (made) => said(`${made.length} more pictures have this look: choose them as versions.`) },
+      ),
+  };
 }
 
 function FinishWork({ shotId, state, stacks, versions, onVersion }: FinishWorkProps) {
@@ -101,15 +184,26 @@ function FinishWork({ shotId, state, stacks, versions, onVersion }: FinishWorkPr
   const hash = stack?.balancedHash ?? stack?.resultHash ?? null;
   // Another picture under the same version is another address.
   const address = `/api/finishes/${finish.id}/light?of=${hash ?? ""}`;
-  const { opened, developed, before } = useDeveloped(finisher, address, line, state.isDrafted && problems.length === 0);
+  const [otherId, setOtherId] = useState<string | null>(null);
+  const rivals = versions.filter(
+    ({ id, stackId, frameId }) => id !== finish.id && stackId === finish.stackId && frameId === finish.frameId,
+  );
+  const rival = rivals.find(({ id }) => id === otherId) ?? null;
+  const { shownLine, otherLine, cropping, centre, isClose, lookAt, setIsClose } = useViews(state, rival);
+  const { opened, developed, other, closely } = useDeveloped(finisher, {
+    address,
+    line: shownLine,
+    isDrafted: state.isDrafted && problems.length === 0,
+    otherLine,
+    centre,
+  });
   const [chosen, setChosen] = useState<FinishLightId | null>(null);
   const [barPointed, setBarPointed] = useState<FinishLightId | null>(null);
   const { isPicking, pick, press, move } = useMoves(finisher, address, state, setChosen);
-  const { pointed, point } = usePointed(finisher, address);
-  const light = useLightPlace(finisher, address, state.isDrafted ? null : barPointed);
-  const { begin, give, remove } = useVersions(shotId, onVersion);
-  const source = finish.stackId ? { stackId: finish.stackId } : { frameId: finish.frameId ?? "" };
+  const { pointed, point } = usePointed(finisher, address, shownLine);
+  const light = useLightPlace(finisher, address, shownLine, state.isDrafted ? null : barPointed);
   const others = stacks.filter(({ stack }) => stack.resultHash && stack.id !== finish.stackId);
+  const actions = useActions(shotId, state, { versions, others, onVersion });
 
   return (
     <Station
@@ -118,14 +212,21 @@ function FinishWork({ shotId, state, stacks, versions, onVersion }: FinishWorkPr
         <>
           <FinishPicture
             developed={developed}
-            before={before}
+            other={other}
+            otherName={rival?.name ?? BEFORE}
+            closely={closely}
+            isClose={isClose}
+            onClose={() => setIsClose(!isClose)}
+            crop={cropping.crop}
+            onCropping={cropping.toggle}
+            onCrop={cropping.keep}
             standIn={hash ? smallUrl(hash) : ""}
             light={light}
             name={`${finish.name}, finished`}
             undo={state.undo}
             redo={state.redo}
             onPoint={point}
-            onPress={press}
+            onPress={(at) => (isClose && !isPicking ? lookAt(at) : press(at))}
             asks={isPicking ? "Press a place that should be grey." : null}
             says={pointed ? FINISH_LIGHTS[pointed].name : saysOf(developed)}
           />
@@ -146,6 +247,9 @@ function FinishWork({ shotId, state, stacks, versions, onVersion }: FinishWorkPr
         <FinishReasons
           state={state}
           versions={versions}
+          rivals={rivals}
+          rival={rival}
+          onRival={setOtherId}
           others={others}
           opened={opened}
           developed={developed}
@@ -156,24 +260,7 @@ function FinishWork({ shotId, state, stacks, versions, onVersion }: FinishWorkPr
           onPoint={setBarPointed}
           onPick={pick}
           onMove={move}
-          onVersion={onVersion}
-          onBegin={() => begin.mutate({ source, name: `Version ${versions.length + 1}`, line: printLook(look) })}
-          onDelete={() => {
-            onVersion(null);
-            remove.mutate(finish.id);
-          }}
-          onGive={() =>
-            give.mutate(
-              { sources: others.map(({ stack }) => ({ stackId: stack.id })), name: finish.name, line: printLook(look) },
-              {
-                onSuccess: (made) =>
-                  notice({
-                    tone: "said",
-                    text: `${made.length} more pictures have this look: choose them as versions.`,
-                  }),
-              },
-            )
-          }
+          {...actions}
         />
       }
     />

@@ -21,6 +21,8 @@ export interface LightBar {
 interface LightBarsProps {
   readonly bars: readonly LightBar[];
   readonly noiseFloor: number;
+  /** Shares of the picture's pixels by luminance, from white down, a quarter of a stop each. */
+  readonly histogram: readonly number[];
   readonly chosen: FinishLightId | null;
   /** Which light lies under the pointer in the picture. */
   readonly pointed: FinishLightId | null;
@@ -47,6 +49,10 @@ const FONT_PX = 11;
 const COLOUR_PER_PX = 1;
 const KEY_STOPS = 1 / 6;
 const KEY_COLOUR = 5;
+
+/** Bins of the histogram to a stop, and how much of the width its longest one takes. */
+const BINS_A_STOP = 4;
+const HISTOGRAM_SHARE = 0.9;
 
 const y = scaleLinear().domain([SHOWN.white, SHOWN.least]).range([TOP, BOTTOM]).clamp(true);
 const stopsPerPx = -SHOWN.least / (BOTTOM - TOP);
@@ -192,6 +198,32 @@ function Bar({ bar, x, isLit, props }: BarProps) {
   );
 }
 
+/** How much of the picture is as bright, along the scale. */
+function Histogram({ shares }: { readonly shares: readonly number[] }) {
+  const most = Math.max(...shares, 1e-9);
+  return (
+    <Box asChild color="mist">
+      <g pointerEvents="none">
+        {shares.map((share, bin) => {
+          const top = y(-bin / BINS_A_STOP);
+          return (
+            <rect
+              // biome-ignore lint/suspicious/noArrayIndexKey: a bin is known by its place.
+              key={bin}
+              x={LEFT}
+              y={top}
+              width={(HISTOGRAM_SHARE * (WIDTH - LEFT) * share) / most}
+              height={Math.max(0, y(-(bin + 1) / BINS_A_STOP) - top)}
+              fill="currentColor"
+              opacity={0.28}
+            />
+          );
+        })}
+      </g>
+    </Box>
+  );
+}
+
 /**
  * The lights of a picture as bars on one scale of stops, white on top, its noise at the foot: dragged up and down a light is raised or
  * lowered, by its end its range is opened, sideways its colour is weakened or strengthened.
@@ -218,6 +250,7 @@ export function LightBars(props: LightBarsProps) {
           fill={`url(#${pattern})`}
           opacity={0.6}
         />
+        <Histogram shares={props.histogram} />
         {[0, -2, -4, -6, -8, -10, -12].map((stops) => (
           <g key={stops}>
             <line

@@ -1,7 +1,7 @@
 "use client";
 
 import { Box, Flex } from "@chakra-ui/react";
-import { FINISH_LIGHTS, LIGHT_VALUES, type LightMove } from "@/core/finish";
+import { FINISH_LIGHTS, hasValue, LIGHT_VALUES, type LightMove, type NoiseModel, noiseShare } from "@/core/finish";
 import { plain, signed } from "@/core/words";
 import { Action } from "@/ui/Action";
 import { Slide } from "@/ui/Slide";
@@ -10,6 +10,7 @@ import type { LightBar } from "./LightBars";
 interface LightPanelProps {
   readonly bar: LightBar;
   readonly noiseFloor: number;
+  readonly noise: NoiseModel;
   readonly onDraft: (move: LightMove) => void;
   readonly onKeep: (move: LightMove) => void;
 }
@@ -45,8 +46,43 @@ function Row({
   );
 }
 
+/** Numbers that only some lights have, and what they are called. */
+const OWN_VALUES = ["size", "round", "recolour"] as const;
+const OWN_NAMES = {
+  size: { name: "Size", does: "makes stars smaller, as bright in their middle" },
+  round: { name: "Round", does: "makes round what the turning sky has drawn out" },
+  recolour: { name: "Recolour", does: "gives white trails the colour of their edges; marked as reconstructed" },
+} as const;
+
+function OwnValue({
+  value,
+  name,
+  move,
+  onDraft,
+  onKeep,
+}: {
+  readonly value: (typeof OWN_VALUES)[number];
+  readonly name: string;
+} & Pick<LightPanelProps, "onDraft" | "onKeep"> & { readonly move: LightMove }) {
+  const { least, most } = LIGHT_VALUES[value];
+  const number = move[value] ?? 0;
+  return (
+    <Row name={OWN_NAMES[value].name} text={`${signed(number, 0)} %`}>
+      <Slide
+        label={`${name}, ${value}: ${OWN_NAMES[value].does}`}
+        least={least}
+        most={most}
+        value={number}
+        valueText={`${signed(number, 0)} percent`}
+        onDraft={(next) => onDraft({ ...move, [value]: next })}
+        onChange={(next) => onKeep({ ...move, [value]: next })}
+      />
+    </Row>
+  );
+}
+
 /** The numbers behind a bar, and moves of this light that end where the picture says. */
-export function LightPanel({ bar, noiseFloor, onDraft, onKeep }: LightPanelProps) {
+export function LightPanel({ bar, noiseFloor, noise, onDraft, onKeep }: LightPanelProps) {
   const { id, move, was, is } = bar;
   const { name, holds } = FINISH_LIGHTS[id];
   const stops = typeof move.stops === "number" ? move.stops : 0;
@@ -68,7 +104,8 @@ export function LightPanel({ bar, noiseFloor, onDraft, onKeep }: LightPanelProps
         )}
       </Flex>
       <Box fontSize="note" color="ash">
-        {holds}; {plain(-is.brightest)} to {plain(-is.darkest)} under white, noise from {plain(-noiseFloor)}
+        {holds}; {plain(-is.brightest)} to {plain(-is.darkest)} under white, noise{" "}
+        {plain(100 * noiseShare(noise, was.rgb))} % of it and all of it from {plain(-noiseFloor)}
         {look && `, looks ${toTens(look.kelvin).toLocaleString("en-US")} K`}
       </Box>
       <Row name="Stops" text={typeof move.stops === "string" ? `to ${move.stops}` : signed(stops, 2)}>
@@ -115,6 +152,9 @@ export function LightPanel({ bar, noiseFloor, onDraft, onKeep }: LightPanelProps
           onChange={(mired) => onKeep({ ...move, kelvin: toTens(MIRED / mired) })}
         />
       </Row>
+      {OWN_VALUES.filter((value) => hasValue(id, value)).map((value) => (
+        <OwnValue key={value} value={value} name={name} move={move} onDraft={onDraft} onKeep={onKeep} />
+      ))}
       <Flex gap="6px" wrap="wrap" pt="4px">
         {own !== null && own > KELVIN.least && own < KELVIN.most && (
           <Action px="8px" fontSize="note" minH="30px" onClick={() => onKeep({ ...move, kelvin: own })}>

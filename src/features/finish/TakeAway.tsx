@@ -3,22 +3,56 @@
 import { Box, Flex } from "@chakra-ui/react";
 import { Download } from "lucide-react";
 import { useState } from "react";
+import { largestPrint } from "@/core/finish";
 import { EXPORT_FORMAT_IDS, EXPORT_FORMATS } from "@/core/formats";
+import { plain } from "@/core/words";
 import { DownloadLink } from "@/features/api/DownloadLink";
 import { Action } from "@/ui/Action";
 import { Choose } from "@/ui/Choose";
 
+interface Size {
+  readonly width: number;
+  readonly height: number;
+}
+
+interface TakeAwayProps {
+  readonly finishId: string;
+  /** What comes out at full size, and the picture that it is cut out of, pixels; null until they are known. */
+  readonly size: Size | null;
+  readonly of: Size | null;
+}
+
 /** Longest edges that are offered beside all pixels, for screens and for sending. */
 const EDGES = [4096, 2048, 1080] as const;
+/** Qualities of what loses something, from what nobody tells apart to what is quickly sent. */
+const QUALITIES = [97, 92, 80, 60] as const;
+
+/** What is left of the picture, and how large it can be printed. */
+function sizeText(size: Size, of: Size): string {
+  const print = largestPrint(size);
+  const lost = 1 - (size.width * size.height) / (of.width * of.height);
+  return [
+    `${size.width.toLocaleString("en-US")} x ${size.height.toLocaleString("en-US")} pixels`,
+    ...(lost > 0.0005 ? [`${plain(100 * lost)} % lost`] : []),
+    `prints up to ${plain(print.width)} x ${plain(print.height)} cm at 240 dpi`,
+  ].join(" · ");
+}
 
 /** The finished picture as a file: its pixels are made when it is asked for. */
-export function TakeAway({ finishId, longestPx }: { readonly finishId: string; readonly longestPx: number | null }) {
+export function TakeAway({ finishId, size, of }: TakeAwayProps) {
   const [edge, setEdge] = useState<number>(0);
   const [space, setSpace] = useState<"srgb" | "p3">("srgb");
-  const sizes = EDGES.filter((px) => longestPx === null || px < longestPx);
-  const query = (format: string) => `format=${format}&space=${space}${edge > 0 ? `&edge=${edge}` : ""}`;
+  const [quality, setQuality] = useState<number>(92);
+  const sizes = EDGES.filter((px) => size === null || px < Math.max(size.width, size.height));
+  const query = (format: string) =>
+    `format=${format}&space=${space}&quality=${quality}${edge > 0 ? `&edge=${edge}` : ""}`;
   return (
     <Box as="section" aria-label="Take it away" borderTopWidth="1px" borderColor="line" py="8px">
+      {size && of && (
+        <Box fontSize="note" color="ash" pb="6px">
+          {sizeText(size, of)}
+        </Box>
+      )}
       <Flex gap="8px" align="center" pb="6px" fontSize="note" color="ash">
         <Choose
           size="xs"
@@ -39,6 +73,13 @@ export function TakeAway({ finishId, longestPx }: { readonly finishId: string; r
             { value: "p3", name: "Display P3" },
           ]}
           onChoose={setSpace}
+        />
+        <Choose
+          size="xs"
+          label="Quality of JPEG, WebP and AVIF"
+          value={quality}
+          options={QUALITIES.map((value) => ({ value: value as number, name: `Quality ${value}` }))}
+          onChoose={setQuality}
         />
       </Flex>
       <Flex gap="6px" wrap="wrap">

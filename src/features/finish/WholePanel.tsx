@@ -1,9 +1,11 @@
 "use client";
 
 import { Box, Flex } from "@chakra-ui/react";
-import { LOOK_VALUE_IDS, LOOK_VALUES, type Look, type LookValueId } from "@/core/finish";
+import { LOOK_VALUE_IDS, LOOK_VALUES, type Look, type LookValueId, VALUE_GROUPS, type ValueGroup } from "@/core/finish";
 import { signed } from "@/core/words";
+import { Fold } from "@/ui/Fold";
 import { Slide } from "@/ui/Slide";
+import { CurveEditor } from "./CurveEditor";
 
 interface WholePanelProps {
   readonly look: Look;
@@ -17,37 +19,58 @@ function withValue(look: Look, id: LookValueId, value: number): Look {
   return { ...look, values: value === LOOK_VALUES[id].rest ? values : { ...values, [id]: value } };
 }
 
-/** Numbers of the whole picture. */
-export function WholePanel({ look, onDraft, onKeep }: WholePanelProps) {
+/** Decimals of a value's steps. */
+const digitsOf = (step: number): number => Math.max(0, Math.round(-Math.log10(step)));
+
+function ValueRow({ id, look, onDraft, onKeep }: WholePanelProps & { readonly id: LookValueId }) {
+  const { least, most, step, unit, rest, does } = LOOK_VALUES[id];
+  const value = look.values[id] ?? rest;
+  const text = look.values[id] === undefined ? "as it is" : `${signed(value, digitsOf(step))} ${unit}`;
+  const of = (steps: number) => withValue(look, id, Number((steps * step).toFixed(2)));
   return (
-    <Box>
-      {LOOK_VALUE_IDS.map((id) => {
-        const { least, most, step, unit, does } = LOOK_VALUES[id];
-        const value = look.values[id] ?? LOOK_VALUES[id].rest;
-        const text = look.values[id] === undefined ? "as it is" : `${signed(value, step < 1 ? 2 : 0)} ${unit}`;
-        const of = (steps: number) => withValue(look, id, steps * step);
-        return (
-          <Flex key={id} align="center" gap="10px" minH="30px" title={does}>
-            <Box width="70px" fontSize="note" color="ash">
-              {id[0]!.toUpperCase() + id.slice(1)}
-            </Box>
-            <Box flex="1">
-              <Slide
-                label={`${id}: ${does}`}
-                least={Math.round(least / step)}
-                most={Math.round(most / step)}
-                value={Math.round(value / step)}
-                valueText={text}
-                onDraft={(steps) => onDraft(of(steps))}
-                onChange={(steps) => onKeep(of(steps))}
-              />
-            </Box>
-            <Box width="82px" textAlign="right" fontFamily="mono" fontSize="note">
-              {text}
-            </Box>
-          </Flex>
-        );
-      })}
-    </Box>
+    <Flex align="center" gap="10px" minH="30px" title={does}>
+      <Box width="70px" fontSize="note" color="ash">
+        {id[0]!.toUpperCase() + id.slice(1)}
+      </Box>
+      <Box flex="1">
+        <Slide
+          label={`${id}: ${does}`}
+          least={Math.round(least / step)}
+          most={Math.round(most / step)}
+          value={Math.round(value / step)}
+          valueText={text}
+          onDraft={(steps) => onDraft(of(steps))}
+          onChange={(steps) => onKeep(of(steps))}
+        />
+      </Box>
+      <Box width="82px" textAlign="right" fontFamily="mono" fontSize="note">
+        {text}
+      </Box>
+    </Flex>
+  );
+}
+
+const GROUPS: readonly ValueGroup[] = ["tone", "noise", "lens", "frame"];
+
+/** Numbers of the whole picture, by what they are about. */
+export function WholePanel(props: WholePanelProps) {
+  const { look, onDraft, onKeep } = props;
+  return (
+    <>
+      {GROUPS.map((group) => (
+        <Fold key={group} title={VALUE_GROUPS[group]}>
+          {LOOK_VALUE_IDS.filter((id) => LOOK_VALUES[id].group === group).map((id) => (
+            <ValueRow key={id} id={id} {...props} />
+          ))}
+          {group === "tone" && (
+            <CurveEditor
+              points={look.curve}
+              onDraft={(curve) => onDraft({ ...look, curve })}
+              onKeep={(curve) => onKeep({ ...look, curve })}
+            />
+          )}
+        </Fold>
+      ))}
+    </>
   );
 }

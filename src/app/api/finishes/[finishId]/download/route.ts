@@ -1,4 +1,4 @@
-import { isId, notFound, refusal, route } from "@/app/http";
+import { fileNameOf, isId, notFound, refusal, route } from "@/app/http";
 import { finishExport } from "@/contracts/finish";
 import { findFinish } from "@/db/finishes";
 import { application } from "@/engine/application";
@@ -14,12 +14,7 @@ export const GET = route<{ finishId: string }>(async (request, { finishId }) => 
   const source = finish && (await sourceOf(db, finish));
   if (!source) return notFound("picture to finish");
   const { body, mediaType, ending } = await exportFinish(source, finish.history, asked.data);
-  const plain =
-    finish.name
-      .normalize("NFKD")
-      .replace(/\p{M}/gu, "")
-      .replace(/[^\w.-]+/g, "-")
-      .replace(/^[-.]+|-+$/g, "") || "picture";
+  const plain = fileNameOf(finish.name, "picture");
   return new Response(body, {
     headers: { "content-type": mediaType, "content-disposition": `attachment; filename="aevumen-${plain}${ending}"` },
   });

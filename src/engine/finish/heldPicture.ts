@@ -1,0 +1,80 @@
+import type { Area, StarDrift } from "@/core/finish";
+import type { Thread } from "../thread";
+import { startFinisher } from "./finishPicture";
+import type { FinishThread } from "./finishThread";
+import type { FinishedPicture, Survey } from "./survey";
+
+// The picture that somebody finishes stays decoded in a thread, so that a close look at it is there at once. One picture at a time; it goes
+// when another one comes, or when nobody has asked for a while.
+
+interface Held {
+  readonly key: string;
+  readonly thread: Thread<FinishThread>;
+  readonly survey: Promise<Survey>;
+  readonly idle: NodeJS.Timeout;
+}
+
+/** After so long without a question the picture is let go. */
+const IDLE_MS = 120_000;
+
+let held: Held | null = null;
+
+async function release(which: Held): Promise<void> {
+  if (held === which) held = null;
+  clearTimeout(which.idle);
+  await which.thread.end();
+}
+
+/** Lets go of the picture that is held. */
+export async function releasePicture(): Promise<void> {
+  if (held) await release(held);
+}
+
+/** Holds a picture; the one that is held already is not read again. */
+async function hold(picture: FinishedPicture): Promise<Held> {
+  const key = JSON.stringify(picture);
+  if (held?.key === key) {
+    held.idle.refresh();
+    return held;
+  }
+  const last = held;
+  const thread = startFinisher();
+  const survey = thread.ask(async (api) => api.hold(picture));
+  const next: Held = { key, thread, survey, idle: setTimeout(() => void release(next), IDLE_MS).unref() };
+  held = next;
+  // Whoever asked for the survey hears of it; the next one tries again.
+  survey.catch(() => release(next));
+  if (last) await release(last);
+  return next;
+}
+
+/** What has to be known of a picture before it can be finished, and copies of it. */
+export const surveyPicture = async (picture: FinishedPicture): Promise<Survey> => (await hold(picture)).survey;
+
+/** A piece of a picture at its full size. */
+export interface PicturePiece {
+  /** Interleaved 16-bit codes, as bytes. */
+  readonly codes: Uint8Array;
+  /** How long the picture's stars are; not asked for, or round, is null. */
+  readonly drift: StarDrift | null;
+}
+
+/**
+ * Codes of an area of a picture.
+ *
+ * @param asksDrift Whether somebody wants to know how long its stars are: that takes a second, once.
+ * @throws RangeError for an area that is not within it.
+ */
+export async function pictureArea(
+  picture: FinishedPicture,
+  { left, top, right, bottom }: Area,
+  asksDrift: boolean,
+): Promise<PicturePiece> {
+  const { thread, survey } = await hold(picture);
+  const { width, height } = await survey;
+  if (left >= right || top >= bottom || right > width || bottom > height)
+    throw new RangeError(`Nothing from ${left}, ${top} to ${right}, ${bottom} lies in ${width} x ${height} pixels.`);
+  const codes = await thread.ask(async (api) => api.piece({ left, top, right, bottom }));
+  const drift = asksDrift ? await thread.ask(async (api) => api.drift()) : null;
+  return { codes, drift };
+}
