@@ -39,14 +39,13 @@ export function Loupe({ closely, name }: Pick<LoupeProps, "closely" | "name">) {
       position="absolute"
       right="12px"
       bottom="12px"
-      width="min(460px, 60%)"
       bg="ground"
       borderWidth="1px"
       borderColor="onPicture"
       overflow="hidden"
     >
       {closely ? (
-        <Box asChild display="block" imageRendering="pixelated">
+        <Box asChild display="block" maxWidth="none" imageRendering="pixelated">
           <PixelCanvas pixels={closely} name={`${name}, pixel by pixel`} />
         </Box>
       ) : (

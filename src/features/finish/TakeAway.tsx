@@ -53,7 +53,7 @@ export function TakeAway({ finishId, size, of }: TakeAwayProps) {
           {sizeText(size, of)}
         </Box>
       )}
-      <Flex gap="8px" align="center" pb="6px" fontSize="note" color="ash">
+      <Flex gap="8px" align="center" wrap="wrap" pb="6px" fontSize="note" color="ash">
         <Choose
           size="xs"
           label="Size"

@@ -27,8 +27,10 @@ export interface FinishAsked {
   readonly centre: { readonly x: number; readonly y: number } | null;
 }
 
-/** What the loupe shows, pixels of the picture. */
+/** What the loupe shows, pixels of the picture, on a wide page; a narrow one has this share of its width. */
 const LOUPE = { width: 460, height: 340 } as const;
+const LOUPE_SHARE = 0.62;
+const loupeSize = () => ({ ...LOUPE, width: Math.min(LOUPE.width, Math.round(LOUPE_SHARE * window.innerWidth)) });
 
 /** Has a version's picture opened and developed in a worker. */
 export function useDeveloped(
@@ -46,7 +48,7 @@ export function useDeveloped(
       readonly address: string;
       readonly line: string;
       readonly centre: { readonly x: number; readonly y: number };
-    }) => finisher!.closely(asked.address, asked.line, asked.centre, LOUPE),
+    }) => finisher!.closely(asked.address, asked.line, asked.centre, loupeSize()),
     [finisher],
   );
   const picture = useMemo(() => ({ address }), [address]);
