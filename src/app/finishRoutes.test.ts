@@ -124,6 +124,32 @@ describe("a version of a picture", () => {
     for (const finishId of [UNKNOWN, "../../etc"]) expect((await ask(light.GET, { finishId })).status).toBe(404);
   });
 
+  it("keeps what somebody has painted of its lights, sends it along, and refuses what is none", async () => {
+    const { id } = await begin("");
+    const change = (painted: unknown) => ask(finish.PATCH, { finishId: id }, { method: "PATCH", body: { painted } });
+    const stroke = {
+      adds: true,
+      points: [
+        [0.1, 0.5],
+        [0.9, 0.5],
+      ],
+      width: 0.2,
+    };
+    const kept = finishReply.parse(await (await change({ water: [stroke] })).json());
+    expect(kept.painted).toEqual({ water: [stroke] });
+    const body = await (await ask(light.GET, { finishId: id })).arrayBuffer();
+    const bytes = new DataView(body).getUint32(0, true);
+    const head = finishLight.parse(JSON.parse(new TextDecoder().decode(new Uint8Array(body, 4, bytes))));
+    expect(head.painted).toEqual(["water"]);
+    const { width, height } = head.small;
+    const part = new Uint8Array(body, body.byteLength - width * height);
+    expect(part[Math.floor(height / 2) * width + Math.floor(width / 2)]).toBe(255);
+    expect(part[0]).toBe(0);
+    for (const painted of [{ sea: [stroke] }, { water: [{ ...stroke, points: [] }] }, { water: "all" }])
+      expect((await change(painted)).status).toBe(400);
+    expect(finishReply.parse(await (await change({})).json()).painted).toEqual({});
+  });
+
   it("sends pieces of it at full size, and none that are not there, too large or none", async () => {
     const { id } = await begin("");
     const at = (query: string, finishId = id) => ask(piece.GET, { finishId }, { query: `?${query}` });

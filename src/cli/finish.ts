@@ -63,7 +63,12 @@ export async function finishCommand(args: readonly string[]): Promise<void> {
     try {
       const { recipe, notes } = await notesOf(path, look);
       const { whiteBalance } = recipe;
-      const picture = { path, moving: null, balancedFor: whiteBalance?.kind === "kelvin" ? whiteBalance.kelvin : null };
+      const picture = {
+        path,
+        painted: {},
+        moving: null,
+        balancedFor: whiteBalance?.kind === "kelvin" ? whiteBalance.kelvin : null,
+      };
       const missing = await writeFinished(picture, look, { path: whole, notes }, (part) =>
         showBar(Math.round(100 * part), 100),
       );

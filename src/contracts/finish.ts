@@ -1,7 +1,9 @@
 import { z } from "zod";
+import { FINISH_LIGHT_IDS } from "@/core/finish/lightIds";
 import { MOST_LOOK_LETTERS, parseLook } from "@/core/finish/lookLine";
 import { EXPORT_FORMAT_IDS } from "@/core/formats/exportFormats";
 import { from } from "./site";
+import { MOST_SHAPES, paintedShape } from "./stack";
 
 /** Steps of a picture that is finished that can be taken back. */
 export const MOST_STEPS = 300;
@@ -27,15 +29,29 @@ export const lookHistory = z
   .refine(({ lines, at }) => at < lines.length, "There is no such step.");
 export type LookHistory = Readonly<z.output<typeof lookHistory>>;
 
+/** What somebody has painted of a picture's lights, where they were found wrong or not at all. */
+export const paintedLights = z.partialRecord(
+  z.enum(FINISH_LIGHT_IDS),
+  z.array(paintedShape).max(MOST_SHAPES).readonly(),
+);
+export type PaintedLights = Readonly<z.output<typeof paintedLights>>;
+
 /** What is finished: a stack's result, or a single frame. */
 export const finishSource = z.union([z.strictObject({ stackId: z.uuid() }), z.strictObject({ frameId: z.uuid() })]);
 export type FinishSource = Readonly<z.output<typeof finishSource>>;
 
 /** Begins a version of a picture. */
-export const finishRequest = z.strictObject({ source: finishSource, name, line: lookLine.default("") });
+export const finishRequest = z.strictObject({
+  source: finishSource,
+  name,
+  line: lookLine.default(""),
+  painted: paintedLights.default({}),
+});
 
 /** Changes a version: what it is called, or how it looks. */
-export const finishChange = from(z.strictObject({ name: name.optional(), history: lookHistory.optional() }));
+export const finishChange = from(
+  z.strictObject({ name: name.optional(), history: lookHistory.optional(), painted: paintedLights.optional() }),
+);
 
 /** Saves a look under a name; the one that has it already is replaced. */
 export const lookRequest = z.strictObject({ name, line: lookLine });
@@ -58,6 +74,8 @@ export const finishLight = size.extend({
   shown: size,
   small: size,
   hasMoving: z.boolean(),
+  /** Lights that somebody has painted, whose parts follow. */
+  painted: z.array(z.enum(FINISH_LIGHT_IDS)),
   noise: z.tuple([channelNoise, channelNoise, channelNoise]),
   grains: z.object({ brightness: z.array(z.number().min(0)), colour: z.array(z.number().min(0)) }),
   depth: z.union([z.literal(8), z.literal(16)]),

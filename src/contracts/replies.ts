@@ -4,7 +4,7 @@ import { INTENT_IDS } from "@/core/intent/ids";
 import { BIN_COUNT } from "@/core/picture/statistics";
 import { LAYER_IDS } from "@/core/stack/layerIds";
 import { beforeRun } from "./beforeRun";
-import { lookHistory } from "./finish";
+import { lookHistory, paintedLights } from "./finish";
 import { frameChoice } from "./frameFigures";
 import { HAND_WAYS, handFrame } from "./handFrame";
 import { ownPicture } from "./own";
@@ -180,6 +180,7 @@ export const finishReply = z.object({
   frameId: z.uuid().nullable(),
   name: z.string(),
   history: lookHistory,
+  painted: paintedLights,
   createdAt: instant,
 });
 

@@ -10,7 +10,7 @@ const MOST_FRAMES = 2000;
 const fadeFrames = z.int().min(0).max(MOST_FRAMES);
 
 /** More than a hand paints in an evening. */
-const MOST_SHAPES = 300;
+export const MOST_SHAPES = 300;
 const MOST_POINTS = 2000;
 
 /** A hand may go a little beyond the picture. */

@@ -1,5 +1,5 @@
 import { asc, desc, eq } from "drizzle-orm";
-import type { FinishSource, LookHistory } from "@/contracts/finish";
+import type { FinishSource, LookHistory, PaintedLights } from "@/contracts/finish";
 import type { Db } from "./database";
 import { finishes, frames, looks, runs, stacks } from "./schema";
 import { changeUnchanged } from "./unchanged";
@@ -34,14 +34,14 @@ async function shotOf(db: Db, source: FinishSource): Promise<string | undefined>
 export function createFinishes(
   db: Db,
   sources: readonly FinishSource[],
-  { name, line }: { readonly name: string; readonly line: string },
+  { name, line, painted = {} }: { readonly name: string; readonly line: string; readonly painted?: PaintedLights },
 ): Promise<Finish[] | undefined> {
   return db.transaction(async (within) => {
     const rows = [];
     for (const source of sources) {
       const shotId = await shotOf(within as unknown as Db, source);
       if (shotId === undefined) return undefined;
-      rows.push({ shotId, ...source, name, history: { lines: [line], at: 0 } });
+      rows.push({ shotId, ...source, name, history: { lines: [line], at: 0 }, painted });
     }
     return within.insert(finishes).values(rows).returning();
   });
@@ -55,7 +55,7 @@ export function createFinishes(
 export const changeFinish = (
   db: Db,
   id: string,
-  change: { readonly name?: string; readonly history?: LookHistory },
+  change: { readonly name?: string; readonly history?: LookHistory; readonly painted?: PaintedLights },
   was?: object,
 ): Promise<Finish | undefined> => changeUnchanged(db, finishes, id, change, was);
 

@@ -1,3 +1,4 @@
+import { sql } from "drizzle-orm";
 import {
   bigserial,
   boolean,
@@ -12,7 +13,7 @@ import {
 } from "drizzle-orm/pg-core";
 import { z } from "zod";
 import { beforeRun } from "@/contracts/beforeRun";
-import { lookHistory } from "@/contracts/finish";
+import { lookHistory, paintedLights } from "@/contracts/finish";
 import { FRAME_CHOICES, frameFigures, plannedFrame } from "@/contracts/frameFigures";
 import { HAND_STATES, HAND_WAYS } from "@/contracts/handFrame";
 import { completedProfile } from "@/contracts/olderPhone";
@@ -326,6 +327,7 @@ export const finishes = pgTable(
     frameId: uuid("frame_id").references(() => frames.id, { onDelete: "cascade" }),
     name: text("name").notNull(),
     history: storedJson("history", lookHistory).notNull(),
+    painted: storedJson("painted", paintedLights).notNull().default(sql`'{"version":1,"value":{}}'::jsonb`),
     createdAt: createdAt(),
   },
   ({ shotId, createdAt }) => [index("finishes_shot_index").on(shotId, createdAt)],

@@ -27,6 +27,7 @@ import {
   type PictureLights,
   type PictureNoise,
   parseLook,
+  partsOfBytes,
   reduced,
   settleLook,
   uprightingOf,
@@ -140,12 +141,10 @@ async function read(address: string): Promise<Opened> {
   const moving = head.hasMoving ? next(head.small) : null;
   const light = ({ samples, width, height }: CodedPicture) => lightOfCodes(samples, width, height);
   const noiseFloor = noiseFloorStops(head.noise);
-  const found = findLights(light(small), {
-    balancedFor: head.balancedFor,
-    groundFrom: null,
-    moving: moving && light(moving),
-    noiseFloor,
-  });
+  const pixels = small.width * small.height;
+  const painted = new Map(head.painted.map((id, index) => [id, new Uint8Array(body, at + index * pixels, pixels)]));
+  const known = { balancedFor: head.balancedFor, groundFrom: null, moving: moving && light(moving), noiseFloor };
+  const found = findLights(light(small), known, partsOfBytes(painted));
   return {
     address,
     width: head.width,

@@ -95,6 +95,33 @@ describe("lights", () => {
     expect(findLights(balanced, KNOWN).lights.map(({ id }) => id)).toContain("cold");
   });
 
+  it("are somebody's where he has painted them, beside what was found of them", () => {
+    const at = (x: number, y: number) => y * SIZE.width + x;
+    const painted = (id: "water" | "sky", isIn: (x: number, y: number) => boolean) =>
+      new Map([
+        [
+          id,
+          Float32Array.from(street.red, (_, i) => Number(isIn(i % SIZE.width, Math.floor(i / SIZE.width)))),
+        ] as const,
+      ]);
+    const partIn = (lights: ReturnType<typeof findLights>, id: string, x: number, y: number) =>
+      partsOf(lights, street).parts[lights.lights.findIndex((light) => light.id === id)]![at(x, y)]!;
+    const canal = findLights(
+      street,
+      KNOWN,
+      painted("water", (x, y) => x > 85 && y > 60),
+    );
+    expect(partIn(canal, "water", 105, 75)).toBeGreaterThan(0.95);
+    expect(partIn(canal, "neutral", 105, 75)).toBeLessThan(0.05);
+    expect(partIn(canal, "neutral", 105, 40)).toBeGreaterThan(0.9);
+    const wall = findLights(
+      street,
+      KNOWN,
+      painted("sky", (x, y) => x > 85 && y > 60),
+    );
+    for (const y of [10, 75]) expect(partIn(wall, "sky", 105, y)).toBeGreaterThan(0.95);
+  });
+
   it("leave each other alone: what is done to one does not reach the next, nor make a halo at its edge", () => {
     const plain = under("exposure 0");
     const raised = under("sky +1 | warm -0.5");

@@ -16,7 +16,7 @@ export {
   type PictureFrame,
   uprightingOf,
 } from "./frame";
-export { FINISH_LIGHT_IDS, FINISH_LIGHTS, type FinishLightId } from "./lightIds";
+export { FINISH_LIGHT_IDS, FINISH_LIGHTS, type FinishLightId, PAINTABLE_LIGHT_IDS } from "./lightIds";
 export {
   type Crop,
   CURVE_BOUNDS,
@@ -42,7 +42,7 @@ export { type LightMeasure, measureLight } from "./measureLight";
 export type { KnownOfPicture } from "./memberships";
 export { type AtExposure, exposureToHold, exposureToTouch } from "./moves";
 export { measureNoise, type NoiseModel, noiseFloorStops, noiseShare } from "./noise";
-export { type PixelParts, partsOf } from "./partsOf";
+export { type PixelParts, partsOf, partsOfBytes } from "./partsOf";
 export { type CodedPicture, type LightPicture, lightOfCodes, reduced, stopsPlane } from "./picture";
 export { type Area, type Piece, wholePiece } from "./piece";
 export { type GrainSizes, measureGrains, REACH as NOISE_REACH, SCALES as NOISE_SCALES } from "./scales";

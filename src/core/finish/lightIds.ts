@@ -49,6 +49,9 @@ export const FINISH_LIGHTS: Readonly<
   trails: { name: "Trails", holds: "what exceeds the mean of the stack's frames", kind: "part" },
 };
 
+/** Lights that somebody may paint: stars are too small for a brush. */
+export const PAINTABLE_LIGHT_IDS = FINISH_LIGHT_IDS.filter((id) => id !== "stars");
+
 /** Lights that are lamps' colours, the warmest first. */
 export const LAMP_LIGHTS: readonly { readonly id: FinishLightId; readonly fromKelvin: number }[] =
   FINISH_LIGHT_IDS.flatMap((id) => {

@@ -213,10 +213,15 @@ export function membershipsOf(
 ): Map<FinishLightId, Float32Array> {
   const out = new Map<FinishLightId, Float32Array>();
   const left = new Float32Array(picture.width * picture.height).fill(1);
+  /** What is found of a light comes to what somebody has painted of it. */
+  const put = (id: FinishLightId, values: Float32Array) => {
+    const known = out.get(id);
+    out.set(id, known ? values.map((value, at) => value + known[at]!) : values);
+  };
   const take = (id: FinishLightId, part: (at: number) => number) => {
     const values = left.map((rest, at) => rest * clamp(part(at)));
     for (let at = 0; at < left.length; at++) left[at] = left[at]! - values[at]!;
-    out.set(id, values);
+    put(id, values);
   };
   for (const [id, values] of painted) take(id, (at) => values[at]!);
   const { moving } = known;
@@ -241,9 +246,9 @@ export function membershipsOf(
   const lit = left.slice();
   const lamps = lampParts(lit, huesOf(about(lit), known.balancedFor));
   for (const [id, values] of lamps) {
-    out.set(id, values);
+    put(id, values);
     for (let at = 0; at < left.length; at++) left[at] = Math.max(0, left[at]! - values[at]!);
   }
-  out.set("ground", left);
+  put("ground", left);
   return out;
 }

@@ -1,5 +1,6 @@
 import { type PictureLights, STAR_SOFT_STOPS } from "./findLights";
 import { enlarger, type GuidedPlanes } from "./guided";
+import type { FinishLightId } from "./lightIds";
 import { rising } from "./memberships";
 import { type LightPicture, stopsPlane } from "./picture";
 import { wholePiece } from "./piece";
@@ -11,6 +12,10 @@ export interface PixelParts {
   /** A plane for each of the picture's lights, in their order; they add up to one. */
   readonly parts: readonly Float32Array[];
 }
+
+/** Parts that were painted, from bytes. */
+export const partsOfBytes = (painted: ReadonlyMap<FinishLightId, Uint8Array>): Map<FinishLightId, Float32Array> =>
+  new Map([...painted].map(([id, bytes]) => [id, Float32Array.from(bytes, (value) => value / 255)]));
 
 /**
  * Works out the parts of a picture's pixels from the lights found in a small copy of it. For whole pictures `developRows` does the

@@ -41,7 +41,7 @@ let drift: StarDrift | null | undefined;
 
 const finishThread = {
   /** Surveys a picture and holds it for those who look at it closely. */
-  async hold(picture: FinishedPicture): Promise<Survey> {
+  async hold(picture: Omit<FinishedPicture, "painted">): Promise<Survey> {
     const whole = await wholePicture(picture.path);
     held = { whole, survey: await surveyOf(picture, whole), balancedFor: picture.balancedFor };
     drift = undefined;
@@ -55,9 +55,12 @@ const finishThread = {
     return new Uint8Array(codes.buffer);
   },
   /** How long the stars are of the picture that is held. */
-  drift(): StarDrift | null {
+  async drift(): Promise<StarDrift | null> {
     if (!held) return null;
-    drift ??= starDrift(allRows(held.whole), lightsOf(held.survey, held.balancedFor));
+    if (drift === undefined) {
+      const { whole, survey, balancedFor } = held;
+      drift = starDrift(allRows(whole), await lightsOf(survey, { balancedFor, painted: {} }));
+    }
     return drift;
   },
   /** Opens a picture for a look: what that does not ask for is not worked out. */
@@ -67,7 +70,7 @@ const finishThread = {
     const { noise, grains } = survey;
     const samples = shared(whole.samples.length);
     samples.set(whole.samples);
-    const lights = lightsOf(survey, picture.balancedFor);
+    const lights = await lightsOf(survey, picture);
     return {
       ...whole,
       samples,

@@ -31,7 +31,8 @@ export async function releasePicture(): Promise<void> {
 }
 
 /** Holds a picture; the one that is held already is not read again. */
-async function hold(picture: FinishedPicture): Promise<Held> {
+async function hold({ path, balancedFor, moving }: FinishedPicture): Promise<Held> {
+  const picture = { path, balancedFor, moving };
   const key = JSON.stringify(picture);
   if (held?.key === key) {
     held.idle.refresh();

@@ -27,7 +27,7 @@ const balancedFor = (line: string): number | null => {
 /** Of what a version is; null where that picture is not there yet, or no longer. */
 export async function sourceOf(
   db: Db,
-  { stackId, frameId }: Pick<Finish, "stackId" | "frameId">,
+  { stackId, frameId, painted }: Pick<Finish, "stackId" | "frameId" | "painted">,
 ): Promise<FinishSourceFile | null> {
   if (stackId !== null) {
     const stack = (await findStack(db, stackId))?.stack;
@@ -38,6 +38,7 @@ export async function sourceOf(
     const page = file ? file.layers.indexOf("moving") : -1;
     const picture = {
       path: storedPath(hash),
+      painted,
       balancedFor: balancedFor(run?.recipeLine ?? ""),
       moving: file && page >= 0 ? { path: file.path, page } : null,
     };
@@ -55,7 +56,7 @@ export async function sourceOf(
     ...(frame.iso && { iso: frame.iso }),
   };
   return {
-    picture: { path: storedPath(frame.hash), balancedFor: balancedFor(line), moving: null },
+    picture: { path: storedPath(frame.hash), painted, balancedFor: balancedFor(line), moving: null },
     hash: frame.hash,
     notes: async (look) => ({ ...notes, xmp: recipeXmp(parseRecipe(line).recipe, { look }) }),
   };

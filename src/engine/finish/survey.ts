@@ -1,5 +1,8 @@
+import type { PaintedLights } from "@/contracts/finish";
 import {
   type CodedPicture,
+  FINISH_LIGHT_IDS,
+  type FinishLightId,
   findLights,
   type GrainSizes,
   lightOfCodes,
@@ -8,9 +11,11 @@ import {
   type NoiseModel,
   noiseFloorStops,
   type PictureLights,
+  partsOfBytes,
   reduced,
 } from "@/core/finish";
 import { decodePicture, readHeader } from "../files/decode";
+import { paintedMask } from "../stack/calibration";
 import { smallLayer } from "../stack/layersFile";
 
 /** Lights are found in a copy whose longer edge has so many pixels, wherever they are used. */
@@ -20,6 +25,8 @@ const SHOWN_EDGE_PX = 1080;
 
 /** A picture that is finished: its file, and what is known of it. */
 export interface FinishedPicture {
+  /** What somebody has painted of its lights. */
+  readonly painted: PaintedLights;
   readonly path: string;
   /** Kelvin for which its frames were balanced; null where nobody knows. */
   readonly balancedFor: number | null;
@@ -67,13 +74,28 @@ export async function surveyOf({ moving }: Pick<FinishedPicture, "moving">, whol
   return { width, height, depth, shown, small, moving: fits ? moves : null, noise, grains };
 }
 
+/** Parts of a small picture's pixels that somebody has painted, a byte a pixel, for each light of which there is any. */
+export async function paintedParts(
+  painted: PaintedLights,
+  size: Pick<CodedPicture, "width" | "height">,
+): Promise<ReadonlyMap<FinishLightId, Uint8Array>> {
+  const parts = FINISH_LIGHT_IDS.flatMap((id) => (painted[id]?.length ? [{ id, shapes: painted[id] }] : []));
+  return new Map(
+    await Promise.all(parts.map(async ({ id, shapes }) => [id, await paintedMask(shapes, size)] as const)),
+  );
+}
+
 /** The lights of a picture that was surveyed. */
-export function lightsOf({ small, moving, noise }: Survey, balancedFor: number | null): PictureLights {
+export async function lightsOf(
+  { small, moving, noise }: Survey,
+  { balancedFor, painted }: Pick<FinishedPicture, "balancedFor" | "painted">,
+): Promise<PictureLights> {
   const light = ({ samples, width, height }: CodedPicture) => lightOfCodes(samples, width, height);
-  return findLights(light(small), {
+  const known = {
     balancedFor,
     groundFrom: null,
     moving: moving && light(moving),
     noiseFloor: noiseFloorStops(noise),
-  });
+  };
+  return findLights(light(small), known, partsOfBytes(await paintedParts(painted, small)));
 }

@@ -1,10 +1,19 @@
 "use client";
 
 import { Box, Flex } from "@chakra-ui/react";
-import { Pipette, Plus, Trash2 } from "lucide-react";
+import { Brush, Pipette, Plus, Trash2 } from "lucide-react";
 import { DateTime } from "luxon";
 import type { FinishReply, StackReply } from "@/contracts/replies";
-import { type FinishLightId, LIGHT_VALUES, type LightMove, type Look, onSteps, parseLook } from "@/core/finish";
+import {
+  FINISH_LIGHTS,
+  type FinishLightId,
+  LIGHT_VALUES,
+  type LightMove,
+  type Look,
+  onSteps,
+  PAINTABLE_LIGHT_IDS,
+  parseLook,
+} from "@/core/finish";
 import { methodOf } from "@/core/stack";
 import { counted } from "@/core/words";
 import { Action } from "@/ui/Action";
@@ -24,6 +33,8 @@ interface FinishReasonsProps {
   readonly rivals: readonly FinishReply[];
   readonly rival: FinishReply | null;
   readonly onRival: (id: string | null) => void;
+  /** Paints where a light is; null where the picture cannot be painted on. */
+  readonly onPaint: ((id: FinishLightId) => void) | null;
   /** Other results of the shot, which may have the same look. */
   readonly others: readonly StackReply[];
   readonly opened: OpenedToFinish | null;
@@ -74,15 +85,12 @@ function barsOf(look: Look, opened: OpenedToFinish | null, developed: Developed 
   }));
 }
 
-/** The light scale, the numbers of a light, what can be done to the whole, looks, and ways to take the picture away. */
-export function FinishReasons(props: FinishReasonsProps) {
-  const { state, versions, others, opened, developed, chosen, pointed, isPicking } = props;
-  const { look, finish } = state;
-  const bars = barsOf(look, opened, developed);
-  const bar = bars.find(({ id }) => id === chosen) ?? null;
-  const move = (id: FinishLightId, next: LightMove) => withMove(look, id, next);
+/** Which version of the picture is worked on, others to begin or delete, and which one it is compared with. */
+function Versions(props: FinishReasonsProps) {
+  const { versions } = props;
+  const { finish } = props.state;
   return (
-    <Box>
+    <>
       <Flex gap="6px" align="center" pb="6px">
         <Choose
           size="sm"
@@ -127,6 +135,47 @@ export function FinishReasons(props: FinishReasonsProps) {
           />
         </Flex>
       )}
+    </>
+  );
+}
+
+/** Lights that may be painted where they were found wrong, or not at all. */
+function PaintChoice({
+  painted,
+  onPaint,
+}: {
+  readonly painted: FinishReply["painted"];
+  readonly onPaint: (id: FinishLightId) => void;
+}) {
+  return (
+    <Flex align="center" gap="8px" py="4px" fontSize="note" color="ash">
+      <Brush size={14} />
+      <Choose
+        size="xs"
+        label="Paint a light"
+        value=""
+        placeholder="Paint a light where it is…"
+        maxWidth="220px"
+        options={PAINTABLE_LIGHT_IDS.map((id) => ({
+          value: id,
+          name: painted[id]?.length ? `${FINISH_LIGHTS[id].name}, painted` : FINISH_LIGHTS[id].name,
+        }))}
+        onChoose={onPaint}
+      />
+    </Flex>
+  );
+}
+
+/** The light scale, the numbers of a light, what can be done to the whole, looks, and ways to take the picture away. */
+export function FinishReasons(props: FinishReasonsProps) {
+  const { state, others, opened, developed, chosen, pointed, isPicking } = props;
+  const { look, finish } = state;
+  const bars = barsOf(look, opened, developed);
+  const bar = bars.find(({ id }) => id === chosen) ?? null;
+  const move = (id: FinishLightId, next: LightMove) => withMove(look, id, next);
+  return (
+    <Box>
+      <Versions {...props} />
       {opened && (
         <LightBars
           bars={bars}
@@ -149,6 +198,7 @@ export function FinishReasons(props: FinishReasonsProps) {
           onKeep={(next) => state.keep(move(bar.id, next))}
         />
       )}
+      {opened && props.onPaint && <PaintChoice painted={finish.painted} onPaint={props.onPaint} />}
       {opened && !bar && (
         <Box fontSize="note" color="ash" pb="6px">
           Drag a bar up or down to raise or lower that light, its end to open its range, sideways for its colour.

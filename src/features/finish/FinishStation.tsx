@@ -1,32 +1,26 @@
 "use client";
 
 import { Box } from "@chakra-ui/react";
-import { useCallback, useMemo, useRef, useState } from "react";
+import { type ComponentProps, useState } from "react";
 import type { FinishReply, StackReply } from "@/contracts/replies";
-import {
-  type Crop,
-  FINISH_LIGHTS,
-  type FinishLightId,
-  framedLike,
-  parseLook,
-  printLook,
-  TINT_BOUNDS,
-} from "@/core/finish";
+import { FINISH_LIGHTS, type FinishLightId, printLook } from "@/core/finish";
+import { hash32 } from "@/core/random";
 import { smallUrl } from "@/features/api/pictures";
 import { useShot } from "@/features/api/queries";
+import { PaintView } from "@/features/fusing/PaintView";
 import { TypedLine } from "@/features/recipe/TypedLine";
 import { Action } from "@/ui/Action";
 import { notice } from "@/ui/Notice";
 import { Quiet } from "@/ui/Quiet";
 import { Station } from "@/ui/Station";
-import { type Finisher, startFinish } from "@/workers/clients";
-import type { Developed, FinishMove } from "@/workers/finish.worker";
-import { useLatest } from "@/workers/useLatest";
+import { startFinish } from "@/workers/clients";
+import type { Developed } from "@/workers/finish.worker";
 import { useWorker } from "@/workers/useWorker";
 import { BEFORE, FinishPicture } from "./FinishPicture";
 import { FinishReasons } from "./FinishReasons";
 import { useDeveloped } from "./useDeveloped";
 import { type Finishing, useFinish, useVersions } from "./useFinish";
+import { useLightPlace, useMoves, usePointed, useViews } from "./useViews";
 
 const percent = (share: number): string => `${(100 * share).toFixed(share < 0.1 ? 2 : 1)} %`;
 
@@ -48,97 +42,17 @@ function saysOf(developed: Developed | null): string {
   ].join(" · ");
 }
 
-/** Where the light is that is pointed at on the scale. */
-function useLightPlace(finisher: Finisher, address: string, line: string, id: FinishLightId | null) {
-  const ask = useCallback(
-    async (asked: { readonly address: string; readonly line: string; readonly id: FinishLightId }) =>
-      finisher!.lightAt(asked.address, asked.line, asked.id),
-    [finisher],
-  );
-  const question = useMemo(() => (id ? { address, line, id } : null), [address, line, id]);
-  const latest = useLatest(finisher ? ask : null, question);
-  return latest && latest.question.id === id ? latest.answer : null;
-}
+/** A short name of what is painted; other paint has another. */
+const keyOf = (painted: FinishReply["painted"]): string =>
+  Array.from(JSON.stringify(painted))
+    .reduce((key, letter) => hash32(key, letter.charCodeAt(0)), 0)
+    .toString(36);
 
-/** Which light the pointer is on in the picture. */
-function usePointed(finisher: Finisher, address: string, line: string) {
-  const [pointed, setPointed] = useState<FinishLightId | null>(null);
-  const busy = useRef(false);
-  const point = (at: { readonly x: number; readonly y: number } | null) => {
-    if (!at) return setPointed(null);
-    if (!finisher || busy.current) return;
-    busy.current = true;
-    void finisher
-      .placeAt(address, line, at.x, at.y)
-      .then((place) => setPointed(place?.id ?? null))
-      .finally(() => {
-        busy.current = false;
-      });
-  };
-  return { pointed, point };
-}
-
-/** Presses on the picture, and moves that end where it says. */
-function useMoves(
-  finisher: Finisher,
-  address: string,
-  { look, line, keep }: Finishing,
-  onChoose: (id: FinishLightId) => void,
-) {
-  const [isPicking, setIsPicking] = useState(false);
-  const press = (at: { readonly x: number; readonly y: number }) => {
-    void finisher?.placeAt(address, line, at.x, at.y).then((place) => {
-      if (!place) return;
-      const { id, looks } = place;
-      if (!isPicking) return onChoose(id);
-      setIsPicking(false);
-      if (!looks) return;
-      const tint = Math.max(TINT_BOUNDS.least, Math.min(TINT_BOUNDS.most, Math.round(looks.tint)));
-      keep({ ...look, balance: { kelvin: Math.round(looks.kelvin), tint } });
-    });
-  };
-  const move = (which: FinishMove) => {
-    void finisher?.exposureFor(address, line, which).then((exposure) => {
-      const { exposure: _, ...values } = look.values;
-      keep({ ...look, values: exposure === 0 ? values : { ...values, exposure } });
-    });
-  };
-  return { isPicking, pick: () => setIsPicking(!isPicking), press, move };
-}
-
-/** All of a picture, corners and all. */
-const UNCUT: Crop = { left: 0, top: 0, width: 1, height: 1 };
-const MIDDLE = { x: 0.5, y: 0.5 } as const;
-
-/** How the picture is looked at: cut by hand, closely, beside another version of it. */
-function useViews({ look, line, keep }: Finishing, rival: FinishReply | null) {
-  const [isCropping, setIsCropping] = useState(false);
-  const [isClose, setIsClose] = useState(false);
-  const [place, setPlace] = useState<{ readonly x: number; readonly y: number }>(MIDDLE);
-  const rivalLine = rival ? rival.history.lines[rival.history.at]! : "";
-  // Compared pictures are framed alike.
-  const otherLine = useMemo(
-    () => printLook(framedLike(parseLook(rivalLine).look, parseLook(line).look)),
-    [rivalLine, line],
-  );
-  const shownLine = isCropping ? printLook({ ...look, crop: UNCUT }) : line;
-  const cropping = {
-    crop: isCropping ? (look.crop ?? UNCUT) : null,
-    toggle: () => setIsCropping(!isCropping),
-    keep: (crop: Crop) => {
-      const { crop: kept } = parseLook(printLook({ ...look, crop })).look;
-      keep({ ...look, crop: kept && kept.width * kept.height < 1 ? kept : null });
-    },
-  };
-  return {
-    shownLine,
-    otherLine,
-    cropping,
-    centre: isClose && !isCropping ? place : null,
-    isClose,
-    setIsClose,
-    lookAt: setPlace,
-  };
+/** The picture in the store, where its hash is known, and where its light is fetched: another picture, or other paint, is another address. */
+function pictureOf({ id, stackId, painted }: FinishReply, stacks: readonly StackReply[]) {
+  const stack = stacks.find(({ stack }) => stack.id === stackId)?.stack ?? null;
+  const hash = stack?.balancedHash ?? stack?.resultHash ?? null;
+  return { hash, address: `/api/finishes/${id}/light?of=${hash ?? ""}&painted=${keyOf(painted)}` };
 }
 
 interface FinishWorkProps {
@@ -164,7 +78,8 @@ function useActions(
   const said = (text: string) => notice({ tone: "said", text });
   return {
     onVersion,
-    onBegin: () => begin.mutate({ source, name: `Version ${versions.length + 1}`, line: printLook(look) }),
+    onBegin: () =>
+      begin.mutate({ source, name: `Version ${versions.length + 1}`, line: printLook(look), painted: finish.painted }),
     onDelete: () => {
       onVersion(null);
       remove.mutate(finish.id);
@@ -177,25 +92,41 @@ function useActions(
   };
 }
 
+/** Paints where a light of the picture is. */
+function PaintLight({
+  id,
+  state,
+  ...rest
+}: { readonly id: FinishLightId; readonly state: Finishing } & Pick<
+  ComponentProps<typeof PaintView>,
+  "hash" | "size" | "onDone"
+>) {
+  const { name, holds } = FINISH_LIGHTS[id];
+  return (
+    <PaintView
+      {...rest}
+      says={`Paint what belongs to ${name.toLowerCase()}: ${holds}.`}
+      adds={name}
+      wipes="As it was found"
+      shapes={state.finish.painted[id] ?? []}
+      onChange={(shapes) => state.paint(id, shapes)}
+    />
+  );
+}
+
 function FinishWork({ shotId, state, stacks, versions, onVersion }: FinishWorkProps) {
   const { finish, look, line, problems, keep } = state;
   const finisher = useWorker(startFinish);
-  const stack = stacks.find(({ stack }) => stack.id === finish.stackId)?.stack ?? null;
-  const hash = stack?.balancedHash ?? stack?.resultHash ?? null;
-  // Another picture under the same version is another address.
-  const address = `/api/finishes/${finish.id}/light?of=${hash ?? ""}`;
-  const [otherId, setOtherId] = useState<string | null>(null);
-  const rivals = versions.filter(
-    ({ id, stackId, frameId }) => id !== finish.id && stackId === finish.stackId && frameId === finish.frameId,
-  );
-  const rival = rivals.find(({ id }) => id === otherId) ?? null;
-  const { shownLine, otherLine, cropping, centre, isClose, lookAt, setIsClose } = useViews(state, rival);
+  const { hash, address } = pictureOf(finish, stacks);
+  const [painting, setPainting] = useState<FinishLightId | null>(null);
+  const views = useViews(state, versions);
+  const { shownLine, rival, cropping, isClose, setIsClose } = views;
   const { opened, developed, other, closely } = useDeveloped(finisher, {
     address,
     line: shownLine,
     isDrafted: state.isDrafted && problems.length === 0,
-    otherLine,
-    centre,
+    otherLine: views.otherLine,
+    centre: views.centre,
   });
   const [chosen, setChosen] = useState<FinishLightId | null>(null);
   const [barPointed, setBarPointed] = useState<FinishLightId | null>(null);
@@ -210,26 +141,30 @@ function FinishWork({ shotId, state, stacks, versions, onVersion }: FinishWorkPr
       mainName="Picture"
       main={
         <>
-          <FinishPicture
-            developed={developed}
-            other={other}
-            otherName={rival?.name ?? BEFORE}
-            closely={closely}
-            isClose={isClose}
-            onClose={() => setIsClose(!isClose)}
-            crop={cropping.crop}
-            onCropping={cropping.toggle}
-            onCrop={cropping.keep}
-            standIn={hash ? smallUrl(hash) : ""}
-            light={light}
-            name={`${finish.name}, finished`}
-            undo={state.undo}
-            redo={state.redo}
-            onPoint={point}
-            onPress={(at) => (isClose && !isPicking ? lookAt(at) : press(at))}
-            asks={isPicking ? "Press a place that should be grey." : null}
-            says={pointed ? FINISH_LIGHTS[pointed].name : saysOf(developed)}
-          />
+          {painting && hash && opened ? (
+            <PaintLight id={painting} hash={hash} size={opened} state={state} onDone={() => setPainting(null)} />
+          ) : (
+            <FinishPicture
+              developed={developed}
+              other={other}
+              otherName={rival?.name ?? BEFORE}
+              closely={closely}
+              isClose={isClose}
+              onClose={() => setIsClose(!isClose)}
+              crop={cropping.crop}
+              onCropping={cropping.toggle}
+              onCrop={cropping.keep}
+              standIn={hash ? smallUrl(hash) : ""}
+              light={light}
+              name={`${finish.name}, finished`}
+              undo={state.undo}
+              redo={state.redo}
+              onPoint={point}
+              onPress={(at) => (isClose && !isPicking ? views.lookAt(at) : press(at))}
+              asks={isPicking ? "Press a place that should be grey." : null}
+              says={pointed ? FINISH_LIGHTS[pointed].name : saysOf(developed)}
+            />
+          )}
           <TypedLine
             name="Look"
             line={line}
@@ -247,9 +182,10 @@ function FinishWork({ shotId, state, stacks, versions, onVersion }: FinishWorkPr
         <FinishReasons
           state={state}
           versions={versions}
-          rivals={rivals}
+          rivals={views.rivals}
           rival={rival}
-          onRival={setOtherId}
+          onRival={views.setRivalId}
+          onPaint={hash ? setPainting : null}
           others={others}
           opened={opened}
           developed={developed}

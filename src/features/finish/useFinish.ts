@@ -3,9 +3,10 @@
 import { useMutation, useQueryClient } from "@tanstack/react-query";
 import { useMemo, useState } from "react";
 import { z } from "zod";
-import { type FinishSource, type LookHistory, MOST_STEPS } from "@/contracts/finish";
+import { type FinishSource, type LookHistory, MOST_STEPS, type PaintedLights } from "@/contracts/finish";
 import { doneReply, type FinishReply, finishReply, type ShotDetailReply } from "@/contracts/replies";
-import { type Look, type ParsedLook, parseLook, printLook } from "@/core/finish";
+import { type FinishLightId, type Look, type ParsedLook, parseLook, printLook } from "@/core/finish";
+import type { PaintedShape } from "@/core/stack";
 import { sendJson } from "@/features/api/client";
 import { shownIn, useChange } from "@/features/api/useChange";
 
@@ -22,6 +23,8 @@ export interface Finishing extends ParsedLook {
   /** Keeps a look: a step that can be taken back. */
   readonly keep: (look: Look) => void;
   readonly revert: () => void;
+  /** Keeps what is painted of a light. */
+  readonly paint: (id: FinishLightId, shapes: readonly PaintedShape[]) => void;
   readonly undo: (() => void) | null;
   readonly redo: (() => void) | null;
 }
@@ -30,10 +33,16 @@ export interface Finishing extends ParsedLook {
 const REST_MS = 400;
 
 const shownAs =
-  (id: string) => (reply: ShotDetailReply, part: { readonly history?: LookHistory; readonly name?: string }) => ({
+  (id: string) => (reply: ShotDetailReply, part: Partial<Pick<FinishReply, "history" | "name" | "painted">>) => ({
     ...reply,
     finishes: reply.finishes.map((finish) => (finish.id === id ? { ...finish, ...part } : finish)),
   });
+
+/** A shape as it is kept: its points are no longer anybody's. */
+const asKept = ({ points, ...shape }: PaintedShape) => ({
+  ...shape,
+  points: points.map(([x, y]): [number, number] => [x, y]),
+});
 
 /** The look of a version, and ways to change it; null without one. */
 export function useFinish(shotId: string, finish: FinishReply | null): Finishing | null {
@@ -43,14 +52,14 @@ export function useFinish(shotId: string, finish: FinishReply | null): Finishing
   const line = draft !== null && draft.id === finish?.id ? draft.line : kept;
   const parsed = useMemo(() => parseLook(line), [line]);
   if (!finish) return null;
-  const { id, history } = finish;
+  const { id, history, painted } = finish;
+  const target = {
+    method: "PATCH" as const,
+    url: `/api/finishes/${id}`,
+    shown: [shownIn(["shot", shotId], shownAs(id))],
+  };
   const send = (next: LookHistory) => {
     setDraft(null);
-    const target = {
-      method: "PATCH" as const,
-      url: `/api/finishes/${id}`,
-      shown: [shownIn(["shot", shotId], shownAs(id))],
-    };
     void change(target, { part: { history: next }, was: { history }, restMs: REST_MS });
   };
   const goTo = (at: number) => (at >= 0 && at < history.lines.length ? () => send({ ...history, at }) : null);
@@ -68,6 +77,11 @@ export function useFinish(shotId: string, finish: FinishReply | null): Finishing
       send({ lines, at: lines.length - 1 });
     },
     revert: () => setDraft(null),
+    paint: (light, shapes) => {
+      const { [light]: _, ...others } = painted;
+      const next: PaintedLights = shapes.length > 0 ? { ...others, [light]: shapes.map(asKept) } : others;
+      void change(target, { part: { painted: next }, was: { painted }, restMs: REST_MS });
+    },
     undo: goTo(history.at - 1),
     redo: goTo(history.at + 1),
   };
@@ -78,8 +92,12 @@ export function useVersions(shotId: string, onBegun: (id: string) => void) {
   const client = useQueryClient();
   const again = () => client.invalidateQueries({ queryKey: ["shot", shotId] });
   const begin = useMutation({
-    mutationFn: (asked: { readonly source: FinishSource; readonly name: string; readonly line: string }) =>
-      sendJson("POST", "/api/finishes", asked, z.array(finishReply)),
+    mutationFn: (asked: {
+      readonly source: FinishSource;
+      readonly name: string;
+      readonly line: string;
+      readonly painted?: PaintedLights;
+    }) => sendJson("POST", "/api/finishes", asked, z.array(finishReply)),
     onSuccess: async ([made]) => {
       await again();
       if (made) onBegun(made.id);

@@ -11,6 +11,8 @@ export const POST = route(async (request) => {
   if (!asked.success) return refusal(asked.error);
   const { name, line } = asked.data;
   const sources = "sources" in asked.data ? asked.data.sources : [asked.data.source];
-  const made = await createFinishes((await application()).database.db, sources, { name, line });
+  // What is painted on one picture is nowhere on another.
+  const painted = "painted" in asked.data ? asked.data.painted : {};
+  const made = await createFinishes((await application()).database.db, sources, { name, line, painted });
   return made ? answer(z.array(finishReply), made, 201) : notFound("picture");
 });

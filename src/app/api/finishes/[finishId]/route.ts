@@ -8,8 +8,12 @@ import { application } from "@/engine/application";
 export const PATCH = route<{ finishId: string }>(async (request, { finishId }) => {
   const asked = finishChange.safeParse(await readJson(request));
   if (!asked.success) return refusal(asked.error);
-  const { name, history, was } = asked.data;
-  const change = { ...(name !== undefined && { name }), ...(history !== undefined && { history }) };
+  const { name, history, painted, was } = asked.data;
+  const change = {
+    ...(name !== undefined && { name }),
+    ...(history !== undefined && { history }),
+    ...(painted !== undefined && { painted }),
+  };
   const { db } = (await application()).database;
   const changed = isId(finishId) ? await changeFinish(db, finishId, change, was) : undefined;
   return changed ? answer(finishReply, changed) : notFound("finished picture");

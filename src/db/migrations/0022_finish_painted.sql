@@ -1,0 +1,1 @@
+ALTER TABLE "finishes" ADD COLUMN "painted" jsonb DEFAULT '{"version":1,"value":{}}'::jsonb NOT NULL;
