@@ -1,7 +1,7 @@
 "use client";
 
 import { Box } from "@chakra-ui/react";
-import { type ComponentProps, useState } from "react";
+import { type ComponentProps, useRef, useState } from "react";
 import type { FinishReply, StackReply } from "@/contracts/replies";
 import { FINISH_LIGHTS, type FinishLightId, printLook } from "@/core/finish";
 import { hash32 } from "@/core/random";
@@ -48,11 +48,16 @@ const keyOf = (painted: FinishReply["painted"]): string =>
     .reduce((key, letter) => hash32(key, letter.charCodeAt(0)), 0)
     .toString(36);
 
-/** The picture in the store, where its hash is known, and where its light is fetched: another picture, or other paint, is another address. */
-function pictureOf({ id, stackId, painted }: FinishReply, stacks: readonly StackReply[]) {
+/**
+ * The picture in the store, where its hash is known, and where its light is fetched: another picture, or other paint, is another address.
+ * While a hand paints, lights stay as they were before.
+ */
+function usePicture({ id, stackId, painted }: FinishReply, stacks: readonly StackReply[], isPainting: boolean) {
+  const before = useRef(painted);
+  if (!isPainting) before.current = painted;
   const stack = stacks.find(({ stack }) => stack.id === stackId)?.stack ?? null;
   const hash = stack?.balancedHash ?? stack?.resultHash ?? null;
-  return { hash, address: `/api/finishes/${id}/light?of=${hash ?? ""}&painted=${keyOf(painted)}` };
+  return { hash, address: `/api/finishes/${id}/light?of=${hash ?? ""}&painted=${keyOf(before.current)}` };
 }
 
 interface FinishWorkProps {
@@ -117,8 +122,8 @@ function PaintLight({
 function FinishWork({ shotId, state, stacks, versions, onVersion }: FinishWorkProps) {
   const { finish, look, line, problems, keep } = state;
   const finisher = useWorker(startFinish);
-  const { hash, address } = pictureOf(finish, stacks);
   const [painting, setPainting] = useState<FinishLightId | null>(null);
+  const { hash, address } = usePicture(finish, stacks, painting !== null);
   const views = useViews(state, versions);
   const { shownLine, rival, cropping, isClose, setIsClose } = views;
   const { opened, developed, other, closely } = useDeveloped(finisher, {
