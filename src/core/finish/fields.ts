@@ -1,3 +1,5 @@
+import { leastSquares } from "../leastSquares";
+import { median } from "../median";
 import { luminanceOf } from "./colour";
 import { enlarger } from "./guided";
 import type { FinishLightId } from "./lightIds";
@@ -32,6 +34,8 @@ const TERMS = 6;
 const LEAST_SKY_PIXELS = 200;
 /** What lies further from the surface than so many deviations is no sky: a star, a mast. */
 const FAR_DEVIATIONS = 2.5;
+/** The same by the middle of how far all lie from it: two deviations of a normal distribution. */
+const FAR_MIDDLES = 3;
 const ROUNDS = 4;
 /** Pixels that are this much of the sky's part count. */
 const SKY_PART = 0.8;
@@ -42,54 +46,23 @@ const termsAt = (x: number, y: number): readonly number[] => [1, x, y, x * x, x 
 const valueAt = (surface: Surface, terms: readonly number[]): number =>
   terms.reduce((sum, term, at) => sum + term * surface[at]!, 0);
 
-/** Solves a system of equations, its rows with what they come to at their end; null where they do not tell. */
-function solved(rows: number[][]): number[] | null {
-  const size = rows.length;
-  for (let column = 0; column < size; column++) {
-    let pivot = column;
-    for (let row = column + 1; row < size; row++)
-      if (Math.abs(rows[row]![column]!) > Math.abs(rows[pivot]![column]!)) pivot = row;
-    [rows[column], rows[pivot]] = [rows[pivot]!, rows[column]!];
-    const by = rows[column]![column]!;
-    if (Math.abs(by) < 1e-12) return null;
-    for (let row = 0; row < size; row++) {
-      if (row === column) continue;
-      const times = rows[row]![column]! / by;
-      for (let at = column; at <= size; at++) rows[row]![at] = rows[row]![at]! - times * rows[column]![at]!;
-    }
-  }
-  return rows.map((row, at) => row[size]! / row[at]!);
-}
-
 /** The surface that fits values best at places, without those that lie far from it. */
 function fitted(places: readonly (readonly number[])[], values: readonly number[]): Surface | null {
   let surface: Surface | null = null;
-  let far = Number.POSITIVE_INFINITY;
+  let near = values.map((_, at) => at);
   for (let round = 0; round < ROUNDS; round++) {
-    const rows = Array.from({ length: TERMS }, () => new Array<number>(TERMS + 1).fill(0));
-    let [squares, count] = [0, 0];
-    for (const [at, terms] of places.entries()) {
-      const differs: number = surface === null ? 0 : values[at]! - valueAt(surface, terms);
-      if (Math.abs(differs) > far) continue;
-      squares += differs * differs;
-      count++;
-      for (let row = 0; row < TERMS; row++) {
-        for (let column = 0; column < TERMS; column++)
-          rows[row]![column] = rows[row]![column]! + terms[row]! * terms[column]!;
-        rows[row]![TERMS] = rows[row]![TERMS]! + terms[row]! * values[at]!;
-      }
-    }
-    surface = count > TERMS ? solved(rows) : null;
+    surface = leastSquares(
+      near.map((at) => [...places[at]!, values[at]!]),
+      TERMS,
+    );
     if (surface === null) return null;
-    far = round === 0 ? middleDistance(places, values, surface) : FAR_DEVIATIONS * Math.sqrt(squares / count);
+    const differs = places.map((terms, at) => Math.abs(values[at]! - valueAt(surface!, terms)));
+    const squares = near.reduce((sum, at) => sum + differs[at]! ** 2, 0) / near.length;
+    // To a first surface stars may have drawn it: what most lie within says more.
+    const far = round === 0 ? FAR_MIDDLES * median(differs) : FAR_DEVIATIONS * Math.sqrt(squares);
+    near = values.flatMap((_, at) => (differs[at]! <= far ? [at] : []));
   }
   return surface;
-}
-
-/** As far as most lie from a first surface, which stars may have drawn to themselves. */
-function middleDistance(places: readonly (readonly number[])[], values: readonly number[], surface: Surface): number {
-  const all = places.map((terms, at) => Math.abs(values[at]! - valueAt(surface, terms))).sort((a, b) => a - b);
-  return 3 * all[all.length >> 1]!;
 }
 
 /**

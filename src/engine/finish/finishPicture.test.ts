@@ -72,6 +72,11 @@ it("holds the picture that is looked at, gives pieces of it, and says when there
   await expect(surveyPicture(none)).rejects.toThrow();
   await expect(surveyPicture(none)).rejects.toThrow();
   expect((await surveyPicture(picture)).width).toBe(203);
+  // Two pages that finish two pictures by turns both hear of theirs.
+  const other = { ...picture, balancedFor: 4000 };
+  const area = { left: 0, top: 0, right: 4, bottom: 4 };
+  const both = [picture, other, picture, other].map((each) => pictureArea(each, area, false));
+  for (const { codes: piece } of await Promise.all(both)) expect(piece).toHaveLength(6 * 16);
 });
 
 it("sets upright, cuts and quiets at full size what is asked for together", async () => {

@@ -54,20 +54,19 @@ export async function writeFinished(
   try {
     const opened = await threads[0]!.ask(async (api) => api.open(picture, look));
     onProgress(OPENED);
-    let missing: readonly FinishLightId[] = [];
+    // Its lights are much to pass on: once to each thread.
+    const [missing = []] = await Promise.all(threads.map(({ ask }) => ask(async (api) => api.begin(opened, look))));
     await stretches(
       threads,
       opened.height,
-      async ({ ask }, from, to) => {
-        missing = await ask(async (api) => api.finish(opened, look, from, to));
-      },
+      ({ ask }, from, to) => ask(async (api) => api.finish(from, to)),
       (part) => onProgress(OPENED + (FINISHED - OPENED) * part),
     );
     const { width, height } = frameOf(uprightingOf(look), look.crop, opened);
     await stretches(
       threads,
       height,
-      ({ ask }, from, to) => ask(async (api) => api.frame(opened, look, from, to)),
+      ({ ask }, from, to) => ask(async (api) => api.frame(from, to)),
       () => {},
     );
     await writeTiff(output.path, { width, height, notes: output.notes }, (from, to) =>

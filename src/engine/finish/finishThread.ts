@@ -4,12 +4,15 @@ import {
   type Area,
   type CodedPicture,
   cutCodes,
+  type FinishLightId,
   finishedRows,
   framedRows,
   frameOf,
   type KnownPicture,
   type Look,
   noiseFloorStops,
+  type PictureFrame,
+  type SettledLook,
   type StarDrift,
   settleLook,
   starDrift,
@@ -38,6 +41,16 @@ const allRows = (picture: CodedPicture) => ({ ...wholePiece(picture), codes: pic
 /** The picture that a page looks at, with its lights once somebody asks for them. */
 let held: { readonly whole: CodedPicture; readonly survey: Survey; readonly balancedFor: number | null } | null = null;
 let drift: StarDrift | null | undefined;
+
+/** What this thread has begun to finish. */
+let work: { readonly picture: OpenedPicture; readonly settled: SettledLook; readonly frame: PictureFrame } | null =
+  null;
+
+/** @throws Error when nothing was begun. */
+function begun() {
+  if (!work) throw new Error("No picture was begun.");
+  return work;
+}
 
 const finishThread = {
   /** Surveys a picture and holds it for those who look at it closely. */
@@ -81,16 +94,21 @@ const finishThread = {
       noiseFloor: noiseFloorStops(noise),
     };
   },
-  /** Finishes rows `from` to `to`. @returns Lights that the look names and the picture has not. */
-  finish(picture: OpenedPicture, look: Look, from: number, to: number) {
-    const { lights, noiseFloor, out, width } = picture;
-    const { settled, missing } = settleLook(look, lights, noiseFloor);
-    out.set(finishedRows(picture, settled, from, to), 3 * width * from);
+  /** Takes a picture that another thread has opened, and a look. @returns Lights that the look names and the picture has not. */
+  begin(picture: OpenedPicture, look: Look): readonly FinishLightId[] {
+    const { settled, missing } = settleLook(look, picture.lights, picture.noiseFloor);
+    work = { picture, settled, frame: frameOf(uprightingOf(look), look.crop, picture) };
     return missing;
   },
+  /** Finishes rows `from` to `to` of the picture that was begun. */
+  finish(from: number, to: number): void {
+    const { picture, settled } = begun();
+    picture.out.set(finishedRows(picture, settled, from, to), 3 * picture.width * from);
+  },
   /** Frames rows `from` to `to` of what comes out, over the picture that it was, which nobody asks for any more. */
-  frame({ width, height, samples, out }: OpenedPicture, look: Look, from: number, to: number): void {
-    const frame = frameOf(uprightingOf(look), look.crop, { width, height });
+  frame(from: number, to: number): void {
+    const { picture, frame } = begun();
+    const { width, height, samples, out } = picture;
     samples.set(framedRows({ width, height, samples: out }, frame, from, to), 3 * frame.width * from);
   },
 };

@@ -12,6 +12,8 @@ interface Held {
   readonly thread: Thread<FinishThread>;
   readonly survey: Promise<Survey>;
   readonly idle: NodeJS.Timeout;
+  /** What is asked of it and not answered yet. */
+  readonly asked: Set<Promise<unknown>>;
 }
 
 /** After so long without a question the picture is let go. */
@@ -19,9 +21,11 @@ const IDLE_MS = 120_000;
 
 let held: Held | null = null;
 
+/** Lets go of a picture once all that was asked of it is answered: another page may still wait for it. */
 async function release(which: Held): Promise<void> {
   if (held === which) held = null;
   clearTimeout(which.idle);
+  while (which.asked.size > 0) await Promise.allSettled([...which.asked]);
   await which.thread.end();
 }
 
@@ -31,7 +35,7 @@ export async function releasePicture(): Promise<void> {
 }
 
 /** Holds a picture; the one that is held already is not read again. */
-async function hold({ path, balancedFor, moving }: FinishedPicture): Promise<Held> {
+function hold({ path, balancedFor, moving }: FinishedPicture): Held {
   const picture = { path, balancedFor, moving };
   const key = JSON.stringify(picture);
   if (held?.key === key) {
@@ -41,16 +45,34 @@ async function hold({ path, balancedFor, moving }: FinishedPicture): Promise<Hel
   const last = held;
   const thread = startFinisher();
   const survey = thread.ask(async (api) => api.hold(picture));
-  const next: Held = { key, thread, survey, idle: setTimeout(() => void release(next), IDLE_MS).unref() };
+  const next: Held = {
+    key,
+    thread,
+    survey,
+    asked: new Set(),
+    idle: setTimeout(() => void release(next), IDLE_MS).unref(),
+  };
   held = next;
   // Whoever asked for the survey hears of it; the next one tries again.
   survey.catch(() => release(next));
-  if (last) await release(last);
+  if (last) void release(last);
   return next;
 }
 
+/** Asks something of a picture, which is held until it is answered. */
+async function ask<Answer>(picture: FinishedPicture, work: (held: Held) => Promise<Answer>): Promise<Answer> {
+  const which = hold(picture);
+  const answer = work(which);
+  which.asked.add(answer);
+  try {
+    return await answer;
+  } finally {
+    which.asked.delete(answer);
+  }
+}
+
 /** What has to be known of a picture before it can be finished, and copies of it. */
-export const surveyPicture = async (picture: FinishedPicture): Promise<Survey> => (await hold(picture)).survey;
+export const surveyPicture = (picture: FinishedPicture): Promise<Survey> => ask(picture, ({ survey }) => survey);
 
 /** A piece of a picture at its full size. */
 export interface PicturePiece {
@@ -66,16 +88,16 @@ export interface PicturePiece {
  * @param asksDrift Whether somebody wants to know how long its stars are: that takes a second, once.
  * @throws RangeError for an area that is not within it.
  */
-export async function pictureArea(
+export const pictureArea = (
   picture: FinishedPicture,
   { left, top, right, bottom }: Area,
   asksDrift: boolean,
-): Promise<PicturePiece> {
-  const { thread, survey } = await hold(picture);
-  const { width, height } = await survey;
-  if (left >= right || top >= bottom || right > width || bottom > height)
-    throw new RangeError(`Nothing from ${left}, ${top} to ${right}, ${bottom} lies in ${width} x ${height} pixels.`);
-  const codes = await thread.ask(async (api) => api.piece({ left, top, right, bottom }));
-  const drift = asksDrift ? await thread.ask(async (api) => api.drift()) : null;
-  return { codes, drift };
-}
+): Promise<PicturePiece> =>
+  ask(picture, async ({ thread, survey }) => {
+    const { width, height } = await survey;
+    if (left >= right || top >= bottom || right > width || bottom > height)
+      throw new RangeError(`Nothing from ${left}, ${top} to ${right}, ${bottom} lies in ${width} x ${height} pixels.`);
+    const codes = await thread.ask(async (api) => api.piece({ left, top, right, bottom }));
+    const drift = asksDrift ? await thread.ask(async (api) => api.drift()) : null;
+    return { codes, drift };
+  });

@@ -44,6 +44,9 @@ const shifted = (crop: Crop, dx: number, dy: number): Crop => ({
 
 const percent = (share: number) => `${100 * share}%`;
 
+/** A line at a third of what is kept. */
+const THIRD = { position: "absolute", bg: "onPicture", opacity: 0.4 } as const;
+
 /** One corner, dragged or moved by keys. */
 function Handle({
   corner,
@@ -94,9 +97,8 @@ export function CropFrame({ crop: kept, onKeep }: CropFrameProps) {
   const from = useRef(kept);
   const crop = draft ?? kept;
   const hand = (how: (crop: Crop, dx: number, dy: number) => Crop) => {
-    const begun = { x: 0, y: 0 };
     // Places are told from what is dragged, which moves itself: the field stands still.
-    const share = (at: DragPoint) => {
+    const share = (at: DragPoint, begun: DragPoint) => {
       const { width, height } = field.current!.getBoundingClientRect();
       return how(from.current, (at.x - begun.x) / width, (at.y - begun.y) / height);
     };
@@ -104,14 +106,10 @@ export function CropFrame({ crop: kept, onKeep }: CropFrameProps) {
       start: () => {
         from.current = kept;
       },
-      move: (at: DragPoint, first: DragPoint) => {
-        Object.assign(begun, first);
-        setDraft(share(at));
-      },
-      end: (at: DragPoint, first: DragPoint) => {
-        Object.assign(begun, first);
+      move: (at: DragPoint, begun: DragPoint) => setDraft(share(at, begun)),
+      end: (at: DragPoint, begun: DragPoint) => {
         setDraft(null);
-        onKeep(share(at));
+        onKeep(share(at, begun));
       },
     };
   };
@@ -128,34 +126,15 @@ export function CropFrame({ crop: kept, onKeep }: CropFrameProps) {
         borderWidth="1px"
         borderColor="onPicture"
         boxShadow="0 0 0 200vmax rgb(0 0 0 / 0.6)"
-        clipPath="none"
         cursor="move"
         touchAction="none"
       >
-        {[1 / 3, 2 / 3].map((at) => (
-          <Box
-            key={`down ${at}`}
-            position="absolute"
-            left={percent(at)}
-            top="0"
-            bottom="0"
-            width="1px"
-            bg="onPicture"
-            opacity={0.4}
-          />
-        ))}
-        {[1 / 3, 2 / 3].map((at) => (
-          <Box
-            key={`across ${at}`}
-            position="absolute"
-            top={percent(at)}
-            left="0"
-            right="0"
-            height="1px"
-            bg="onPicture"
-            opacity={0.4}
-          />
-        ))}
+        {[1 / 3, 2 / 3]
+          .map(percent)
+          .flatMap((at) => [
+            <Box key={`down ${at}`} {...THIRD} left={at} top="0" bottom="0" width="1px" />,
+            <Box key={`across ${at}`} {...THIRD} top={at} left="0" right="0" height="1px" />,
+          ])}
         {CORNERS.map((corner) => (
           <Handle key={corner} corner={corner} crop={kept} hand={hand} onKeep={onKeep} />
         ))}
