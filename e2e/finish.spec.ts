@@ -80,8 +80,18 @@ test("a result is finished light by light, its look is saved, given to another r
 
   // Cut by hand, looked at closely, and beside what it was.
   await page.getByRole("button", { name: "Crop by hand" }).click();
-  await page.getByRole("button", { name: "Crop, left top" }).press("ArrowRight");
+  await page.getByRole("slider", { name: "Crop, left top" }).press("ArrowRight");
   await expect(line).toHaveValue("straighten +2 | sky +1 | crop 0.01 0 0.99 1");
+  await page.getByRole("button", { name: "Take the last step back" }).click();
+  await expect(line).toHaveValue("straighten +2 | sky +1");
+  // A corner follows the hand: a quarter of the picture's width, and a half of its height.
+  const whole = (await page.getByRole("img", { name: "Version 1, finished", exact: true }).boundingBox())!;
+  await page.mouse.move(whole.x + 1, whole.y + 1);
+  await page.mouse.down();
+  await page.mouse.move(whole.x + whole.width / 8, whole.y + whole.height / 3, { steps: 4 });
+  await page.mouse.move(whole.x + whole.width / 4, whole.y + whole.height / 2, { steps: 4 });
+  await page.mouse.up();
+  await expect(line).toHaveValue(/crop 0\.2[45]\d* 0\.(49|5)\d* /);
   await page.getByRole("button", { name: "Keep this crop" }).click();
   await page.getByRole("button", { name: "Pixel by pixel (l)" }).click();
   await expect(page.getByRole("img", { name: /pixel by pixel$/ })).toBeVisible();

@@ -42,12 +42,14 @@ const shifted = (crop: Crop, dx: number, dy: number): Crop => ({
   top: within(crop.top + dy, 0, 1 - crop.height),
 });
 
-const percent = (share: number) => `${100 * share}%`;
+/** The drawing's own measure: hundredths of the picture each way, whatever its shape. */
+const WHOLE = 100;
+/** Strokes as thick on every screen, in its pixels: a line, a corner, and where a finger finds it. */
+const LINE_PX = 1;
+const CORNER_PX = 12;
+const REACH_PX = 30;
 
-/** A line at a third of what is kept. */
-const THIRD = { position: "absolute", bg: "onPicture", opacity: 0.4 } as const;
-
-/** One corner, dragged or moved by keys. */
+/** A corner, dragged or moved by keys. */
 function Handle({
   corner,
   crop,
@@ -55,90 +57,112 @@ function Handle({
   onKeep,
 }: {
   readonly corner: Corner;
+  /** As it is shown. */
   readonly crop: Crop;
-  readonly hand: (how: (crop: Crop, dx: number, dy: number) => Crop) => Parameters<typeof useDrag>[0];
+  readonly hand: Hands;
   readonly onKeep: (crop: Crop) => void;
 }) {
-  const drag = useDrag<HTMLDivElement>(hand((from, dx, dy) => cornered(from, corner, dx, dy)));
+  const drag = useDrag<SVGGElement>(hand((from, dx, dy) => cornered(from, corner, dx, dy)));
   const by = (dx: number, dy: number) => () => onKeep(cornered(crop, corner, dx * KEY_SHARE, dy * KEY_SHARE));
   const isFalling = corner === "left top" || corner === "right bottom";
+  const x = WHOLE * (crop.left + (corner.startsWith("left") ? 0 : crop.width));
+  const y = WHOLE * (crop.top + (corner.endsWith("top") ? 0 : crop.height));
+  // A stroke of no length with square ends is a square, which is not stretched with the drawing.
+  const place = { d: `M${x} ${y}h0`, strokeLinecap: "square", vectorEffect: "non-scaling-stroke" } as const;
   return (
     <Box
-      ref={drag}
-      data-press
-      tabIndex={0}
-      role="button"
-      aria-label={`Crop, ${corner}`}
-      position="absolute"
-      left={corner.startsWith("left") ? 0 : "100%"}
-      top={corner.endsWith("top") ? 0 : "100%"}
-      width="28px"
-      height="28px"
-      transform="translate(-50%, -50%)"
+      asChild
       cursor={isFalling ? "nwse-resize" : "nesw-resize"}
+      color="onPicture"
+      outline="none"
       touchAction="none"
-      _focusVisible={{ outline: "2px solid", outlineColor: "lamp" }}
-      onKeyDown={onKeys({
-        ArrowLeft: by(-1, 0),
-        ArrowRight: by(1, 0),
-        ArrowUp: by(0, -1),
-        ArrowDown: by(0, 1),
-      })}
+      _focusVisible={{ color: "lamp" }}
     >
-      <Box position="absolute" inset="9px" bg="onPicture" boxShadow="0 0 0 1px black" />
+      <g
+        ref={drag}
+        data-press
+        role="slider"
+        tabIndex={0}
+        aria-label={`Crop, ${corner}`}
+        aria-valuemin={0}
+        aria-valuemax={WHOLE}
+        aria-valuenow={Math.round(x)}
+        aria-valuetext={`${Math.round(x)} % across, ${Math.round(y)} % down`}
+        onKeyDown={onKeys({
+          ArrowLeft: by(-1, 0),
+          ArrowRight: by(1, 0),
+          ArrowUp: by(0, -1),
+          ArrowDown: by(0, 1),
+        })}
+      >
+        <path {...place} stroke="transparent" strokeWidth={REACH_PX} pointerEvents="stroke" />
+        <path {...place} stroke="black" strokeWidth={CORNER_PX + 2} />
+        <path {...place} stroke="currentColor" strokeWidth={CORNER_PX} />
+      </g>
     </Box>
   );
 }
 
+type Hands = (how: (crop: Crop, dx: number, dy: number) => Crop) => Parameters<typeof useDrag>[0];
+
 /** A crop by hand: its corners, and all of it, are dragged on the picture. */
 export function CropFrame({ crop: kept, onKeep }: CropFrameProps) {
   const [draft, setDraft] = useState<Crop | null>(null);
-  const field = useRef<HTMLDivElement>(null);
   const from = useRef(kept);
   const crop = draft ?? kept;
-  const hand = (how: (crop: Crop, dx: number, dy: number) => Crop) => {
-    // Places are told from what is dragged, which moves itself: the field stands still.
-    const share = (at: DragPoint, begun: DragPoint) => {
-      const { width, height } = field.current!.getBoundingClientRect();
-      return how(from.current, (at.x - begun.x) / width, (at.y - begun.y) / height);
-    };
+  const hand: Hands = (how) => {
+    const moved = (at: DragPoint, begun: DragPoint) =>
+      how(from.current, (at.x - begun.x) / WHOLE, (at.y - begun.y) / WHOLE);
     return {
       start: () => {
         from.current = kept;
       },
-      move: (at: DragPoint, begun: DragPoint) => setDraft(share(at, begun)),
-      end: (at: DragPoint, begun: DragPoint) => {
+      move: (at, begun) => setDraft(moved(at, begun)),
+      end: (at, begun) => {
         setDraft(null);
-        onKeep(share(at, begun));
+        // A press moves nothing.
+        if (at.x !== begun.x || at.y !== begun.y) onKeep(moved(at, begun));
       },
     };
   };
-  const body = useDrag<HTMLDivElement>(hand(shifted));
+  const body = useDrag<SVGRectElement>(hand(shifted));
+  const [left, top, width, height] = [crop.left, crop.top, crop.width, crop.height].map((share) => WHOLE * share) as [
+    number,
+    number,
+    number,
+    number,
+  ];
+  const thirds = [1 / 3, 2 / 3].map(
+    (at) => `M${left + at * width} ${top}v${height}M${left} ${top + at * height}h${width}`,
+  );
   return (
-    <Box ref={field} position="absolute" inset="0" onClick={(event) => event.stopPropagation()}>
-      <Box
-        ref={body}
-        position="absolute"
-        left={percent(crop.left)}
-        top={percent(crop.top)}
-        width={percent(crop.width)}
-        height={percent(crop.height)}
-        borderWidth="1px"
-        borderColor="onPicture"
-        boxShadow="0 0 0 200vmax rgb(0 0 0 / 0.6)"
-        cursor="move"
-        touchAction="none"
-      >
-        {[1 / 3, 2 / 3]
-          .map(percent)
-          .flatMap((at) => [
-            <Box key={`down ${at}`} {...THIRD} left={at} top="0" bottom="0" width="1px" />,
-            <Box key={`across ${at}`} {...THIRD} top={at} left="0" right="0" height="1px" />,
-          ])}
+    <Box asChild position="absolute" inset="0" width="100%" height="100%" overflow="visible" color="onPicture">
+      <svg viewBox={`0 0 ${WHOLE} ${WHOLE}`} preserveAspectRatio="none" stroke="currentColor">
+        <title>What is kept of the picture</title>
+        <path
+          d={`M0 0h${WHOLE}v${WHOLE}h-${WHOLE}zM${left} ${top}h${width}v${height}h-${width}z`}
+          fill="black"
+          fillRule="evenodd"
+          fillOpacity={0.6}
+          stroke="none"
+        />
+        <path d={thirds.join("")} fill="none" opacity={0.4} strokeWidth={LINE_PX} vectorEffect="non-scaling-stroke" />
+        <Box asChild cursor="move" touchAction="none">
+          <rect
+            ref={body}
+            x={left}
+            y={top}
+            width={width}
+            height={height}
+            fill="transparent"
+            strokeWidth={LINE_PX}
+            vectorEffect="non-scaling-stroke"
+          />
+        </Box>
         {CORNERS.map((corner) => (
-          <Handle key={corner} corner={corner} crop={kept} hand={hand} onKeep={onKeep} />
+          <Handle key={corner} corner={corner} crop={crop} hand={hand} onKeep={onKeep} />
         ))}
-      </Box>
+      </svg>
     </Box>
   );
 }

@@ -156,7 +156,7 @@ export function FinishPicture(props: FinishPictureProps) {
           cursor={asks || isClose ? "crosshair" : "default"}
           onPointerMove={(event) => props.onPoint(place(event))}
           onPointerLeave={() => props.onPoint(null)}
-          onClick={(event) => props.onPress(place(event as unknown as PointerEvent))}
+          onClick={(event) => crop || props.onPress(place(event as unknown as PointerEvent))}
         >
           {shown ? (
             <Box asChild {...FILL}>
