@@ -78,6 +78,11 @@ export const EMBEDDED = [
   { source: "src/core/inspect/peakKernel.as.ts", constant: "PEAK_KERNEL" },
   { source: "src/core/finish/developKernel.as.ts", constant: "DEVELOP_KERNEL" },
   { source: "src/core/finish/denoiseKernel.as.ts", constant: "DENOISE_KERNEL" },
+  { source: "src/core/finish/fieldsKernel.as.ts", constant: "FIELDS_KERNEL" },
+  { source: "src/core/finish/sharpenKernel.as.ts", constant: "SHARPEN_KERNEL" },
+  { source: "src/core/finish/frameKernel.as.ts", constant: "FRAME_KERNEL" },
+  { source: "src/core/finish/reduceKernel.as.ts", constant: "REDUCE_KERNEL" },
+  { source: "src/core/finish/starsKernel.as.ts", constant: "STARS_KERNEL" },
 ];
 
 /** The module of an embedded kernel. */

@@ -28,6 +28,7 @@ import {
   type PictureNoise,
   parseLook,
   partsOfBytes,
+  placeUnder,
   reduced,
   settleLook,
   uprightingOf,
@@ -266,7 +267,7 @@ const finishWorker = {
     const { width, height } = frame;
     const out = new Uint8Array(width * height);
     for (let at = 0; at < out.length; at++) {
-      const pixel = pixelAt(glance.plain, frame.source((at % width) + 0.5, Math.floor(at / width) + 0.5));
+      const pixel = pixelAt(glance.plain, placeUnder(frame.matrix, (at % width) + 0.5, Math.floor(at / width) + 0.5));
       if (pixel !== null) out[at] = Math.round(255 * part[pixel]!);
     }
     return { width, height, part: out };
@@ -282,7 +283,7 @@ const finishWorker = {
     const { glance, lights } = await openedAt(address);
     const { width, height, red, green, blue, parts } = glance.plain;
     const frame = frameIn(lookOfLine(line), glance.plain);
-    const at = pixelAt(glance.plain, frame.source(x * frame.width, y * frame.height));
+    const at = pixelAt(glance.plain, placeUnder(frame.matrix, x * frame.width, y * frame.height));
     if (at === null) return null;
     const [column, row] = [at % width, Math.floor(at / width)];
     const own = parts.reduce((best, part, index) => (part![at]! > parts[best]![at]! ? index : best), 0);

@@ -57,6 +57,10 @@ export const WHITENS_FROM = 0.6;
 /** From here on to white, stops, surroundings are more and more of what `highlights` moves. */
 export const HIGHLIGHTS_FROM = -3;
 
+/** Whether a look asks of a pixel where it lies: in which lights, and among what. */
+export const asksPlaces = ({ highlights, lights, fields }: SettledLook): boolean =>
+  highlights !== 0 || lights.length > 0 || fields.glow !== null || fields.recolour !== null;
+
 /** Where a light's darkest part is raised to, or its brightest. */
 function stopsTo(target: "noise" | "white", light: FoundLight, noiseFloor: number): number {
   // To white until its brightest part touches; to noise until noise would show as it does at the floor of what a screen shows as black.

@@ -1,15 +1,15 @@
 import { growTo, openEmbedded } from "../embeddedKernel";
 import { codeLights } from "../stack/lightCodes";
-import type { PixelLook, SettledLook } from "./develop";
+import { applyFields } from "./applyFields";
+import { asksPlaces, type PixelLook, type SettledLook } from "./develop";
 import { DEVELOP_KERNEL } from "./developKernel.wasm";
-import { applyFields, isPlainField } from "./fields";
+import { isPlainField } from "./fields";
 import { type PictureLights, STAR_SOFT_STOPS } from "./findLights";
-import { type GuidedPlanes, type Plane, placesIn } from "./guided";
 import type { Piece } from "./piece";
+import { follower, layOut, type PlacesKernel } from "./rowPlaces";
 import { CURVE_POINTS } from "./tone";
 
-interface DevelopKernel {
-  readonly memory: WebAssembly.Memory;
+interface DevelopKernel extends PlacesKernel {
   develop(
     out: number,
     light: number,
@@ -18,16 +18,6 @@ interface DevelopKernel {
     numbers: number,
     lights: number,
     curve: number,
-    pixels: number,
-  ): void;
-  lightRow(light: number, plane: number, stops: number, codes: number, table: number, pixels: number): void;
-  followRow(
-    out: number,
-    stops: number,
-    slopes: number,
-    offsets: number,
-    first: number,
-    part: number,
     pixels: number,
   ): void;
   shareRow(parts: number, plane: number, lights: number, pixels: number): void;
@@ -137,69 +127,43 @@ export function developPixels(look: PixelLook, pixels: PixelsToDevelop, out: Uin
  * @param codes Interleaved 16-bit sRGB codes.
  */
 export function developRows(found: PictureLights, look: SettledLook, codes: Uint16Array, piece: Piece): void {
-  const { width, left, top, of } = piece;
+  const { width, top } = piece;
   const { lights, memberships, surroundings, starsFrom } = found;
-  const small = surroundings.slope;
   const padded = 4 * Math.ceil(width / 4);
   const plane = 4 * padded;
-  // One value more than a row has: the last pixel looks at two.
-  const lowBytes = 4 * (small.width + 1);
-  const at = (() => {
-    let end = ROWS + 4 * CODES;
-    const take = (bytes: number) => {
-      const begins = end;
-      end += 16 * Math.ceil(bytes / 16);
-      return begins;
-    };
-    const taken = {
-      row: take(6 * padded),
-      light: take(4 * plane),
-      stops: take(plane),
-      parts: take(lights.length * plane),
-      first: take(plane),
-      part: take(plane),
-      slopes: take(lowBytes),
-      offsets: take(lowBytes),
-    };
-    return { ...taken, end };
-  })();
-  const { kernel, floats } = opened(at.end, look, (_, index) => index);
+  const lowBytes = 4 * (surroundings.slope.width + 1);
+  const { take, end } = layOut(ROWS + 4 * CODES);
+  const at = {
+    row: take(6 * padded),
+    light: take(4 * plane),
+    stops: take(plane),
+    parts: take(lights.length * plane),
+    first: take(plane),
+    part: take(plane),
+    slopes: take(lowBytes),
+    offsets: take(lowBytes),
+  };
+  const { kernel, floats } = opened(end(), look, (_, index) => index);
   floats.set(codeLights(), ROWS / 4);
-  const columns = placesIn(of.width, small.width, left, width);
-  const down = placesIn(of.height, small.height);
-  new Uint32Array(floats.buffer, at.first, padded).fill(0).set(columns.first);
-  floats.fill(0, at.part / 4, at.part / 4 + padded);
-  floats.set(columns.part, at.part / 4);
+  const follow = follower(kernel, at, found, piece);
   const row = new Uint16Array(floats.buffer, at.row, 3 * width);
-  /** A small plane's row at this height. */
-  const lower = ({ values }: Plane, y: number, to: number) => {
-    const above = down.first[y]! * small.width;
-    const below = small.height > 1 ? above + small.width : above;
-    for (let x = 0, out = to / 4; x < small.width; x++, out++)
-      floats[out] = values[above + x]! + down.part[y]! * (values[below + x]! - values[above + x]!);
-    floats[to / 4 + small.width] = floats[to / 4 + small.width - 1]!;
-  };
-  const follow = ({ slope, offset }: GuidedPlanes, y: number, out: number) => {
-    lower(slope, y, at.slopes);
-    lower(offset, y, at.offsets);
-    kernel.followRow(out, at.stops, at.slopes, at.offsets, at.first, at.part, padded);
-  };
   const [sky, stars] = ["sky", "stars"].map((id) => lights.findIndex((light) => light.id === id)) as [number, number];
   const isMoved = !isPlainField(look.fields);
   const view = (begins: number) => new Float32Array(floats.buffer, begins, width);
   const parts = lights.map((_, index) => view(at.parts + index * plane));
   const isShared = sky >= 0 && stars >= 0 && starsFrom !== null;
-  for (let y = 0, from = 0; from < codes.length; y++, from += 3 * width) {
-    row.set(codes.subarray(from, from + 3 * width));
-    kernel.lightRow(at.light, plane, at.stops, at.row, ROWS, padded);
-    const about = at.light + 3 * plane;
-    follow(surroundings, top + y, about);
+  const about = at.light + 3 * plane;
+  const isPlaced = asksPlaces(look);
+  if (!isPlaced) floats.fill(0, about / 4, about / 4 + padded);
+  /** Where a row's pixels lie. */
+  const place = (y: number) => {
+    follow(surroundings, y, at.stops, about);
     for (const [index, planes] of memberships.entries()) {
       const part = at.parts + index * plane;
       if (isShared && index === stars) floats.fill(0, part / 4, part / 4 + padded);
-      else follow(planes, top + y, part);
+      else follow(planes, y, at.stops, part);
     }
-    kernel.shareRow(at.parts, plane, lights.length, padded);
+    if (lights.length > 0) kernel.shareRow(at.parts, plane, lights.length, padded);
     if (isShared)
       kernel.starRow(
         at.parts + sky * plane,
@@ -210,6 +174,11 @@ export function developRows(found: PictureLights, look: SettledLook, codes: Uint
         STAR_SOFT_STOPS,
         padded,
       );
+  };
+  for (let y = 0, from = 0; from < codes.length; y++, from += 3 * width) {
+    row.set(codes.subarray(from, from + 3 * width));
+    kernel.lightRow(at.light, plane, at.stops, at.row, ROWS, padded);
+    if (isPlaced) place(top + y);
     if (isMoved)
       applyFields(
         look.fields,

@@ -1,25 +1,15 @@
 import { leastSquares } from "../leastSquares";
 import { median } from "../median";
-import { luminanceOf } from "./colour";
-import { enlarger } from "./guided";
-import type { FinishLightId } from "./lightIds";
 import type { LightPicture } from "./picture";
-import type { Piece } from "./piece";
-import { lostColour, type TrailColours } from "./trailColours";
+import type { TrailColours } from "./trailColours";
 
 // What changes from place to place whatever is there: light that a lens loses towards the corners, and what lamps far away add to the sky.
 
-/** What a lens loses: so many stops in the corners, nothing up to `rim` of the way there. */
+/** What a lens loses: so many stops in the corners, nothing up to `rim` of the way there, and between them by the square of the way. */
 export interface Vignette {
   readonly stops: number;
   /** 0 to below 1: nearly 0 for a lens of its own, 0.5 and more for one that is clipped on. */
   readonly rim: number;
-}
-
-/** Stops that are missing at a share of the way from the middle to a corner. */
-export function lostStops({ stops, rim }: Vignette, way: number): number {
-  const beyond = Math.max(0, (way - rim) / (1 - rim));
-  return stops * beyond * beyond;
 }
 
 /** Light of the sky's glow over its least, of each channel: numbers of a curved surface over shares of width and height. */
@@ -102,90 +92,4 @@ export interface Fields {
   readonly recolour: { readonly colours: TrailColours; readonly part: number } | null;
 }
 
-/** Rows of a picture's light, each pixel's surroundings and its part in each of the picture's lights. */
-export interface FieldRows {
-  readonly red: Float32Array;
-  readonly green: Float32Array;
-  readonly blue: Float32Array;
-  readonly surroundings: Float32Array;
-  readonly parts: readonly (Float32Array | null)[];
-}
-
-/** Gives back what a lens loses. */
-function applyVignette(vignette: Vignette, rows: FieldRows, { width, left, top, of }: Piece): void {
-  const corner = Math.hypot(of.width, of.height);
-  for (let at = 0; at < rows.red.length; at++) {
-    const [x, y] = [left + (at % width), top + Math.floor(at / width)];
-    const stops = lostStops(vignette, Math.hypot(2 * x + 1 - of.width, 2 * y + 1 - of.height) / corner);
-    if (stops === 0) continue;
-    const gain = 2 ** stops;
-    rows.red[at] = gain * rows.red[at]!;
-    rows.green[at] = gain * rows.green[at]!;
-    rows.blue[at] = gain * rows.blue[at]!;
-    rows.surroundings[at] = rows.surroundings[at]! + stops;
-  }
-}
-
-/** Takes the sky's glow away. */
-function applyGlow(
-  { surfaces, part }: NonNullable<Fields["glow"]>,
-  rows: FieldRows,
-  piece: Piece,
-  lights: readonly { readonly id: FinishLightId }[],
-): void {
-  const { width, left, top, of } = piece;
-  const planes = [rows.red, rows.green, rows.blue] as const;
-  const inSky = rows.parts.filter((_, index) => lights[index]!.id === "sky" || lights[index]!.id === "stars");
-  for (let at = 0; at < rows.red.length; at++) {
-    let sky = 0;
-    for (const plane of inSky) sky += plane![at]!;
-    if (sky <= 0) continue;
-    const terms = termsAt((left + (at % width) + 0.5) / of.width, (top + Math.floor(at / width) + 0.5) / of.height);
-    for (const [channel, plane] of planes.entries())
-      plane[at] = Math.max(0, plane[at]! - sky * part * Math.max(0, valueAt(surfaces[channel]!, terms)));
-  }
-}
-
-/** Gives trails that are white the colour of their edges, no brighter than it can be shown. */
-function applyRecolour(
-  { colours, part }: NonNullable<Fields["recolour"]>,
-  rows: FieldRows,
-  piece: Piece,
-  lights: readonly { readonly id: FinishLightId }[],
-): void {
-  const trails = rows.parts[lights.findIndex(({ id }) => id === "trails")];
-  if (!trails) return;
-  const planes = [rows.red, rows.green, rows.blue] as const;
-  const { width } = piece;
-  const enlarged = enlarger(colours[0], piece);
-  const shares = planes.map(() => new Float32Array(width)) as [Float32Array, Float32Array, Float32Array];
-  for (let at = 0; at < trails.length; at++) {
-    const x = at % width;
-    if (x === 0) for (const [channel, colour] of colours.entries()) enlarged(colour, at / width, shares[channel]!);
-    const rgb = [rows.red[at]!, rows.green[at]!, rows.blue[at]!] as const;
-    const lost = part * trails[at]! * lostColour(...rgb);
-    if (lost <= 0) continue;
-    const colour = [shares[0][x]!, shares[1][x]!, shares[2][x]!] as const;
-    const by = Math.min(luminanceOf(rgb) / luminanceOf(colour), 1 / Math.max(...colour));
-    for (const [channel, plane] of planes.entries())
-      plane[at] = rgb[channel]! + lost * (by * colour[channel]! - rgb[channel]!);
-  }
-}
-
 export const isPlainField = ({ vignette, glow, recolour }: Fields): boolean => !vignette && !glow && !recolour;
-
-/**
- * Applies fields to rows of a picture, in place: first what the lens lost, then the sky's glow, then the colour of trails.
- *
- * @param lights Those of the picture, in the order of the rows' parts.
- */
-export function applyFields(
-  fields: Fields,
-  rows: FieldRows,
-  piece: Piece,
-  lights: readonly { readonly id: FinishLightId }[],
-): void {
-  if (fields.vignette) applyVignette(fields.vignette, rows, piece);
-  if (fields.glow) applyGlow(fields.glow, rows, piece, lights);
-  if (fields.recolour) applyRecolour(fields.recolour, rows, piece, lights);
-}

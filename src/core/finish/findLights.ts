@@ -48,10 +48,9 @@ export const alongGuide = ({ slope, offset }: GuidedPlanes, guide: Plane): Float
 
 /** How unevenly a sky's stops lie about their surroundings, by the middle of their absolute differences: noise, for stars are few. */
 function skyNoise(stops: Float32Array, surroundings: Float32Array, sky: Float32Array): number {
-  const differs = [];
-  for (let at = 0; at < stops.length; at++) if (sky[at]! > 0.9) differs.push(Math.abs(stops[at]! - surroundings[at]!));
+  const differs = stops.map((value, at) => Math.abs(value - surroundings[at]!)).filter((_, at) => sky[at]! > 0.9);
   // Deviation of a normal distribution by the middle of its absolute values.
-  return 1.4826 * (differs.sort((a, b) => a - b)[Math.floor(differs.length / 2)] ?? 0);
+  return 1.4826 * (differs.sort()[Math.floor(differs.length / 2)] ?? 0);
 }
 
 /**

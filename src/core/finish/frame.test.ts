@@ -1,4 +1,4 @@
-import { framedRows, frameOf, largestPrint, parseLook, uprightingOf } from ".";
+import { framedRows, frameOf, largestPrint, parseLook, placeUnder, uprightingOf } from ".";
 
 const SIZE = { width: 360, height: 240 };
 
@@ -73,6 +73,19 @@ it("takes exactly the pixels of a crop where nothing is moved, and no tone that 
   const lamp = pictureOf((x, y) => (Math.hypot(x - 180, y - 120) < 20 ? 65_535 : 3000));
   const turned = framed("straighten 7.3", lamp).codes;
   expect(turned.reduce((least, code) => Math.min(least, code), 65_535)).toBe(3000);
+});
+
+it("looks each pixel up where it lies, between pixels too", () => {
+  const light = (x: number, y: number) => 30_000 + 9000 * Math.sin(x / 9) * Math.cos(y / 7);
+  const out = framed("straighten -3.3 | upright 8 | crop 0.2 0.2 0.5 0.6", pictureOf(light));
+  let worst = 0;
+  for (let y = 0; y < out.height; y += 7)
+    for (let x = 0; x < out.width; x += 5) {
+      const [u, v] = placeUnder(out.matrix, x + 0.5, y + 0.5)!;
+      worst = Math.max(worst, Math.abs(out.at(x, y) - light(u, v)));
+    }
+  // The spline follows such waves within a hundredth of their height.
+  expect(worst).toBeLessThan(90);
 });
 
 it("says the largest print of what is left", () => {

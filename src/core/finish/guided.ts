@@ -18,24 +18,39 @@ export interface GuidedPlanes {
 
 /** Means over squares of `radius` to each side, cut off at the edges. */
 export function boxMean({ width, height, values }: Plane, radius: number): Plane {
-  // Sums of all that lies left of a column, then of all that lies above a row.
+  // Sums of all that lies left of a column; means along each row about a line, which come and go; and their sums.
   const row = new Float64Array(width + 1);
-  const above = new Float64Array(width * (height + 1));
-  for (let y = 0; y < height; y++) {
-    const from = y * width;
-    for (let x = 0; x < width; x++) row[x + 1] = row[x]! + values[from + x]!;
-    for (let x = 0; x < width; x++) {
-      const [left, right] = [x > radius ? x - radius : 0, x + radius < width ? x + radius + 1 : width];
-      above[from + width + x] = above[from + x]! + (row[right]! - row[left]!) / (right - left);
-    }
-  }
+  const held = Math.min(height, 2 * radius + 1);
+  const along = new Float64Array(held * width);
+  const sums = new Float64Array(width);
   const out = new Float32Array(values.length);
+  const share = Float64Array.from(
+    { length: width },
+    (_, x) => 1 / (Math.min(width, x + radius + 1) - Math.max(0, x - radius)),
+  );
+  const take = (y: number) => {
+    const [from, to] = [y * width, (y % held) * width];
+    for (let x = 0, sum = 0; x < width; x++) {
+      sum += values[from + x]!;
+      row[x + 1] = sum;
+    }
+    for (let x = 0; x < width; x++) {
+      const left = x > radius ? x - radius : 0;
+      const right = x + radius < width ? x + radius + 1 : width;
+      const mean = share[x]! * (row[right]! - row[left]!);
+      sums[x] = sums[x]! + mean;
+      along[to + x] = mean;
+    }
+  };
+  const leave = (y: number) => {
+    for (let x = 0, from = (y % held) * width; x < width; x++, from++) sums[x] = sums[x]! - along[from]!;
+  };
+  for (let y = 0; y < Math.min(radius, height); y++) take(y);
   for (let y = 0; y < height; y++) {
-    const top = Math.max(0, y - radius);
-    const bottom = Math.min(height, y + radius + 1);
-    const by = 1 / (bottom - top);
-    const [first, last] = [top * width, bottom * width];
-    for (let x = 0, at = y * width; x < width; x++, at++) out[at] = by * (above[last + x]! - above[first + x]!);
+    if (y > radius) leave(y - radius - 1);
+    if (y + radius < height) take(y + radius);
+    const by = 1 / (Math.min(height, y + radius + 1) - Math.max(0, y - radius));
+    for (let x = 0, at = y * width; x < width; x++, at++) out[at] = by * sums[x]!;
   }
   return { width, height, values: out };
 }

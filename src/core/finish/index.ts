@@ -1,21 +1,23 @@
+export { applyFields } from "./applyFields";
+export { type Asked, askedBy, NO_LIGHTS } from "./asked";
 export { type LookOfColour, lookOf, TINT_BOUNDS } from "./colour";
 export { cubeText, notInTable } from "./cube";
 export { denoised, type PictureNoise } from "./denoise";
 export { type SettledLook, SHOWN_FLOOR, settleLook } from "./develop";
 export { developPixels, developRows, type PixelsToDevelop } from "./developKernel";
-export { applyFields, isPlainField } from "./fields";
+export { isPlainField } from "./fields";
 export { type FoundLight, findLights, type PictureLights } from "./findLights";
 export { areaAsked, cutCodes, finishedArea, finishedRows, type KnownPicture } from "./finishedRows";
 export {
   areaBehind,
-  framedArea,
   framedLike,
-  framedRows,
   frameOf,
   largestPrint,
   type PictureFrame,
+  placeUnder,
   uprightingOf,
 } from "./frame";
+export { framedArea, framedRows } from "./framedArea";
 export { FINISH_LIGHT_IDS, FINISH_LIGHTS, type FinishLightId, PAINTABLE_LIGHT_IDS } from "./lightIds";
 export {
   type Crop,
@@ -43,9 +45,10 @@ export type { KnownOfPicture } from "./memberships";
 export { type AtExposure, exposureToHold, exposureToTouch } from "./moves";
 export { measureNoise, type NoiseModel, noiseFloorStops, noiseShare } from "./noise";
 export { type PixelParts, partsOf, partsOfBytes } from "./partsOf";
-export { type CodedPicture, type LightPicture, lightOfCodes, reduced, stopsPlane } from "./picture";
+export { type CodedPicture, type LightPicture, lightOfCodes, stopsPlane } from "./picture";
 export { type Area, type Piece, wholePiece } from "./piece";
-export { type GrainSizes, measureGrains, REACH as NOISE_REACH, SCALES as NOISE_SCALES } from "./scales";
+export { reduced } from "./reduced";
+export { type GrainSizes, measureGrains, REACH as NOISE_REACH, SCALES as NOISE_SCALES, WHITE_GRAINS } from "./scales";
 export { type StarDrift, shapedStars, starDrift } from "./shapeStars";
 export { sharpened } from "./sharpen";
 export { through } from "./tone";

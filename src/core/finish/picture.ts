@@ -1,4 +1,4 @@
-import { codeLights, codeOfLight } from "../stack/lightCodes";
+import { codeLights } from "../stack/lightCodes";
 import { LUMINANCE } from "./colour";
 
 /** A picture's linear light, a plane for each channel, 1 for white. */
@@ -40,33 +40,4 @@ export interface CodedPicture {
   readonly width: number;
   readonly height: number;
   readonly samples: Uint16Array;
-}
-
-/** A small copy, each pixel the mean of the light that falls into it; its longer edge has at most `edgePx`. */
-export function reduced({ width, height, samples }: CodedPicture, edgePx: number): CodedPicture {
-  const scale = Math.min(1, edgePx / Math.max(width, height));
-  if (scale === 1) return { width, height, samples: samples.slice() };
-  const size = { width: Math.max(1, Math.round(width * scale)), height: Math.max(1, Math.round(height * scale)) };
-  const lights = codeLights();
-  const columns = Int32Array.from({ length: width }, (_, x) => 3 * Math.floor((x * size.width) / width));
-  const sums = new Float64Array(3 * size.width);
-  const counts = new Uint32Array(size.width);
-  const out = new Uint16Array(3 * size.width * size.height);
-  for (let y = 0, from = 0; y < height; y++) {
-    for (let x = 0; x < width; x++) {
-      const at = columns[x]!;
-      counts[at / 3] = counts[at / 3]! + 1;
-      sums[at] = sums[at]! + lights[samples[from]!]!;
-      sums[at + 1] = sums[at + 1]! + lights[samples[from + 1]!]!;
-      sums[at + 2] = sums[at + 2]! + lights[samples[from + 2]!]!;
-      from += 3;
-    }
-    const row = Math.floor((y * size.height) / height);
-    if (y + 1 < height && Math.floor(((y + 1) * size.height) / height) === row) continue;
-    for (let at = 0; at < sums.length; at++)
-      out[3 * row * size.width + at] = codeOfLight(sums[at]! / counts[Math.floor(at / 3)]!);
-    sums.fill(0);
-    counts.fill(0);
-  }
-  return { ...size, samples: out };
 }

@@ -10,7 +10,8 @@ import type { CodedPicture } from "./picture";
 export const SCALES = 4;
 /** How far a pixel's details reach: twice each scale's step, and a pixel for what lies about it. */
 export const REACH = 2 * (2 ** SCALES - 1) + SCALES;
-const WEIGHTS = [1 / 16, 1 / 4, 3 / 8, 1 / 4, 1 / 16] as const;
+/** Of the two outer ones of five, the two beside the middle, and that. */
+const WEIGHTS = [1 / 16, 1 / 4, 3 / 8] as const;
 /** Deviations that white noise of deviation 1 has at each scale. @see Starck & Murtagh (1998), Automatic noise estimation, table 1 */
 const WHITE_DEVIATIONS = [0.889, 0.2, 0.086, 0.041] as const;
 /** Grains are coarser than white noise where pixels are worked out of their neighbours; up to so many times is still noise. */
@@ -21,6 +22,9 @@ export interface GrainSizes {
   readonly brightness: readonly number[];
   readonly colour: readonly number[];
 }
+
+/** Of 16 bits. */
+const CODES = 65_536;
 
 const mirrored = (place: number, count: number): number => {
   if (count === 1) return 0;
@@ -33,16 +37,29 @@ const mirrored = (place: number, count: number): number => {
 export function smoothed({ width, height, values }: Plane, step: number): Plane {
   const down = new Float32Array(values.length);
   const out = new Float32Array(values.length);
-  for (let y = 0; y < height; y++)
-    for (const [k, weight] of WEIGHTS.entries()) {
-      const from = width * mirrored(y + (k - 2) * step, height);
-      for (let x = 0, to = y * width; x < width; x++, to++) down[to] = down[to]! + weight * values[from + x]!;
-    }
-  for (const [k, weight] of WEIGHTS.entries())
-    for (let x = 0; x < width; x++) {
-      const from = mirrored(x + (k - 2) * step, width);
-      for (let y = 0; y < height; y++) out[y * width + x] = out[y * width + x]! + weight * down[y * width + from]!;
-    }
+  const [far, near, own] = WEIGHTS;
+  /** Where the five values about each place begin, in columns or rows. */
+  const abouts = (count: number) =>
+    [-2, -1, 0, 1, 2].map((by) => Int32Array.from({ length: count }, (_, at) => mirrored(at + by * step, count)));
+  const [a, b, c, d, e] = abouts(height) as [Int32Array, Int32Array, Int32Array, Int32Array, Int32Array];
+  for (let y = 0, at = 0; y < height; y++) {
+    const [first, second, third] = [width * a[y]!, width * b[y]!, width * c[y]!];
+    const [fourth, fifth] = [width * d[y]!, width * e[y]!];
+    for (let x = 0; x < width; x++, at++)
+      down[at] =
+        far * (values[first + x]! + values[fifth + x]!) +
+        near * (values[second + x]! + values[fourth + x]!) +
+        own * values[third + x]!;
+  }
+  const [l, m, n, o, p] = abouts(width) as [Int32Array, Int32Array, Int32Array, Int32Array, Int32Array];
+  for (let y = 0, at = 0; y < height; y++) {
+    const row = y * width;
+    for (let x = 0; x < width; x++, at++)
+      out[at] =
+        far * (down[row + l[x]!]! + down[row + p[x]!]!) +
+        near * (down[row + m[x]!]! + down[row + o[x]!]!) +
+        own * down[row + n[x]!]!;
+  }
   return { width, height, values: out };
 }
 
@@ -71,11 +88,9 @@ function tileOf({ width, samples }: CodedPicture, tables: Float32Array, left: nu
   const planes = [0, 1, 2].map(() => new Float32Array(TILE * TILE));
   for (let y = 0, at = 0; y < TILE; y++)
     for (let x = 0, from = 3 * ((top + y) * width + left); x < TILE; x++, at++, from += 3) {
-      const [r, g, b] = [0, 1, 2].map((channel) => tables[65_536 * channel + samples[from + channel]!]!) as [
-        number,
-        number,
-        number,
-      ];
+      const r = tables[samples[from]!]!;
+      const g = tables[CODES + samples[from + 1]!]!;
+      const b = tables[2 * CODES + samples[from + 2]!]!;
       planes[0]![at] = (r + g + b) / Math.sqrt(3);
       planes[1]![at] = (r - b) / Math.SQRT2;
       planes[2]![at] = (r - 2 * g + b) / Math.sqrt(6);
@@ -93,6 +108,9 @@ export function detailDeviations(plane: Plane): number[] {
     return deviation;
   });
 }
+
+/** Noise whose pixels know nothing of each other. */
+export const WHITE_GRAINS: GrainSizes = { brightness: WHITE_DEVIATIONS, colour: WHITE_DEVIATIONS };
 
 /** Measures a picture's noise by the size of its grains; too small a picture is taken to have white noise. */
 export function measureGrains(picture: CodedPicture, noise: NoiseModel): GrainSizes {

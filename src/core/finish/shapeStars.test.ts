@@ -1,6 +1,8 @@
 import { hash32, hashUnit, normalFromBits } from "../random";
 import { codeOfLight } from "../stack/lightCodes";
 import { findLights, lightOfCodes, reduced, shapedStars, starDrift, wholePiece } from ".";
+import { mostAbout } from "./extremes";
+import { starPlanes } from "./starPlanes";
 
 const SIZE = { width: 720, height: 400 };
 const STARS = Array.from({ length: 30 }, (_, at) => ({
@@ -93,6 +95,31 @@ it("measures which way stars are long, and makes them nearly round", () => {
   const [was, is] = [widths(rows.codes), widths(shapedStars(rows, found, { width: 1, round: 1 }, measured))];
   expect(was.long / was.short).toBeGreaterThan(1.5);
   expect(is.long / is.short).toBeLessThan(1.25);
+});
+
+it("goes by the darkest and the brightest about each pixel, to the picture's edges", () => {
+  const { rows, found } = ROUND;
+  const planes = starPlanes(
+    rows,
+    found,
+    found.lights.findIndex(({ id }) => id === "sky"),
+  );
+  const plane = (rowAt: (y: number) => number) => {
+    const values = new Float32Array(SIZE.width * SIZE.height);
+    for (let y = 0; y < SIZE.height; y++)
+      values.set(new Float32Array(planes.kernel.memory.buffer, rowAt(y), SIZE.width), y * SIZE.width);
+    return values;
+  };
+  const over = plane(planes.over);
+  const most = mostAbout(over, SIZE.width, SIZE.height, 5);
+  expect(plane(planes.near).every((value, at) => value === most[at])).toBe(true);
+  const { red, green, blue } = lightOfCodes(rows.codes, SIZE.width, SIZE.height);
+  const about = plane(planes.about);
+  const differs = over.map((value, at) => {
+    const luminance = 0.2126 * red[at]! + 0.7152 * green[at]! + 0.0722 * blue[at]!;
+    return Math.abs(value - Math.max(0, luminance - about[at]!));
+  });
+  expect(differs.reduce((worst, value) => Math.max(worst, value), 0)).toBeLessThan(1e-6);
 });
 
 it("takes round stars for round, and a band of rows for what it is in the whole", () => {

@@ -1,11 +1,6 @@
-import { codeLights, codeOfLight } from "../stack/lightCodes";
-import { LUMINANCE } from "./colour";
-import { leastAbout, mostAbout } from "./extremes";
 import { type PictureLights, STAR_SOFT_STOPS } from "./findLights";
-import { enlarger } from "./guided";
-import { clamp, rising } from "./memberships";
-import { FLOOR_STOPS, stopsOf } from "./picture";
-import type { Piece } from "./piece";
+import { stopsOf } from "./picture";
+import { type CodeRows, STAR_RADIUS, starPlanes } from "./starPlanes";
 
 // Stars made smaller, and round where the sky has turned while the shutter stood open. Only light over the sky about a star is moved, and
 // each pixel keeps its colour.
@@ -24,8 +19,6 @@ export interface StarDrift {
   readonly y: number;
 }
 
-/** A star's light is looked for so far about a pixel, and a star is never longer than twice this, pixels. */
-const STAR_RADIUS = 5;
 /** Rows beyond its own that a row looks at. */
 export const STAR_REACH = 2 * STAR_RADIUS + 1;
 /** Stars whose shape is measured at most, and at least for it to count. */
@@ -33,58 +26,11 @@ const MOST_MEASURED = 400;
 const LEAST_MEASURED = 8;
 /** Stars that are longer than wide by less than this are round: twice the middle miss of such moments, pixels. */
 const LEAST_LENGTH = 1;
-const FLOOR = 2 ** FLOOR_STOPS;
 /** Stars nearer to white have lost their shape. */
 const MOST_PEAK = 0.9;
 
-/** Codes of a piece of a picture. */
-export interface CodeRows extends Piece {
-  readonly codes: Uint16Array;
-}
-
-interface SkyRows {
-  readonly rows: number;
-  /** Light over that of the surroundings, that of the surroundings, and each pixel's part in the sky. */
-  readonly over: Float32Array;
-  readonly about: Float32Array;
-  readonly sky: Float32Array;
-}
-
-function skyRows(piece: CodeRows, found: PictureLights, sky: number): SkyRows {
-  const { codes, width } = piece;
-  const rows = codes.length / (3 * width);
-  const lights = codeLights();
-  const [red, green, blue] = LUMINANCE;
-  const planes = [0, 1, 2].map(() => new Float32Array(rows * width)) as [Float32Array, Float32Array, Float32Array];
-  const [over, about, part] = planes;
-  const { slope, offset } = found.surroundings;
-  const own = found.memberships[sky]!;
-  const enlarged = enlarger(slope, piece);
-  const [slopes, offsets, skySlopes, skyOffsets] = [0, 1, 2, 3].map(() => new Float32Array(width)) as [
-    Float32Array,
-    Float32Array,
-    Float32Array,
-    Float32Array,
-  ];
-  for (let row = 0, at = 0; row < rows; row++) {
-    enlarged(own.slope, row, skySlopes);
-    enlarged(own.offset, row, skyOffsets);
-    enlarged(slope, row, slopes);
-    enlarged(offset, row, offsets);
-    for (let x = 0; x < width; x++, at++) {
-      const from = 3 * at;
-      const light = red * lights[codes[from]!]! + green * lights[codes[from + 1]!]! + blue * lights[codes[from + 2]!]!;
-      const stops = stopsOf(light);
-      part[at] = clamp(skySlopes[x]! * stops + skyOffsets[x]!);
-      about[at] = Math.max(0, 2 ** (slopes[x]! * stops + offsets[x]!) - FLOOR);
-      over[at] = light;
-    }
-  }
-  // Surroundings follow what is bright a little: those of a star are what lies around it.
-  const around = leastAbout(about, width, rows, STAR_RADIUS);
-  for (let at = 0; at < over.length; at++) over[at] = Math.max(0, over[at]! - around[at]!);
-  return { rows, over, about: around, sky: part };
-}
+/** Rows of a picture that are looked at together. */
+const BAND_ROWS = 256;
 
 const skyOf = ({ lights }: PictureLights): number => {
   const sky = lights.findIndex(({ id }) => id === "sky");
@@ -118,6 +64,36 @@ function momentsAt(over: Float32Array, width: number, at: number) {
 
 const middleOf = (values: readonly number[]): number => [...values].sort((a, b) => a - b)[values.length >> 1] ?? 0;
 
+/** A star's light over the sky, and its second moments. */
+interface StarPeak extends ReturnType<typeof momentsAt> {
+  readonly light: number;
+}
+
+/** The stars between two rows of a picture. */
+function peaksIn(rows: CodeRows, found: PictureLights, sky: number, from: number, to: number): StarPeak[] {
+  const { width, codes } = rows;
+  const height = codes.length / (3 * width);
+  const top = Math.max(0, from - STAR_REACH);
+  const band = codes.subarray(3 * width * top, 3 * width * Math.min(height, to + STAR_REACH));
+  const planes = starPlanes({ ...rows, codes: band, top: rows.top + top }, found, sky);
+  const values = new Float32Array(planes.kernel.memory.buffer);
+  const least = found.starsFrom! + STAR_SOFT_STOPS;
+  const peaks: StarPeak[] = [];
+  for (let y = Math.max(STAR_RADIUS, from); y < Math.min(height - STAR_RADIUS, to); y++) {
+    const [over, most, about, part] = [planes.over, planes.near, planes.about, planes.sky].map(
+      (plane) => plane(y - top) / 4,
+    ) as [number, number, number, number];
+    for (let x = STAR_RADIUS; x < width - STAR_RADIUS; x++) {
+      const value = values[over + x]!;
+      if (value <= 0 || value < values[most + x]! || values[part + x]! < 0.5) continue;
+      const around = values[about + x]!;
+      if (value + around > MOST_PEAK || stopsOf(value + around) - stopsOf(around) <= least) continue;
+      peaks.push({ light: value, ...momentsAt(values, planes.stride / 4, over + x) });
+    }
+  }
+  return peaks;
+}
+
 /**
  * Measures how long a picture's stars are, by the moments of the middle one of them.
  *
@@ -126,19 +102,12 @@ const middleOf = (values: readonly number[]): number => [...values].sort((a, b) 
 export function starDrift(rows: CodeRows, found: PictureLights): StarDrift | null {
   const sky = skyOf(found);
   if (sky < 0 || found.starsFrom === null) return null;
-  const { width } = rows;
-  const { rows: count, over, about, sky: part } = skyRows(rows, found, sky);
-  const most = mostAbout(over, width, count, STAR_RADIUS);
-  const peaks: number[] = [];
-  for (let y = STAR_RADIUS; y < count - STAR_RADIUS; y++)
-    for (let x = STAR_RADIUS, at = y * width + x; x < width - STAR_RADIUS; x++, at++) {
-      const light = over[at]! + about[at]!;
-      if (over[at]! <= 0 || over[at]! < most[at]! || part[at]! < 0.5 || light > MOST_PEAK) continue;
-      if (stopsOf(light) - stopsOf(about[at]!) > found.starsFrom + STAR_SOFT_STOPS) peaks.push(at);
-    }
+  const height = rows.codes.length / (3 * rows.width);
+  const peaks: StarPeak[] = [];
+  for (let top = 0; top < height; top += BAND_ROWS)
+    peaks.push(...peaksIn(rows, found, sky, top, Math.min(height, top + BAND_ROWS)));
   if (peaks.length < LEAST_MEASURED) return null;
-  const brightest = peaks.sort((a, b) => over[b]! - over[a]!).slice(0, MOST_MEASURED);
-  const all = brightest.map((at) => momentsAt(over, width, at));
+  const all = peaks.sort((a, b) => b.light - a.light).slice(0, MOST_MEASURED);
   const [xx, xy, yy] = [middleOf(all.map((m) => m.xx)), middleOf(all.map((m) => m.xy)), middleOf(all.map((m) => m.yy))];
   // A line of light of some length has a twelfth of its square more along itself than across.
   const differs = Math.hypot(xx - yy, 2 * xy);
@@ -147,20 +116,6 @@ export function starDrift(rows: CodeRows, found: PictureLights): StarDrift | nul
   const angle = Math.atan2(2 * xy, xx - yy) / 2;
   const length = Math.min(half, STAR_RADIUS);
   return { x: length * Math.cos(angle), y: length * Math.sin(angle) };
-}
-
-/** Values `dx` and `dy` further, straight between pixels; those at the edges go on. */
-function movedBy(values: Float32Array, width: number, rows: number, dx: number, dy: number) {
-  const [left, top] = [Math.floor(dx), Math.floor(dy)];
-  const [right, down] = [dx - left, dy - top];
-  const at = (x: number, y: number) =>
-    values[Math.max(0, Math.min(rows - 1, y)) * width + Math.max(0, Math.min(width - 1, x))]!;
-  return (x: number, y: number): number => {
-    const [column, row] = [x + left, y + top];
-    const above = at(column, row) + right * (at(column + 1, row) - at(column, row));
-    const below = at(column, row + 1) + right * (at(column + 1, row + 1) - at(column, row + 1));
-    return above + down * (below - above);
-  };
 }
 
 /**
@@ -179,38 +134,53 @@ export function shapedStars(
   const isRound = round === 0 || drift === null;
   if (sky < 0 || found.starsFrom === null || (narrowed === 1 && isRound)) return rows.codes;
   const { codes, width } = rows;
-  const { rows: count, over, about, sky: part } = skyRows(rows, found, sky);
-  const near = mostAbout(over, width, count, STAR_RADIUS);
-  let shaped = over;
+  const planes = starPlanes(rows, found, sky);
+  const { kernel, rows: count, padded, over, about, near, line, light, lightPlane } = planes;
   if (!isRound) {
-    const [dx, dy] = [round * drift.x, round * drift.y];
-    const [ahead, behind] = [movedBy(over, width, count, dx, dy), movedBy(over, width, count, -dx, -dy)];
     // A line of light is cut off at both ends: what is left of it is where both its ends lie within it.
-    shaped = over.map((value, at) => {
-      if (value <= 0) return 0;
-      const [x, y] = [at % width, Math.floor(at / width)];
-      return Math.min(value, ahead(x, y), behind(x, y));
-    });
+    const [dx, dy] = [round * drift.x, round * drift.y];
+    const [left, up] = [Math.floor(dx), Math.floor(dy)];
+    const [right, down] = [dx - left, dy - up];
+    const place = (y: number, across: number) => over(Math.max(0, Math.min(count - 1, y))) + 4 * across;
+    for (let y = 0; y < count; y++)
+      kernel.cutRow(
+        planes.shaped(y),
+        over(y),
+        place(y + up, left),
+        place(y + up + 1, left),
+        right,
+        down,
+        place(y - up - 1, -left - 1),
+        place(y - up, -left - 1),
+        1 - right,
+        1 - down,
+        padded,
+      );
   }
-  const peaks = narrowed === 1 ? null : mostAbout(shaped, width, count, STAR_RADIUS);
-  // A power of a bell is a narrower bell, as high.
-  const power = 1 / (narrowed * narrowed);
-  const lights = codeLights();
-  const out = codes.slice();
-  for (let at = 0; at < over.length; at++) {
-    const sky = part[at]!;
-    if (sky <= 0 || over[at]! <= 0) continue;
-    const isStar = rising(
+  const shaped = isRound ? over : planes.shaped;
+  const peaks = narrowed === 1 ? near : planes.peaks;
+  if (narrowed !== 1) planes.most(peaks, shaped);
+  const row = new Uint16Array(kernel.memory.buffer, line, 3 * width);
+  const out = new Uint16Array(codes.length);
+  for (let y = 0; y < count; y++) {
+    planes.read(y);
+    kernel.shapeRow(
+      line,
+      light,
+      lightPlane,
+      over(y),
+      about(y),
+      planes.sky(y),
+      near(y),
+      shaped(y),
+      peaks(y),
+      // A power of a bell is a narrower bell, as high.
+      1 / (narrowed * narrowed),
       found.starsFrom,
-      found.starsFrom + STAR_SOFT_STOPS,
-      stopsOf(near[at]! + about[at]!) - stopsOf(about[at]!),
+      STAR_SOFT_STOPS,
+      padded,
     );
-    if (isStar <= 0) continue;
-    const peak = peaks?.[at] ?? 0;
-    const wanted = peak > 0 ? peak * (shaped[at]! / peak) ** power : shaped[at]!;
-    const gain = 1 + sky * isStar * ((about[at]! + wanted) / (about[at]! + over[at]!) - 1);
-    for (let channel = 3 * at; channel < 3 * at + 3; channel++)
-      out[channel] = codeOfLight(gain * lights[codes[channel]!]!);
+    out.set(row, 3 * y * width);
   }
   return out;
 }

@@ -1,6 +1,8 @@
-import { LUMINANCE } from "./colour";
+import { growTo, openEmbedded } from "../embeddedKernel";
+import { SHARPEN_KERNEL } from "./sharpenKernel.wasm";
 
 // Sharpening: what differs from its neighbourhood is raised, and held within what stands beside it, so that no rim goes round an edge.
+// A neighbourhood is weighed by a binomial of five pixels each way. @see Burt & Adelson (1983)
 
 /** Rows beyond its own that a row looks at. */
 export const SHARPEN_REACH = 2;
@@ -8,8 +10,33 @@ export const SHARPEN_REACH = 2;
 const STRONGEST = 2;
 /** What may lie beyond the brightest and the darkest of a pixel's neighbours: a hundredth of white, in 16-bit codes. */
 const HALO_CODES = 655;
-/** @see Burt & Adelson (1983) for the binomial weights */
-const WEIGHTS = [1 / 16, 1 / 4, 3 / 8, 1 / 4, 1 / 16] as const;
+
+interface SharpenKernel {
+  readonly memory: WebAssembly.Memory;
+  brightnessRow(out: number, codes: number, pixels: number): void;
+  sharpenRow(
+    codes: number,
+    a: number,
+    b: number,
+    c: number,
+    d: number,
+    e: number,
+    about: number,
+    stride: number,
+    amount: number,
+    halo: number,
+    pixels: number,
+  ): void;
+}
+
+/** Where rows begin in the kernel's memory, and what stands before and behind a row of what lies about another. */
+const ROWS = 1024;
+const PAD_BYTES = 16;
+/** Rows of brightness that are there at once, and rows of what lies about one. */
+const HELD = 2 * SHARPEN_REACH + 1;
+const ABOUT = 3;
+
+let compiled: SharpenKernel | undefined;
 
 /**
  * Sharpens whole rows of a picture by brightness alone, as codes have it. At its own edges a picture is taken to go on as it ends; rows of a
@@ -21,42 +48,29 @@ const WEIGHTS = [1 / 16, 1 / 4, 3 / 8, 1 / 4, 1 / 16] as const;
 export function sharpened(codes: Uint16Array, width: number, amount: number): Uint16Array {
   if (amount === 0) return codes.slice();
   const height = codes.length / (3 * width);
-  const [red, green, blue] = LUMINANCE;
-  const brightness = new Float32Array(width * height);
-  for (let at = 0, from = 0; at < brightness.length; at++, from += 3)
-    brightness[at] = red * codes[from]! + green * codes[from + 1]! + blue * codes[from + 2]!;
+  const stride = 16 * Math.ceil(width / 4) + 2 * PAD_BYTES;
+  const about = ROWS + HELD * stride;
+  const line = about + ABOUT * stride;
+  const bytes = line + 2 * stride;
+  compiled ??= openEmbedded<SharpenKernel>(SHARPEN_KERNEL, bytes);
+  growTo(compiled.memory, bytes);
+  const kernel = compiled;
+  const row = new Uint16Array(kernel.memory.buffer, line, 3 * width);
   const out = new Uint16Array(codes.length);
-  const [down, least, most] = [0, 1, 2].map(() => new Float32Array(width)) as [
-    Float32Array,
-    Float32Array,
-    Float32Array,
-  ];
-  const rowAt = (y: number) => {
-    const row = Math.max(0, Math.min(height - 1, y));
-    return brightness.subarray(row * width, (row + 1) * width);
-  };
-  const [first, second, third, fourth, fifth] = WEIGHTS;
-  const last = width - 1;
-  for (let y = 0; y < height; y++) {
-    const [a, b, c, d, e] = [rowAt(y - 2), rowAt(y - 1), rowAt(y), rowAt(y + 1), rowAt(y + 2)];
-    for (let x = 0; x < width; x++) {
-      const [above, here, below] = [b[x]!, c[x]!, d[x]!];
-      down[x] = first * a[x]! + second * above + third * here + fourth * below + fifth * e[x]!;
-      least[x] = Math.min(above, here, below);
-      most[x] = Math.max(above, here, below);
+  const place = (y: number) => Math.max(0, Math.min(height - 1, y));
+  const heldAt = (y: number) => ROWS + (place(y) % HELD) * stride;
+  const take = (y: number) => row.set(codes.subarray(3 * y * width, 3 * (y + 1) * width));
+  for (let y = -SHARPEN_REACH; y < height; y++) {
+    const next = y + SHARPEN_REACH;
+    if (next < height) {
+      take(next);
+      kernel.brightnessRow(heldAt(next), line, width);
     }
-    for (let x = 0, at = 3 * y * width; x < width; x++, at += 3) {
-      const [left, right] = [x > 0 ? x - 1 : 0, x < last ? x + 1 : last];
-      const [farLeft, farRight] = [x > 1 ? x - 2 : 0, x + 1 < last ? x + 2 : last];
-      const about =
-        first * (down[farLeft]! + down[farRight]!) + second * (down[left]! + down[right]!) + third * down[x]!;
-      const raised = c[x]! + STRONGEST * amount * (c[x]! - about);
-      const floor = Math.min(least[left]!, least[x]!, least[right]!) - HALO_CODES;
-      const ceiling = Math.max(most[left]!, most[x]!, most[right]!) + HALO_CODES;
-      const by = Math.max(floor, Math.min(ceiling, raised)) - c[x]!;
-      for (let channel = 0; channel < 3; channel++)
-        out[at + channel] = Math.max(0, Math.min(65_535, codes[at + channel]! + by + 0.5));
-    }
+    if (y < 0) continue;
+    take(y);
+    const [a, b, c, d, e] = [heldAt(y - 2), heldAt(y - 1), heldAt(y), heldAt(y + 1), heldAt(y + 2)];
+    kernel.sharpenRow(line, a, b, c, d, e, about, stride, STRONGEST * amount, HALO_CODES, width);
+    out.set(row, 3 * y * width);
   }
   return out;
 }

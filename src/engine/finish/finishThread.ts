@@ -2,6 +2,7 @@ import { parentPort } from "node:worker_threads";
 import sharp from "sharp";
 import {
   type Area,
+  askedBy,
   type CodedPicture,
   cutCodes,
   type FinishLightId,
@@ -20,7 +21,7 @@ import {
   wholePiece,
 } from "@/core/finish";
 import { serveThread } from "../thread";
-import { type FinishedPicture, lightsOf, type Survey, surveyOf, wholePicture } from "./survey";
+import { type FinishedPicture, knownFor, lightsOf, type Survey, surveyOf, wholePicture } from "./survey";
 
 // Beside the server, which goes on answering: what a picture holds, and its pixels under a look, band by band.
 
@@ -79,19 +80,17 @@ const finishThread = {
   /** Opens a picture for a look: what that does not ask for is not worked out. */
   async open(picture: FinishedPicture, look: Look): Promise<OpenedPicture> {
     const whole = await wholePicture(picture.path);
-    const survey = await surveyOf(picture, whole);
-    const { noise, grains } = survey;
+    const asked = askedBy(look);
+    const known = await knownFor(picture, whole, asked);
     const samples = shared(whole.samples.length);
     samples.set(whole.samples);
-    const lights = await lightsOf(survey, picture);
     return {
       ...whole,
+      ...known,
       samples,
       out: shared(samples.length),
-      lights,
-      noise: { noise, grains },
-      drift: look.lights.stars?.round === undefined ? null : starDrift(allRows(whole), lights),
-      noiseFloor: noiseFloorStops(noise),
+      drift: asked.drift ? starDrift(allRows(whole), known.lights) : null,
+      noiseFloor: noiseFloorStops(known.noise.noise),
     };
   },
   /** Takes a picture that another thread has opened, and a look. @returns Lights that the look names and the picture has not. */

@@ -1,5 +1,6 @@
 import type { PaintedLights } from "@/contracts/finish";
 import {
+  type Asked,
   type CodedPicture,
   FINISH_LIGHT_IDS,
   type FinishLightId,
@@ -8,11 +9,13 @@ import {
   lightOfCodes,
   measureGrains,
   measureNoise,
+  NO_LIGHTS,
   type NoiseModel,
   noiseFloorStops,
   type PictureLights,
   partsOfBytes,
   reduced,
+  WHITE_GRAINS,
 } from "@/core/finish";
 import { decodePicture, readHeader } from "../files/decode";
 import { paintedMask } from "../stack/calibration";
@@ -62,16 +65,20 @@ export async function wholePicture(path: string): Promise<WholePicture> {
   return { width, height, depth, samples: (await decodePicture(path, 16)) as Uint16Array };
 }
 
-/** Surveys a picture that is read. */
-export async function surveyOf({ moving }: Pick<FinishedPicture, "moving">, whole: WholePicture): Promise<Survey> {
+/** The copies of a picture in which its lights are found, and what they were made of. */
+async function copiesOf({ moving }: Pick<FinishedPicture, "moving">, whole: CodedPicture) {
   const shown = reduced(whole, SHOWN_EDGE_PX);
   const small = reduced(shown, LIGHTS_EDGE_PX);
   const moves = moving && (await smallLayer(moving.path, moving.page, LIGHTS_EDGE_PX));
   const fits = moves?.width === small.width && moves.height === small.height;
+  return { shown, small, moving: fits ? moves : null };
+}
+
+/** Surveys a picture that is read. */
+export async function surveyOf(picture: Pick<FinishedPicture, "moving">, whole: WholePicture): Promise<Survey> {
   const { width, height, depth } = whole;
   const noise = measureNoise(whole);
-  const grains = measureGrains(whole, noise);
-  return { width, height, depth, shown, small, moving: fits ? moves : null, noise, grains };
+  return { width, height, depth, ...(await copiesOf(picture, whole)), noise, grains: measureGrains(whole, noise) };
 }
 
 /** Parts of a small picture's pixels that somebody has painted, a byte a pixel, for each light of which there is any. */
@@ -87,7 +94,7 @@ export async function paintedParts(
 
 /** The lights of a picture that was surveyed. */
 export async function lightsOf(
-  { small, moving, noise }: Survey,
+  { small, moving, noise }: Pick<Survey, "small" | "moving" | "noise">,
   { balancedFor, painted }: Pick<FinishedPicture, "balancedFor" | "painted">,
 ): Promise<PictureLights> {
   const light = ({ samples, width, height }: CodedPicture) => lightOfCodes(samples, width, height);
@@ -98,4 +105,13 @@ export async function lightsOf(
     noiseFloor: noiseFloorStops(noise),
   };
   return findLights(light(small), known, partsOfBytes(await paintedParts(painted, small)));
+}
+
+/** What a look has to know of a picture that is read, and no more. */
+export async function knownFor(picture: FinishedPicture, whole: CodedPicture, asked: Asked) {
+  const noise = measureNoise(whole);
+  return {
+    noise: { noise, grains: asked.grains ? measureGrains(whole, noise) : WHITE_GRAINS },
+    lights: asked.lights ? await lightsOf({ ...(await copiesOf(picture, whole)), noise }, picture) : NO_LIGHTS,
+  };
 }
