@@ -12,6 +12,7 @@ for (const bench of [
   "dist/bench-frames.mjs",
   "dist/bench-stack.mjs",
   "dist/bench-measure.mjs",
+  "dist/bench-finish.mjs",
   "scripts/benchPages.mjs",
   "scripts/benchWaits.mjs",
 ]) {

@@ -26,6 +26,7 @@ const ENTRIES = {
   "bench-frames": "bench/frames.ts",
   "bench-stack": "bench/stack.ts",
   "bench-measure": "bench/measure.ts",
+  "bench-finish": "bench/finish.ts",
   "bench-decode": "bench/decodeThread.ts",
 };
 

@@ -1,5 +1,5 @@
 import { expose, transfer } from "comlink";
-import { finishLight, finishPieceHead } from "../contracts/finish";
+import { finishLight } from "../contracts/finish";
 import {
   type AtExposure,
   areaAsked,
@@ -12,37 +12,23 @@ import {
   findLights,
   finishedArea,
   framedArea,
-  framedRows,
-  frameOf,
-  type LightMeasure,
   type Look,
   type LookOfColour,
-  type Losses,
   lightOfCodes,
   lookOf,
-  lossesOf,
   type NoiseModel,
   noiseFloorStops,
-  type PictureFrame,
-  type PictureLights,
   type PictureNoise,
   parseLook,
   partsOfBytes,
   placeUnder,
   reduced,
   settleLook,
-  uprightingOf,
 } from "../core/finish";
-import {
-  bytesOf,
-  type CopyOf,
-  codesOf,
-  heldCopy,
-  histogramOf,
-  measured,
-  pixelAt,
-  recolouredShare,
-} from "./finishCopies";
+import { type Developed, developedUnder, frameIn, type PictureToDevelop, WHITE_CODE } from "./developedUnder";
+import { fetchHeaded } from "./fetchHeaded";
+import { bytesOf, type CopyOf, codesOf, heldCopy, measured, pixelAt } from "./finishCopies";
+import { pieceOf } from "./finishPieces";
 
 /** A picture that is open to be finished. */
 export interface OpenedToFinish {
@@ -55,35 +41,6 @@ export interface OpenedToFinish {
   readonly noise: NoiseModel;
   /** Kelvin for which it was balanced when it was taken; null where nobody knows. */
   readonly balancedFor: number | null;
-}
-
-/** What is left of a picture once it is set upright and cut. */
-export interface FramedSize {
-  /** At full size, pixels. */
-  readonly width: number;
-  readonly height: number;
-  /** Whether corners lie beyond the picture and are black. */
-  readonly hasEmpty: boolean;
-}
-
-/** A picture under a look, small. */
-export interface Developed extends Losses {
-  readonly width: number;
-  readonly height: number;
-  /** Interleaved sRGB, 8 bits. */
-  readonly data: Uint8Array;
-  /** What each light has become, in the order of the picture's; null where nothing is left of it. */
-  readonly lights: readonly (LightMeasure | null)[];
-  /** Shares of the picture, 0 to 1: white in some channel, black in all. */
-  readonly clipped: number;
-  readonly crushed: number;
-  /** Shares of its pixels by their luminance, from white down, a quarter of a stop each. */
-  readonly histogram: readonly number[];
-  /** Lights that the look names and the picture has not. */
-  readonly missing: readonly FinishLightId[];
-  readonly whole: FramedSize;
-  /** Share of the picture that was given a colour that its pixels have lost. */
-  readonly recoloured: number;
 }
 
 /** A part of a picture under a look, pixel by pixel. */
@@ -99,34 +56,18 @@ export interface Closely {
 /** Moves that end where the picture says. */
 export type FinishMove = "touch" | "hold";
 
-interface Opened extends OpenedToFinish {
+interface Opened extends OpenedToFinish, PictureToDevelop {
   readonly address: string;
-  readonly found: PictureLights;
   readonly pictureNoise: PictureNoise;
-  readonly depth: 8 | 16;
   readonly shown: CopyOf;
   /** Coarse, so that it comes at once under a hand. */
   readonly glance: CopyOf;
 }
 
 const GLANCE_EDGE_PX = 540;
-/** A channel from this code of 16 bits on is white on a screen. */
-const WHITE_CODE = 65_407;
-/** A pixel that is up to this in all channels is black on one. */
-const BLACK_CODE = 128;
 
 let opened: Promise<Opened> | null = null;
 let openedAddress: string | null = null;
-
-/** Fetches a head of JSON and numbers after it; see `headed`. */
-async function fetchHeaded(address: string | URL): Promise<{ head: unknown; body: ArrayBuffer; at: number }> {
-  const response = await fetch(new URL(address, self.location.origin));
-  if (!response.ok) throw new Error(`The picture's light could not be fetched (${response.status}).`);
-  const body = await response.arrayBuffer();
-  const headBytes = new DataView(body).getUint32(0, true);
-  const head: unknown = JSON.parse(new TextDecoder().decode(new Uint8Array(body, 4, headBytes)));
-  return { head, body, at: 4 + headBytes };
-}
 
 /** Takes apart what the server sends; see the route of a finished picture's light. */
 async function read(address: string): Promise<Opened> {
@@ -176,8 +117,33 @@ function openedAt(address: string): Promise<Opened> {
 
 const lookOfLine = (line: string): Look => parseLook(line).look;
 
-const frameIn = (look: Look, size: { readonly width: number; readonly height: number }): PictureFrame =>
-  frameOf(uprightingOf(look), look.crop, size);
+/** Somebody's close look that is still worked out. */
+let closeLook: Promise<unknown> = Promise.resolve();
+
+async function closelyAt(
+  address: string,
+  line: string,
+  centre: { readonly x: number; readonly y: number },
+  size: { readonly width: number; readonly height: number },
+): Promise<Closely> {
+  const picture = await openedAt(address);
+  const look = lookOfLine(line);
+  const { settled } = settleLook(look, picture.found, picture.noiseFloor);
+  const of = { width: picture.width, height: picture.height };
+  const frame = frameIn(look, of);
+  const [width, height] = [Math.min(size.width, frame.width), Math.min(size.height, frame.height)];
+  const begins = (middle: number, most: number, own: number) =>
+    Math.max(0, Math.min(most - own, Math.round(middle * most - own / 2)));
+  const [left, top] = [begins(centre.x, frame.width, width), begins(centre.y, frame.height, height)];
+  const area = { left, top, right: left + width, bottom: top + height };
+  const behind = areaBehind(frame, area, of);
+  const asked = areaAsked(behind, settled, of);
+  const { codes: given, drift } = await pieceOf({ address, area: asked, of, asksDrift: settled.stars.round > 0 });
+  const known = { ...of, lights: picture.found, noise: picture.pictureNoise, drift };
+  const codes = finishedArea(known, settled, behind, given);
+  const data = bytesOf(framedArea({ codes, area: behind, of }, frame, area));
+  return transfer({ width, height, data, left: left / frame.width, top: top / frame.height }, [data.buffer]);
+}
 
 const finishWorker = {
   /** Opens a picture. @throws Error when it cannot be fetched. */
@@ -189,69 +155,25 @@ const finishWorker = {
   /** The picture under a look line; a coarse glance while a hand is on it. */
   async develop(address: string, line: string, isGlance: boolean): Promise<Developed> {
     const picture = await openedAt(address);
-    const look = lookOfLine(line);
-    const { codes, missing, settled, prepared } = codesOf(isGlance ? picture.glance : picture.shown, look, picture);
-    let [clipped, crushed] = [0, 0];
-    for (let at = 0; at < codes.length; at += 3) {
-      const [red, green, blue] = [codes[at]!, codes[at + 1]!, codes[at + 2]!];
-      if (red >= WHITE_CODE || green >= WHITE_CODE || blue >= WHITE_CODE) clipped++;
-      else if (red <= BLACK_CODE && green <= BLACK_CODE && blue <= BLACK_CODE) crushed++;
-    }
-    const pixels = codes.length / 3;
-    const { width, height } = prepared;
-    const frame = frameIn(look, prepared);
-    const whole = frameIn(look, picture);
-    const data = bytesOf(framedRows({ width, height, samples: codes }, frame, 0, frame.height));
-    const developed = {
-      width: frame.width,
-      height: frame.height,
-      data,
-      lights: measured(codes, prepared),
-      clipped: clipped / pixels,
-      crushed: crushed / pixels,
-      histogram: histogramOf(codes),
-      missing,
-      recoloured: recolouredShare(prepared, settled, picture.found),
-      whole: { width: whole.width, height: whole.height, hasEmpty: whole.hasEmpty },
-      ...lossesOf(settled, prepared, prepared, { depth: picture.depth, noise: picture.noise }),
-    };
-    return transfer(developed, [data.buffer]);
+    await closeLook;
+    const developed = developedUnder(isGlance ? picture.glance : picture.shown, lookOfLine(line), picture);
+    return transfer(developed, [developed.data.buffer]);
   },
 
   /**
-   * The picture under a look line pixel by pixel, about a place.
+   * The picture under a look line pixel by pixel, about a place. It is few pixels: whole copies wait for them.
    *
    * @param centre Shares of what comes out.
    */
-  async closely(
+  closely(
     address: string,
     line: string,
     centre: { readonly x: number; readonly y: number },
     size: { readonly width: number; readonly height: number },
   ): Promise<Closely> {
-    const picture = await openedAt(address);
-    const look = lookOfLine(line);
-    const { settled } = settleLook(look, picture.found, picture.noiseFloor);
-    const of = { width: picture.width, height: picture.height };
-    const frame = frameIn(look, of);
-    const [width, height] = [Math.min(size.width, frame.width), Math.min(size.height, frame.height)];
-    const begins = (middle: number, most: number, own: number) =>
-      Math.max(0, Math.min(most - own, Math.round(middle * most - own / 2)));
-    const [left, top] = [begins(centre.x, frame.width, width), begins(centre.y, frame.height, height)];
-    const area = { left, top, right: left + width, bottom: top + height };
-    const behind = areaBehind(frame, area, of);
-    const asked = areaAsked(behind, settled, of);
-    const url = new URL(address.replace("/light", "/piece"), self.location.origin);
-    url.search = new URLSearchParams({
-      ...Object.fromEntries(Object.entries(asked).map(([side, at]) => [side, String(at)])),
-      drift: settled.stars.round > 0 ? "1" : "0",
-    }).toString();
-    const { head, body, at } = await fetchHeaded(url);
-    const { drift } = finishPieceHead.parse(head);
-    const known = { ...of, lights: picture.found, noise: picture.pictureNoise, drift };
-    const codes = finishedArea(known, settled, behind, new Uint16Array(body, at));
-    const data = bytesOf(framedArea({ codes, area: behind, of }, frame, area));
-    return transfer({ width, height, data, left: left / frame.width, top: top / frame.height }, [data.buffer]);
+    const answer = closelyAt(address, line, centre, size);
+    closeLook = answer.catch(() => null);
+    return answer;
   },
 
   /** Where a light is in what comes out, a byte a pixel. */

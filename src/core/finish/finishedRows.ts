@@ -16,6 +16,9 @@ export interface KnownPicture extends CodedPicture {
   readonly drift: StarDrift | null;
 }
 
+/** How far beyond its own pixels any look looks at most. */
+export const LOOKS_BEYOND = REACH + STAR_REACH + SHARPEN_REACH;
+
 /** How far beyond its own pixels a look looks. */
 const reaches = ({ quieting, stars, sharpen }: SettledLook) => {
   const isQuieted = quieting.brightness > 0 || quieting.colour > 0;
@@ -24,7 +27,8 @@ const reaches = ({ quieting, stars, sharpen }: SettledLook) => {
   return { isQuieted, isShaped, around, all: around + (isShaped ? STAR_REACH : 0) + (isQuieted ? REACH : 0) };
 };
 
-const grown = (area: Area, by: number, { width, height }: Piece["of"]): Area => ({
+/** An area with so much more about it as the picture has. */
+export const grown = (area: Area, by: number, { width, height }: Piece["of"]): Area => ({
   left: Math.max(0, area.left - by),
   top: Math.max(0, area.top - by),
   right: Math.min(width, area.right + by),

@@ -88,13 +88,17 @@ function largestCrop(isWithin: (x: number, y: number) => boolean): Crop {
     x + half <= 1 &&
     y - half >= 0 &&
     y + half <= 1 &&
-    [-half, half].every((dx) => [-half, half].every((dy) => isWithin(x + dx, y + dy)));
+    isWithin(x - half, y - half) &&
+    isWithin(x + half, y - half) &&
+    isWithin(x - half, y + half) &&
+    isWithin(x + half, y + half);
   let best = { x: 0.5, y: 0.5, half: 0 };
   for (let row = 0; row <= MIDDLES; row++)
     for (let column = 0; column <= MIDDLES; column++) {
       const [x, y] = [0.25 + (0.5 * column) / MIDDLES, 0.25 + (0.5 * row) / MIDDLES];
       if (!fits(x, y, best.half)) continue;
-      let [from, to] = [best.half, 0.5];
+      // No further than its nearest edge.
+      let [from, to] = [best.half, Math.min(x, 1 - x, y, 1 - y)];
       for (let step = 0; step < HALVINGS; step++) {
         const half = (from + to) / 2;
         if (fits(x, y, half)) from = half;

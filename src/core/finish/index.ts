@@ -7,7 +7,15 @@ export { type SettledLook, SHOWN_FLOOR, settleLook } from "./develop";
 export { developPixels, developRows, type PixelsToDevelop } from "./developKernel";
 export { isPlainField } from "./fields";
 export { type FoundLight, findLights, type PictureLights } from "./findLights";
-export { areaAsked, cutCodes, finishedArea, finishedRows, type KnownPicture } from "./finishedRows";
+export {
+  areaAsked,
+  cutCodes,
+  finishedArea,
+  finishedRows,
+  grown,
+  type KnownPicture,
+  LOOKS_BEYOND,
+} from "./finishedRows";
 export {
   areaBehind,
   framedLike,

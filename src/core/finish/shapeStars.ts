@@ -30,7 +30,7 @@ const LEAST_LENGTH = 1;
 const MOST_PEAK = 0.9;
 
 /** Rows of a picture that are looked at together. */
-const BAND_ROWS = 256;
+const BAND_ROWS = 128;
 
 const skyOf = ({ lights }: PictureLights): number => {
   const sky = lights.findIndex(({ id }) => id === "sky");
@@ -104,8 +104,12 @@ export function starDrift(rows: CodeRows, found: PictureLights): StarDrift | nul
   if (sky < 0 || found.starsFrom === null) return null;
   const height = rows.codes.length / (3 * rows.width);
   const peaks: StarPeak[] = [];
-  for (let top = 0; top < height; top += BAND_ROWS)
-    peaks.push(...peaksIn(rows, found, sky, top, Math.min(height, top + BAND_ROWS)));
+  // Every other band, then those between them where that was too few.
+  for (const first of [0, BAND_ROWS]) {
+    if (peaks.length >= MOST_MEASURED) break;
+    for (let top = first; top < height; top += 2 * BAND_ROWS)
+      for (const peak of peaksIn(rows, found, sky, top, Math.min(height, top + BAND_ROWS))) peaks.push(peak);
+  }
   if (peaks.length < LEAST_MEASURED) return null;
   const all = peaks.sort((a, b) => b.light - a.light).slice(0, MOST_MEASURED);
   const [xx, xy, yy] = [middleOf(all.map((m) => m.xx)), middleOf(all.map((m) => m.xy)), middleOf(all.map((m) => m.yy))];

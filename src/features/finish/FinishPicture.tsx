@@ -9,7 +9,8 @@ import { ToolButton } from "@/features/picture/ToolButton";
 import { usePageKeys } from "@/ui/keys";
 import { Slide } from "@/ui/Slide";
 import { useRoles } from "@/ui/theme/inPage";
-import type { Closely, Developed } from "@/workers/finish.worker";
+import type { Developed } from "@/workers/developedUnder";
+import type { Closely } from "@/workers/finish.worker";
 import { CropFrame } from "./CropFrame";
 import { Loupe, LoupePlace } from "./Loupe";
 

@@ -14,7 +14,7 @@ import { notice } from "@/ui/Notice";
 import { Quiet } from "@/ui/Quiet";
 import { Station } from "@/ui/Station";
 import { startFinish } from "@/workers/clients";
-import type { Developed } from "@/workers/finish.worker";
+import type { Developed } from "@/workers/developedUnder";
 import { useWorker } from "@/workers/useWorker";
 import { BEFORE, FinishPicture } from "./FinishPicture";
 import { FinishReasons } from "./FinishReasons";

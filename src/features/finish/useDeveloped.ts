@@ -2,7 +2,8 @@
 
 import { useCallback, useMemo } from "react";
 import type { Finisher } from "@/workers/clients";
-import type { Closely, Developed, OpenedToFinish } from "@/workers/finish.worker";
+import type { Developed } from "@/workers/developedUnder";
+import type { Closely, OpenedToFinish } from "@/workers/finish.worker";
 import { useLatest } from "@/workers/useLatest";
 
 /** A picture under a look: coarse while a hand is on it, then as a screen shows it. */
@@ -56,9 +57,10 @@ export function useDeveloped(
   const against = useMemo(() => ({ address, line: otherLine, isGlance: false }), [address, otherLine]);
   const close = useMemo(() => centre && { address, line, centre }, [address, line, centre]);
   const opened = useLatest(finisher ? open : null, picture);
+  // Asked first, so that all else waits for those few pixels.
+  const closely = useLatest(finisher ? look : null, close);
   const developed = useLatest(finisher ? develop : null, question);
   const other = useLatest(finisher ? develop : null, against);
-  const closely = useLatest(finisher ? look : null, close);
   const of = <Answer>(latest: { readonly question: { readonly address: string }; readonly answer: Answer } | null) =>
     latest?.question.address === address ? latest.answer : null;
   return { opened: of(opened), developed: of(developed), other: of(other), closely: of(closely) };
