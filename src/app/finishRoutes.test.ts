@@ -6,16 +6,18 @@ import jsQR from "jsqr";
 import sharp from "sharp";
 import { z } from "zod";
 import { finishLight } from "@/contracts/finish";
-import { finishReply, lookReply, problemReply } from "@/contracts/replies";
+import { finishReply, lookReply, makingReply, problemReply } from "@/contracts/replies";
 import { readLookFile } from "@/core/finish";
 import { lookFromXmp, recipeFromXmp } from "@/core/recipe";
 import { type Database, openEmbedded } from "@/db/database";
 import { createOuting } from "@/db/outings";
 import { addFrame, createRun } from "@/db/runs";
 import { releasePicture } from "@/engine/finish/heldPicture";
+import { releaseFinished } from "@/engine/finish/making";
 import { storeBytes } from "@/engine/store";
 import * as download from "./api/finishes/[finishId]/download/route";
 import * as light from "./api/finishes/[finishId]/light/route";
+import * as making from "./api/finishes/[finishId]/making/route";
 import * as piece from "./api/finishes/[finishId]/piece/route";
 import * as finish from "./api/finishes/[finishId]/route";
 import * as finishes from "./api/finishes/route";
@@ -181,11 +183,34 @@ describe("a version of a picture", () => {
       expect(Math.max(width, height)).toBe(100);
       expect(lookFromXmp(xmp!.toString())).toBe("exposure +1 | contrast -10");
       expect(recipeFromXmp(xmp!.toString())!.recipe.iso).toBe(50);
-      // Its full size lay on the disk only while it was sent.
-      while (readdirSync(join(data, "store/unfinished")).length > 0)
-        await new Promise((resolve) => setImmediate(resolve));
+      // Its full size lies on the disk as long as it is kept.
+      await releaseFinished();
+      expect(readdirSync(join(data, "store/unfinished"))).toEqual([]);
     },
   );
+
+  it("says how far it is while it is made, once for all formats, and keeps the last two", async () => {
+    const { id } = await begin("exposure +0.3");
+    const partOf = async (finishId: string) =>
+      makingReply.parse(await (await ask(making.POST, { finishId }, { method: "POST" })).json()).part;
+    const parts: number[] = [];
+    while (parts.at(-1) !== 1) parts.push(await partOf(id));
+    expect(parts).toEqual([...parts].sort((a, b) => a - b));
+    const kept = readdirSync(join(data, "store/unfinished"));
+    expect(kept).toHaveLength(1);
+    for (const format of ["jpeg", "png"])
+      await (await ask(download.GET, { finishId: id }, { query: `?format=${format}&edge=50` })).arrayBuffer();
+    expect(readdirSync(join(data, "store/unfinished"))).toEqual(kept);
+    for (const line of ["exposure +0.4", "exposure +0.5"]) {
+      const other = await begin(line);
+      while ((await partOf(other.id)) < 1);
+    }
+    while (readdirSync(join(data, "store/unfinished")).length > 2)
+      await new Promise((resolve) => setImmediate(resolve));
+    expect(readdirSync(join(data, "store/unfinished"))).not.toContain(kept[0]);
+    expect((await ask(making.POST, { finishId: UNKNOWN }, { method: "POST" })).status).toBe(404);
+    await releaseFinished();
+  });
 
   it("says what cannot be taken away", async () => {
     const { id } = await begin("");

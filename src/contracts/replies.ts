@@ -187,6 +187,9 @@ export const finishReply = z.object({
 /** A look that was saved. */
 export const lookReply = z.object({ id: z.uuid(), name: z.string(), line: z.string() });
 
+/** How far a version's picture is, 0 to 1. */
+export const makingReply = z.object({ part: z.number().min(0).max(1) });
+
 /** A shot with everything made for it, newest first. */
 export const shotDetailReply = z.object({
   shot: shotReply,

@@ -3,11 +3,14 @@
 import { Box, Flex } from "@chakra-ui/react";
 import { Download } from "lucide-react";
 import { useState } from "react";
+import { makingReply } from "@/contracts/replies";
 import { largestPrint } from "@/core/finish";
 import { EXPORT_FORMAT_IDS, EXPORT_FORMATS } from "@/core/formats";
 import { plain } from "@/core/words";
+import { errorText, sendJson } from "@/features/api/client";
 import { DownloadLink } from "@/features/api/DownloadLink";
 import { Action } from "@/ui/Action";
+import { Bar } from "@/ui/Bar";
 import { Choose } from "@/ui/Choose";
 
 interface Size {
@@ -38,11 +41,39 @@ function sizeText(size: Size, of: Size): string {
   ].join(" · ");
 }
 
+/** So often the page asks how far a picture is, milliseconds. */
+const ASKS_EVERY_MS = 150;
+
+/** Has a version's picture made at full size. */
+function useMaking(finishId: string) {
+  const [part, setPart] = useState<number | null>(null);
+  const [problem, setProblem] = useState<string | null>(null);
+  const make = async (): Promise<boolean> => {
+    setProblem(null);
+    setPart(0);
+    try {
+      for (let done = 0; done < 1; ) {
+        done = (await sendJson("POST", `/api/finishes/${finishId}/making`, {}, makingReply)).part;
+        setPart(done);
+        if (done < 1) await new Promise((resolve) => setTimeout(resolve, ASKS_EVERY_MS));
+      }
+      return true;
+    } catch (error) {
+      setProblem(errorText(error));
+      return false;
+    } finally {
+      setPart(null);
+    }
+  };
+  return { part, problem, make };
+}
+
 /** The finished picture as a file: its pixels are made when it is asked for. */
 export function TakeAway({ finishId, size, of }: TakeAwayProps) {
   const [edge, setEdge] = useState<number>(0);
   const [space, setSpace] = useState<"srgb" | "p3">("srgb");
   const [quality, setQuality] = useState<number>(92);
+  const { part, problem, make } = useMaking(finishId);
   const sizes = EDGES.filter((px) => size === null || px < Math.max(size.width, size.height));
   const query = (format: string) =>
     `format=${format}&space=${space}&quality=${quality}${edge > 0 ? `&edge=${edge}` : ""}`;
@@ -85,12 +116,23 @@ export function TakeAway({ finishId, size, of }: TakeAwayProps) {
       <Flex gap="6px" wrap="wrap">
         {EXPORT_FORMAT_IDS.map((format) => (
           <Action asChild key={format} look={format === "jpeg" ? "main" : "plain"} px="10px">
-            <DownloadLink href={`/api/finishes/${finishId}/download?${query(format)}`}>
+            <DownloadLink href={`/api/finishes/${finishId}/download?${query(format)}`} prepare={make}>
               <Download size={15} /> {EXPORT_FORMATS[format].name}
             </DownloadLink>
           </Action>
         ))}
       </Flex>
+      {part !== null && (
+        <Box role="status" fontSize="note" color="ash" pt="6px">
+          All its pixels are made: {Math.round(100 * part)} %
+          <Bar label="Pixels made" done={part} total={1} />
+        </Box>
+      )}
+      {problem && (
+        <Box role="alert" fontSize="note" color="coral" pt="6px">
+          {problem}
+        </Box>
+      )}
       <Box fontSize="note" color="ash" pt="4px">
         With the look line and the recipe among its metadata, without the place where it was taken.
       </Box>

@@ -1,0 +1,110 @@
+import { rm } from "node:fs/promises";
+import type { FinishExport } from "@/contracts/finish";
+import { parseLook } from "@/core/finish";
+import { readHeader } from "../files/decode";
+import { type ExportedPicture, exportPath } from "../files/exportPicture";
+import { ensureRoom } from "../room";
+import { resultBytes } from "../stack/diskNeed";
+import { temporaryPath } from "../store";
+import { writeFinished } from "./finishPicture";
+import type { FinishSourceFile } from "./source";
+
+// A version's pixels are made when somebody wants them: beside the server, once for all formats, and kept on the disk for a while.
+
+interface Making {
+  /** What part of the work is done, 0 to 1. */
+  part: number;
+  /** The 16-bit TIFF. @throws NoRoomError when the disk is too full to make it. */
+  readonly made: Promise<string>;
+  /** Who reads it. */
+  readonly readers: Set<Promise<void>>;
+  readonly idle: NodeJS.Timeout;
+}
+
+/** Pictures that are kept at once, and for how long nobody has to ask for one. */
+const MOST_KEPT = 2;
+const IDLE_MS = 300_000;
+
+const makings = new Map<string, Making>();
+
+async function make(
+  { picture, notes }: FinishSourceFile,
+  line: string,
+  onProgress: (part: number) => void,
+): Promise<string> {
+  await ensureRoom("This picture", resultBytes(await readHeader(picture.path)));
+  const path = await temporaryPath();
+  try {
+    await writeFinished(picture, parseLook(line).look, { path, notes: await notes(line) }, onProgress);
+    return path;
+  } catch (error) {
+    await rm(path, { force: true });
+    throw error;
+  }
+}
+
+/** Lets go of a picture once all who read it have done so. */
+async function letGo(key: string, making: Making): Promise<void> {
+  if (makings.get(key) === making) makings.delete(key);
+  clearTimeout(making.idle);
+  const path = await making.made.catch(() => null);
+  while (making.readers.size > 0) await Promise.all([...making.readers]);
+  if (path) await rm(path, { force: true });
+}
+
+/** Lets go of all finished pictures. */
+export const releaseFinished = async (): Promise<void> => {
+  await Promise.all([...makings].map(([key, making]) => letGo(key, making)));
+};
+
+/** Begins to make a version under a look line, or goes on with it. */
+function makingOf(source: FinishSourceFile, line: string): Making {
+  const key = JSON.stringify([source.picture, line]);
+  const known = makings.get(key);
+  if (known) {
+    known.idle.refresh();
+    return known;
+  }
+  const making: Making = {
+    part: 0,
+    made: make(source, line, (part) => {
+      making.part = part;
+    }),
+    readers: new Set(),
+    idle: setTimeout(() => void letGo(key, making), IDLE_MS).unref(),
+  };
+  makings.set(key, making);
+  // Whoever waits hears of it; the next one tries again.
+  making.made.catch(() => letGo(key, making));
+  for (const [old, kept] of [...makings].slice(0, -MOST_KEPT)) void letGo(old, kept);
+  return making;
+}
+
+/** How far a version's picture is, which is begun where nobody has. @throws NoRoomError */
+export async function progressOf(source: FinishSourceFile, line: string): Promise<number> {
+  const making = makingOf(source, line);
+  // What went wrong, or is there already, is told at once.
+  await Promise.race([making.made, new Promise(setImmediate)]);
+  return making.part;
+}
+
+/** A version as a file on its way. @throws NoRoomError when the disk is too full to make it. */
+export async function exportFinish(
+  source: FinishSourceFile,
+  line: string,
+  options: FinishExport,
+): Promise<ExportedPicture> {
+  const making = makingOf(source, line);
+  let isRead = () => {};
+  const read = new Promise<void>((resolve) => {
+    isRead = resolve;
+  });
+  making.readers.add(read);
+  void read.then(() => making.readers.delete(read));
+  try {
+    return await exportPath(await making.made, options, isRead);
+  } catch (error) {
+    isRead();
+    throw error;
+  }
+}
