@@ -102,9 +102,26 @@ test("a result is finished light by light, its look is saved, given to another r
   await page.getByRole("button", { name: "Street, cooler", exact: true }).click();
   await expect(line).toHaveValue(kept);
 
+  // A table of another program, half of it; a broken one says where.
+  await page.getByLabel("A file of a look").setInputFiles(file("Broken.cube", "LUT_3D_SIZE 2\n0 0 0 0"));
+  await expect(page.getByRole("alert").filter({ hasText: "Line 2 is wrong" })).toBeVisible();
+  const grey = "LUT_1D_SIZE 2\n0.5 0.5 0.5\n0.5 0.5 0.5\n";
+  await page.getByLabel("A file of a look").setInputFiles(file("All Grey.cube", grey));
+  await expect(line).toHaveValue(`${kept} | table all-grey 100`);
+  await page.getByRole("slider", { name: "How much of all-grey" }).press("ArrowLeft");
+  await expect(line).toHaveValue(`${kept} | table all-grey 99`);
+  await page.getByRole("button", { name: "Delete the table all-grey" }).click();
+  await expect(page.getByRole("button", { name: "all-grey", exact: true })).toBeHidden();
+  await page.getByRole("button", { name: "Street, cooler", exact: true }).click();
+  await expect(line).toHaveValue(kept);
+
   const href = await page.getByRole("link", { name: "JPEG" }).getAttribute("href");
   await expect
-    .poll(async () => (await sharp(await (await page.request.get(href!)).body()).metadata()).xmp?.toString() ?? "")
+    .poll(async () => {
+      const answer = await page.request.get(href!);
+      // Until the change has arrived its table is one that is gone.
+      return answer.ok() ? ((await sharp(await answer.body()).metadata()).xmp?.toString() ?? "") : "";
+    })
     .toContain(`aevumen:look="${kept}"`);
   const image = sharp(await (await page.request.get(href!)).body());
   const at = async (x: number, y: number) => {
@@ -116,6 +133,15 @@ test("a result is finished light by light, its look is saved, given to another r
   expect(Math.abs(red - blue)).toBeLessThan(25);
   const linear = (code: number) => ((code / 255 + 0.055) / 1.055) ** 2.4;
   expect(linear((await at(200, 40))[1]!) / linear(61)).toBeCloseTo(2, 0);
+
+  // What was taken away gives its look back; while it is made, the page says how far it is.
+  const download = page.waitForEvent("download");
+  await page.getByRole("link", { name: "PNG" }).click();
+  const taken = await (await download).path();
+  await line.fill("");
+  await line.press("Enter");
+  await page.getByLabel("A file of a look").setInputFiles(taken);
+  await expect(line).toHaveValue(kept);
 
   // The other result gets it too.
   await page.getByRole("button", { name: "Give it to 1 other result of this shot" }).click();

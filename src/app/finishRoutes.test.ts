@@ -6,7 +6,7 @@ import jsQR from "jsqr";
 import sharp from "sharp";
 import { z } from "zod";
 import { finishLight } from "@/contracts/finish";
-import { finishReply, lookReply, makingReply, problemReply } from "@/contracts/replies";
+import { finishReply, lookReply, makingReply, problemReply, tableReply } from "@/contracts/replies";
 import { readLookFile } from "@/core/finish";
 import { lookFromXmp, recipeFromXmp } from "@/core/recipe";
 import { type Database, openEmbedded } from "@/db/database";
@@ -24,6 +24,8 @@ import * as finishes from "./api/finishes/route";
 import * as lookFile from "./api/looks/[lookId]/file/route";
 import * as look from "./api/looks/[lookId]/route";
 import * as looks from "./api/looks/route";
+import * as table from "./api/tables/[table]/route";
+import * as tables from "./api/tables/route";
 
 const data = mkdtempSync(join(tmpdir(), "aevumen-finish-routes-"));
 process.env.AEVUMEN_DATA = data;
@@ -70,12 +72,12 @@ type Handler = (request: Request, context: { params: Promise<never> }) => Promis
 const ask = (
   handler: unknown,
   params: object,
-  { query = "", method = "GET", body }: { query?: string; method?: string; body?: unknown } = {},
+  { query = "", method = "GET", body, text }: { query?: string; method?: string; body?: unknown; text?: string } = {},
 ) =>
   (handler as Handler)(
     new Request(`http://127.0.0.1:3210/api/x${query}`, {
       method,
-      ...(body !== undefined && { body: JSON.stringify(body) }),
+      ...((body !== undefined || text !== undefined) && { body: text ?? JSON.stringify(body) }),
       headers: { host: "127.0.0.1:3210", "content-type": "application/json" },
     }),
     { params: Promise.resolve(params as never) },
@@ -220,6 +222,39 @@ describe("a version of a picture", () => {
     ]);
     expect((await ask(download.GET, { finishId: UNKNOWN }, { query: "?format=jpeg" })).status).toBe(404);
   });
+});
+
+it("a table of colours of another program is kept, applied, and missed where it is gone", async () => {
+  const keep = (name: string, text: string) => ask(tables.POST, {}, { method: "POST", query: `?name=${name}`, text });
+  const inverted = "LUT_1D_SIZE 2\n1 1 1\n0 0 0\n";
+  const { id: tableId } = tableReply.parse(await (await keep("inverted", inverted)).json());
+  expect(await codeOf(await keep("wrong", "LUT_3D_SIZE 2\n0 0 0"))).toEqual([422, "no-table"]);
+  expect((await keep("No Name", inverted)).status).toBe(400);
+  expect(z.array(tableReply).parse(await (await ask(tables.GET, {})).json())).toEqual([
+    { id: tableId, name: "inverted" },
+  ]);
+  expect(await (await ask(table.GET, { table: "inverted" })).text()).toBe(inverted);
+  const darkest = async (line: string) => {
+    const { id } = await begin(line);
+    const file = await ask(download.GET, { finishId: id }, { query: "?format=png" });
+    if (file.status !== 200) return codeOf(file);
+    const { channels } = await sharp(Buffer.from(await file.arrayBuffer())).stats();
+    return channels.map(({ mean }) => mean);
+  };
+  const plain = (await darkest("")) as number[];
+  const other = (await darkest("table inverted 100")) as number[];
+  for (const [channel, mean] of plain.entries()) expect(Math.abs(mean + other[channel]! - 65_535)).toBeLessThan(2);
+  const saved = await ask(looks.PUT, {}, { method: "PUT", body: { name: "Inverted", line: "table inverted 100" } });
+  const { id: lookId } = lookReply.parse(await saved.json());
+  const cube = await (await ask(lookFile.GET, { lookId }, { query: "?format=cube" })).text();
+  expect(cube.split("\n").find((row) => /^[01]/.test(row))).toBe("1.000000 1.000000 1.000000");
+  expect((await ask(table.DELETE, { table: tableId }, { method: "DELETE" })).status).toBe(200);
+  expect((await ask(table.DELETE, { table: tableId }, { method: "DELETE" })).status).toBe(404);
+  expect((await ask(table.GET, { table: "inverted" })).status).toBe(404);
+  expect(await darkest("table inverted 50")).toEqual([409, "no-table"]);
+  expect((await ask(lookFile.GET, { lookId }, { query: "?format=cube" })).status).toBe(409);
+  await ask(look.DELETE, { lookId }, { method: "DELETE" });
+  await releaseFinished();
 });
 
 it("looks are saved under a name, replaced, listed and deleted", async () => {

@@ -168,9 +168,25 @@ describe("aevumen simulate, inspect and stack", () => {
     expect(
       (await sharp(join(folder, `${basename(second!, extname(second!))}-up.jpg`)).metadata()).xmp!.toString(),
     ).toContain("aevumen:look=");
+    // A picture that was finished gives its look.
+    const again = aevumen(
+      "finish",
+      "--look",
+      join(folder, `${basename(second!, extname(second!))}-up.jpg`),
+      "-o",
+      plain,
+      first!,
+    );
+    expect(again.stdout).toContain("exposure +1 | sodium -1");
     const wrong = aevumen("finish", "--look", "sunshine +1", "-o", plain, first!);
     expect([wrong.status, wrong.stderr]).toEqual([1, expect.stringContaining("“sunshine” is no part of a look")]);
     expect(aevumen("finish", "-o", plain, first!).status).toBe(2);
+    const table = join(folder, "white.cube");
+    writeFileSync(table, "LUT_1D_SIZE 2\n1 1 1\n1 1 1\n");
+    const gone = aevumen("finish", "--look", "table white", "-o", plain, first!);
+    expect([gone.status, gone.stderr]).toEqual([1, expect.stringContaining("name its file with --table")]);
+    expect(aevumen("finish", "--look", "table white", "--table", table, "-o", plain, first!).status).toBe(0);
+    expect((await codes(plain)).every((code) => code === 255)).toBe(true);
   });
 
   it("sums less a dark frame, lays by shift, comets, and says of a wrong option which it was", async () => {

@@ -65,7 +65,7 @@ ${methodOptions()}`,
     load: async () => (await import("./stack")).stackCommand,
   },
   finish: {
-    usage: `finish --look FILE|"LINE" [--edge PX] [--quality N] [--p3] -o OUT FILE...
+    usage: `finish --look FILE|"LINE" [--table FILE.cube] [--edge PX] [--quality N] [--p3] -o OUT FILE...
                                                        develop pictures under a look line; an empty one leaves them as they are`,
     load: async () => (await import("./finish")).finishCommand,
   },

@@ -1,5 +1,6 @@
 import { z } from "zod";
 import { FINISH_LIGHT_IDS } from "@/core/finish/lightIds";
+import { TABLE_NAME } from "@/core/finish/look";
 import { MOST_LOOK_LETTERS, parseLook } from "@/core/finish/lookLine";
 import { EXPORT_FORMAT_IDS } from "@/core/formats/exportFormats";
 import { from } from "./site";
@@ -58,6 +59,11 @@ export const lookRequest = z.strictObject({ name, line: lookLine });
 
 /** A saved look as a file. */
 export const lookFileAsked = z.strictObject({ format: z.enum(["line", "cube", "qr"]) });
+
+/** The name under which a table of colours is kept, as look lines have it. */
+export const tableAsked = z.object({
+  name: z.string().regex(TABLE_NAME, "A table's name has small letters, digits and dashes."),
+});
 
 /** Gives several pictures a look, each as a version of its own. */
 export const applyRequest = z.strictObject({

@@ -187,6 +187,9 @@ export const finishReply = z.object({
 /** A look that was saved. */
 export const lookReply = z.object({ id: z.uuid(), name: z.string(), line: z.string() });
 
+/** A table of colours that is kept. */
+export const tableReply = z.object({ id: z.uuid(), name: z.string() });
+
 /** How far a version's picture is, 0 to 1. */
 export const makingReply = z.object({ part: z.number().min(0).max(1) });
 
@@ -290,6 +293,8 @@ export type StackReply = z.infer<typeof stackReply>;
 export type FinishReply = z.infer<typeof finishReply>;
 /** A saved look as pages get it. */
 export type LookReply = z.infer<typeof lookReply>;
+/** A table of colours as pages get it. */
+export type TableReply = z.infer<typeof tableReply>;
 /** A shot with its runs, stacks and finished pictures as pages get it. */
 export type ShotDetailReply = z.infer<typeof shotDetailReply>;
 /** A row of the log as pages get it. */

@@ -333,7 +333,7 @@ export const finishes = pgTable(
   ({ shotId, createdAt }) => [index("finishes_shot_index").on(shotId, createdAt)],
 );
 
-export { looks } from "./looksTable";
+export { colourTables, looks } from "./looksTable";
 
 /** Work in the background, as a person sees it; the queue keeps its own records. */
 export const jobs = pgTable(

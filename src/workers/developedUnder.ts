@@ -1,4 +1,5 @@
 import {
+  type ColourTable,
   type FinishLightId,
   framedRows,
   frameOf,
@@ -37,6 +38,8 @@ export interface Developed extends Losses {
   readonly histogram: readonly number[];
   /** Lights that the look names and the picture has not. */
   readonly missing: readonly FinishLightId[];
+  /** The table of colours that it names and that is not here. */
+  readonly missingTable: string | null;
   readonly whole: FramedSize;
   /** Share of the picture that was given a colour that its pixels have lost. */
   readonly recoloured: number;
@@ -65,8 +68,13 @@ export const frameIn = (look: Look, size: { readonly width: number; readonly hei
   frameOf(uprightingOf(look), look.crop, size);
 
 /** A copy of a picture under a look, and all that a page says of it. */
-export function developedUnder(copy: CopyOf, look: Look, picture: PictureToDevelop): Developed {
-  const { codes, missing, settled, prepared } = codesOf(copy, look, picture);
+export function developedUnder(
+  copy: CopyOf,
+  look: Look,
+  picture: PictureToDevelop,
+  table: ColourTable | null = null,
+): Developed {
+  const { codes, missing, settled, prepared } = codesOf(copy, look, picture, table);
   let [clipped, crushed] = [0, 0];
   for (let at = 0; at < codes.length; at += 3) {
     const [red, green, blue] = [codes[at]!, codes[at + 1]!, codes[at + 2]!];
@@ -87,6 +95,7 @@ export function developedUnder(copy: CopyOf, look: Look, picture: PictureToDevel
     crushed: crushed / pixels,
     histogram: histogramOf(codes),
     missing,
+    missingTable: look.table && !table ? look.table.name : null,
     recoloured: recolouredShare(prepared, settled, picture.found),
     whole: { width: whole.width, height: whole.height, hasEmpty: whole.hasEmpty },
     ...lossesOf(settled, prepared, prepared, { depth: picture.depth, noise: picture.noise }),

@@ -29,6 +29,7 @@ import { type Developed, developedUnder, frameIn, type PictureToDevelop, WHITE_C
 import { fetchHeaded } from "./fetchHeaded";
 import { bytesOf, type CopyOf, codesOf, heldCopy, measured, pixelAt } from "./finishCopies";
 import { pieceOf } from "./finishPieces";
+import { tableFor } from "./finishTables";
 
 /** A picture that is open to be finished. */
 export interface OpenedToFinish {
@@ -128,7 +129,7 @@ async function closelyAt(
 ): Promise<Closely> {
   const picture = await openedAt(address);
   const look = lookOfLine(line);
-  const { settled } = settleLook(look, picture.found, picture.noiseFloor);
+  const { settled } = settleLook(look, picture.found, picture.noiseFloor, await tableFor(look));
   const of = { width: picture.width, height: picture.height };
   const frame = frameIn(look, of);
   const [width, height] = [Math.min(size.width, frame.width), Math.min(size.height, frame.height)];
@@ -156,7 +157,9 @@ const finishWorker = {
   async develop(address: string, line: string, isGlance: boolean): Promise<Developed> {
     const picture = await openedAt(address);
     await closeLook;
-    const developed = developedUnder(isGlance ? picture.glance : picture.shown, lookOfLine(line), picture);
+    const look = lookOfLine(line);
+    const table = await tableFor(look);
+    const developed = developedUnder(isGlance ? picture.glance : picture.shown, look, picture, table);
     return transfer(developed, [developed.data.buffer]);
   },
 
@@ -226,12 +229,13 @@ const finishWorker = {
     const picture = await openedAt(address);
     const { glance } = picture;
     const look = lookOfLine(line);
+    const table = await tableFor(look);
     const wasWhite = (at: number) =>
       glance.plain.samples[at]! >= WHITE_CODE ||
       glance.plain.samples[at + 1]! >= WHITE_CODE ||
       glance.plain.samples[at + 2]! >= WHITE_CODE;
     const at = (exposure: number): AtExposure => {
-      const { codes } = codesOf(glance, { ...look, values: { ...look.values, exposure } }, picture);
+      const { codes } = codesOf(glance, { ...look, values: { ...look.values, exposure } }, picture, table);
       let [white, all] = [0, 0];
       for (let pixel = 0; pixel < codes.length; pixel += 3) {
         if (wasWhite(pixel)) continue;

@@ -1,6 +1,8 @@
 import {
   applyFields,
+  applyTable,
   type CodedPicture,
+  type ColourTable,
   denoised,
   developPixels,
   isPlainField,
@@ -100,16 +102,18 @@ function withFields(copy: Copy, { fields }: SettledLook, { lights }: PictureLigh
   return pixels;
 }
 
-/** 16-bit codes of a copy under a look, before it is framed. */
+/** 16-bit codes of a copy under a look, through the table that it names, before it is framed. */
 export function codesOf(
   copy: CopyOf,
   look: Look,
   picture: { readonly found: PictureLights; readonly noiseFloor: number },
+  table: ColourTable | null,
 ) {
-  const { settled, missing } = settleLook(look, picture.found, picture.noiseFloor);
+  const { settled, missing } = settleLook(look, picture.found, picture.noiseFloor, table);
   const prepared = preparedOf(copy, settled, picture.found);
   const codes = new Uint16Array(prepared.samples.length);
   developPixels(settled, withFields(prepared, settled, picture.found), codes);
+  if (settled.table) applyTable(codes, settled.table);
   // What is smaller than a pixel of the copy is sharpened where it can be seen, pixel by pixel.
   const isFine = settled.sharpen > 0 && copy.fromScale === 0;
   return { codes: isFine ? sharpened(codes, prepared.width, settled.sharpen) : codes, missing, settled, prepared };

@@ -1,4 +1,5 @@
 import { decodeSrgb, encodeSrgb } from "../picture/srgb";
+import { applyTable, type ColourTable, type TablePart } from "./colourTable";
 import { developed, settleLook } from "./develop";
 import { LOOK_VALUE_IDS, LOOK_VALUES, type Look, type LookValueId, PLAIN_LOOK } from "./look";
 
@@ -10,6 +11,14 @@ const SIZE = 33;
 /** Numbers that are the same for every pixel of a colour. */
 const IN_TABLE: readonly LookValueId[] = ["exposure", "white", "black", "contrast", "colour"];
 const DIGITS = 6;
+const TOP_CODE = 65_535;
+
+/** What a table makes of one colour's codes, 0 to 1. */
+function throughTable(colour: readonly number[], table: TablePart): number[] {
+  const codes = Uint16Array.from(colour, (value) => Math.round(TOP_CODE * value));
+  applyTable(codes, table);
+  return Array.from(codes, (code) => code / TOP_CODE);
+}
 
 /** Parts of a look that a table cannot hold, as the look line names them. */
 export function notInTable({ values, lights, crop }: Look): readonly string[] {
@@ -22,13 +31,17 @@ export function notInTable({ values, lights, crop }: Look): readonly string[] {
   ];
 }
 
-/** The table of a look, of sRGB codes from 0 to 1. */
-export function cubeText(name: string, look: Look): string {
+/**
+ * The table of a look, of sRGB codes from 0 to 1.
+ *
+ * @param table The one that it names itself; null without.
+ */
+export function cubeText(name: string, look: Look, table: ColourTable | null = null): string {
   const values = Object.fromEntries(
     IN_TABLE.flatMap((id) => (look.values[id] === undefined ? [] : [[id, look.values[id]]])),
   );
-  const whole: Look = { ...PLAIN_LOOK, balance: look.balance, values, curve: look.curve };
-  const { settled } = settleLook(whole, { lights: [], glow: null, trailColours: null }, 0);
+  const whole: Look = { ...PLAIN_LOOK, balance: look.balance, values, curve: look.curve, table: look.table };
+  const { settled } = settleLook(whole, { lights: [], glow: null, trailColours: null }, 0, table);
   const missing = notInTable(look);
   const light = Array.from({ length: SIZE }, (_, at) => decodeSrgb(at / (SIZE - 1)));
   const place = { surroundings: 0, parts: () => 0 };
@@ -37,8 +50,10 @@ export function cubeText(name: string, look: Look): string {
   for (const blue of light)
     for (const green of light)
       for (const red of light) {
-        const out = developed(settled, [red, green, blue], place);
-        rows.push(out.map((value) => encodeSrgb(Math.min(1, value)).toFixed(DIGITS)).join(" "));
+        const out = developed(settled, [red, green, blue], place).map((value) => encodeSrgb(Math.min(1, value)));
+        rows.push(
+          (settled.table ? throughTable(out, settled.table) : out).map((value) => value.toFixed(DIGITS)).join(" "),
+        );
       }
   return [
     `TITLE "${name.replace(/["\r\n]/g, "'")}"`,

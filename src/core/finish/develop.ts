@@ -1,6 +1,7 @@
 import type { Rgb } from "../light";
 import { type Matrix3, UNIT_MATRIX } from "../matrix3";
 import { applied, balanceMatrix, chromaGain, luminanceOf, oklabOf, rgbOfOklab } from "./colour";
+import type { ColourTable, TablePart } from "./colourTable";
 import type { Quieting } from "./denoise";
 import type { Fields } from "./fields";
 import type { FoundLight, PictureLights } from "./findLights";
@@ -48,7 +49,8 @@ export interface SettledLook extends PixelLook {
   readonly quieting: Quieting;
   readonly stars: StarShaping;
   readonly fields: Fields;
-  /** And afterwards, to what has come out, 0 to 1. */
+  /** And afterwards, to what has come out: a table of colours, then sharpening, 0 to 1. */
+  readonly table: TablePart | null;
   readonly sharpen: number;
 }
 
@@ -73,16 +75,18 @@ export const SHOWN_FLOOR = -8;
  * Works a look out for one picture.
  *
  * @param noiseFloor Light of the picture that cannot be told from noise, stops under white.
+ * @param table The table that it names; null where there is none, or it is not there.
  * @returns What it comes to, and the lights that it names and the picture has not.
  */
 export function settleLook(
-  { balance, values, curve, lights: moves }: Look,
+  { balance, values, curve, lights: moves, table: named }: Look,
   { lights, glow, trailColours }: Pick<PictureLights, "lights" | "glow" | "trailColours">,
   noiseFloor: number,
+  table: ColourTable | null = null,
 ): { readonly settled: SettledLook; readonly missing: readonly (keyof typeof moves)[] } {
   const whole = balance ? balanceMatrix(balance.kelvin, balance.tint) : UNIT_MATRIX;
-  const named = Object.keys(moves) as (keyof typeof moves)[];
-  const settledLights = named.flatMap((id): SettledLight[] => {
+  const movedIds = Object.keys(moves) as (keyof typeof moves)[];
+  const settledLights = movedIds.flatMap((id): SettledLight[] => {
     const index = lights.findIndex((light) => light.id === id);
     const [light, move] = [lights[index], moves[id]];
     if (!light || !move) return [];
@@ -117,9 +121,10 @@ export function settleLook(
     quieting: { brightness: -(values.grain ?? 0) / 100, colour: -(values.speckle ?? 0) / 100 },
     stars: { width: 1 + size / 100, round: round / 100 },
     fields,
+    table: named && table ? { table, part: named.percent / 100 } : null,
     sharpen: (values.sharpen ?? 0) / 100,
   };
-  return { settled, missing: named.filter((id) => !lights.some((light) => light.id === id)) };
+  return { settled, missing: movedIds.filter((id) => !lights.some((light) => light.id === id)) };
 }
 
 /** A pixel's own place in a picture: stops of its surroundings under white, and its part in each of the picture's lights. */

@@ -1,3 +1,4 @@
+import { applyTable } from "./colourTable";
 import { denoised, type PictureNoise } from "./denoise";
 import type { SettledLook } from "./develop";
 import { developRows } from "./developKernel";
@@ -72,6 +73,7 @@ export function finishedArea(
   const near = grown(area, around, of);
   codes = cutCodes(codes, from, near);
   developRows(lights, look, codes, pieceOf(near));
+  if (look.table) applyTable(codes, look.table);
   if (around > 0) codes = cutCodes(sharpened(codes, near.right - near.left, look.sharpen), near, area);
   return codes;
 }

@@ -1,6 +1,7 @@
 export { applyFields } from "./applyFields";
 export { type Asked, askedBy, NO_LIGHTS } from "./asked";
 export { type LookOfColour, lookOf, TINT_BOUNDS } from "./colour";
+export { applyTable, type ColourTable, MOST_TABLE_LETTERS, readColourTable } from "./colourTable";
 export { cubeText, notInTable } from "./cube";
 export { denoised, type PictureNoise } from "./denoise";
 export { type SettledLook, SHOWN_FLOOR, settleLook } from "./develop";
@@ -42,6 +43,8 @@ export {
   MOST_CURVE_POINTS,
   onSteps,
   PLAIN_LOOK,
+  TABLE_NAME,
+  TABLE_PERCENT,
   VALUE_GROUPS,
   type ValueGroup,
 } from "./look";

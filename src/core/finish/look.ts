@@ -248,6 +248,14 @@ const curve = z
   .readonly()
   .refine(rises, "The points of a curve rise from dark to bright.");
 
+/** Letters of a table's name, as the line has it. */
+export const TABLE_NAME = /^[a-z0-9][a-z0-9-]{0,39}$/;
+/** Which part of what a table does is done, percent. */
+export const TABLE_PERCENT = { least: 1, most: 100, step: 1 } as const;
+const lookTable = z.strictObject({ name: z.string().regex(TABLE_NAME), percent: stepped(TABLE_PERCENT) });
+/** A table of colours that a look goes through at its end. */
+export type LookTable = Readonly<z.output<typeof lookTable>>;
+
 /** The newest shape of a look. */
 export const LOOK_VERSION = 1;
 
@@ -260,6 +268,7 @@ export const look = z.strictObject({
   values: z.strictObject(valueShape),
   curve: curve.nullable(),
   lights: z.partialRecord(z.enum(FINISH_LIGHT_IDS), lightMove),
+  table: lookTable.nullable(),
   crop: cropped.nullable(),
 });
 export type Look = Readonly<z.output<typeof look>>;
@@ -271,5 +280,6 @@ export const PLAIN_LOOK: Look = {
   values: {},
   curve: null,
   lights: {},
+  table: null,
   crop: null,
 };

@@ -82,6 +82,7 @@ function anyLook(seed: number): Look {
         },
       ]),
     ),
+    table: some() ? { name: `warm-${seed}`, percent: 1 + (seed % 100) } : null,
     crop: some() ? { left: part, top: 0, width: 0.5, height: 1 - part } : null,
   });
 }
@@ -102,6 +103,8 @@ it.each([
   ["sodium 900K", 7, "900K", "1667 to 25000 Kelvin"],
   ["shadows to dusk", 11, "dusk", "noise or white"],
   ["exposure +1 | | contrast 5", 13, " ", "between the bars"],
+  ["table Über", 6, "Über", "a table's name, such as warm-night"],
+  ["table warm 0", 11, "0", "percent of 1 to 100"],
   ["curve -3:-4 -5:-4", 6, "-3:-4", "points that rise from dark to bright"],
   ["curve -3:-4 -1", 12, "-1", "stops under white and what they become"],
   ["ground size -20", 7, "size", "size only of stars"],

@@ -18,6 +18,8 @@ import {
   PLAIN_LOOK,
   rises,
   SHARE_DIGITS,
+  TABLE_NAME,
+  TABLE_PERCENT,
   VALUES_OF_LIGHTS,
 } from "./look";
 
@@ -112,6 +114,7 @@ class LineReader {
     else if (light) this.light(light, name, rest);
     else if (word === "wb") this.balance(name, rest);
     else if (word === "curve") this.curve(name, rest);
+    else if (word === "table") this.table(name, rest);
     else if (word === "crop") this.crop(name, rest);
     else {
       this.fail(name, EXPECTED_PART);
@@ -193,6 +196,17 @@ class LineReader {
       return;
     }
     this.look = { ...this.look, curve: points };
+  }
+
+  private table(name: Word, [word, ...more]: readonly Word[]): void {
+    const table = word?.text.toLowerCase() ?? "";
+    if (!TABLE_NAME.test(table)) {
+      this.fail(word ?? { text: "", start: name.start + name.text.length }, "a table's name, such as warm-night");
+      return;
+    }
+    const percent = more.length === 0 ? TABLE_PERCENT.most : this.number(more[0], name, TABLE_PERCENT, "percent");
+    if (percent === null || this.tooMany(more.slice(1))) return;
+    this.look = { ...this.look, table: { name: table, percent } };
   }
 
   private crop(name: Word, words: readonly Word[]): void {
@@ -288,7 +302,7 @@ const cropText = ({ left, top, width, height }: Crop): string =>
   [left, top, width, height].map((value) => String(Number(value.toFixed(SHARE_DIGITS)))).join(" ");
 
 /** Writes a look in its usual spelling; nothing for the picture as it is. */
-export function printLook({ balance, values, curve, lights, crop }: Look): string {
+export function printLook({ balance, values, curve, lights, table, crop }: Look): string {
   const valueText = (id: LookValueId): string[] => {
     const value = values[id];
     return value === undefined ? [] : [`${id} ${signedText(value)}`];
@@ -301,6 +315,7 @@ export function printLook({ balance, values, curve, lights, crop }: Look): strin
       const text = moveText(lights[id] ?? {});
       return text === "" ? [] : [`${id} ${text}`];
     }),
+    ...(table ? [`table ${table.name} ${table.percent}`] : []),
     ...(crop ? [`crop ${cropText(crop)}`] : []),
   ].join(" | ");
 }

@@ -28,19 +28,20 @@ async function written() {
     .toBuffer({ resolveWithObject: true });
   return { ...info, codes: new Uint16Array(data.buffer, data.byteOffset, data.length / 2) };
 }
+const looking = (line: string) => ({ look: parseLook(line).look, table: null });
 const linear = (code: number) =>
   code / 65_535 <= 0.04045 ? code / 65_535 / 12.92 : ((code / 65_535 + 0.055) / 1.055) ** 2.4;
 
 it("a picture under no look is what it was, band by band and thread by thread", async () => {
   const parts: number[] = [];
-  await writeFinished(picture, parseLook("").look, output, (part) => parts.push(part));
+  await writeFinished(picture, looking(""), output, (part) => parts.push(part));
   const { codes } = await written();
   expect(codes.reduce((worst, code, at) => Math.max(worst, Math.abs(code - samples[at]!)), 0)).toBeLessThanOrEqual(1);
   expect(parts.at(-1)).toBe(1);
 });
 
 it("a stop more is twice the light of every pixel, and a crop is that part of the picture", async () => {
-  await writeFinished(picture, parseLook("exposure +1 | crop 0.1 0.2 0.5 0.4").look, output);
+  await writeFinished(picture, looking("exposure +1 | crop 0.1 0.2 0.5 0.4"), output);
   const { codes, width, height } = await written();
   expect([width, height]).toEqual([102, 121]);
   for (const [x, y] of [
@@ -55,7 +56,7 @@ it("a stop more is twice the light of every pixel, and a crop is that part of th
 });
 
 it("says which lights a picture has not, and what a screen needs of it", async () => {
-  expect(await writeFinished(picture, parseLook("sodium -1").look, output)).toEqual(["sodium"]);
+  expect(await writeFinished(picture, looking("sodium -1"), output)).toEqual(["sodium"]);
   const survey = await surveyPicture(picture);
   expect([survey.width, survey.height, survey.shown.width, survey.moving]).toEqual([203, 301, 203, null]);
 });
@@ -80,7 +81,7 @@ it("holds the picture that is looked at, gives pieces of it, and says when there
 });
 
 it("sets upright, cuts and quiets at full size what is asked for together", async () => {
-  await writeFinished(picture, parseLook("grain -100 | speckle -100 | sharpen 20 | straighten 5").look, output);
+  await writeFinished(picture, looking("grain -100 | speckle -100 | sharpen 20 | straighten 5"), output);
   const { width, height, codes } = await written();
   expect(width).toBeLessThan(203);
   expect(height).toBeLessThan(301);
@@ -93,7 +94,5 @@ it("sets upright, cuts and quiets at full size what is asked for together", asyn
 });
 
 it("ends its threads and says so when a file cannot be read", async () => {
-  await expect(
-    writeFinished({ ...picture, path: join(folder, "none.tif") }, parseLook("").look, output),
-  ).rejects.toThrow();
+  await expect(writeFinished({ ...picture, path: join(folder, "none.tif") }, looking(""), output)).rejects.toThrow();
 });

@@ -1,5 +1,5 @@
 import { availableParallelism } from "node:os";
-import { type FinishLightId, frameOf, type Look, uprightingOf } from "@/core/finish";
+import { type ColourTable, type FinishLightId, frameOf, type Look, uprightingOf } from "@/core/finish";
 import type { PictureNotes } from "@/core/formats";
 import { writeTiff } from "../stack/writeTiff";
 import { startThread, type Thread } from "../thread";
@@ -38,6 +38,12 @@ async function stretches(
 const OPENED = 0.3;
 const FINISHED = 0.9;
 
+/** A look, and the table of colours that it names; null where it names none. */
+export interface LookWithTable {
+  readonly look: Look;
+  readonly table: ColourTable | null;
+}
+
 /**
  * Writes a picture under a look as a 16-bit TIFF, framed as the look says.
  *
@@ -46,7 +52,7 @@ const FINISHED = 0.9;
  */
 export async function writeFinished(
   picture: FinishedPicture,
-  look: Look,
+  { look, table }: LookWithTable,
   output: { readonly path: string; readonly notes: PictureNotes },
   onProgress: (part: number) => void = () => {},
 ): Promise<readonly FinishLightId[]> {
@@ -55,7 +61,9 @@ export async function writeFinished(
     const opened = await threads[0]!.ask(async (api) => api.open(picture, look));
     onProgress(OPENED);
     // Its lights are much to pass on: once to each thread.
-    const [missing = []] = await Promise.all(threads.map(({ ask }) => ask(async (api) => api.begin(opened, look))));
+    const [missing = []] = await Promise.all(
+      threads.map(({ ask }) => ask(async (api) => api.begin(opened, look, table))),
+    );
     await stretches(
       threads,
       opened.height,

@@ -4,6 +4,7 @@ import {
   type Area,
   askedBy,
   type CodedPicture,
+  type ColourTable,
   cutCodes,
   type FinishLightId,
   finishedRows,
@@ -93,9 +94,9 @@ const finishThread = {
       noiseFloor: noiseFloorStops(known.noise.noise),
     };
   },
-  /** Takes a picture that another thread has opened, and a look. @returns Lights that the look names and the picture has not. */
-  begin(picture: OpenedPicture, look: Look): readonly FinishLightId[] {
-    const { settled, missing } = settleLook(look, picture.lights, picture.noiseFloor);
+  /** Takes a picture that another thread has opened, a look, and the table that it names. @returns Lights that the look names and the picture has not. */
+  begin(picture: OpenedPicture, look: Look, table: ColourTable | null): readonly FinishLightId[] {
+    const { settled, missing } = settleLook(look, picture.lights, picture.noiseFloor, table);
     work = { picture, settled, frame: frameOf(uprightingOf(look), look.crop, picture) };
     return missing;
   },

@@ -1,6 +1,7 @@
+import { createHash } from "node:crypto";
 import { rm } from "node:fs/promises";
 import type { FinishExport } from "@/contracts/finish";
-import { parseLook } from "@/core/finish";
+import { type ColourTable, parseLook } from "@/core/finish";
 import { readHeader } from "../files/decode";
 import { type ExportedPicture, exportPath } from "../files/exportPicture";
 import { ensureRoom } from "../room";
@@ -27,15 +28,21 @@ const IDLE_MS = 300_000;
 
 const makings = new Map<string, Making>();
 
+/** What is made: a version's picture, its look line, and the table of colours that this names. */
+export interface VersionToMake {
+  readonly source: FinishSourceFile;
+  readonly line: string;
+  readonly table: ColourTable | null;
+}
+
 async function make(
-  { picture, notes }: FinishSourceFile,
-  line: string,
+  { source: { picture, notes }, line, table }: VersionToMake,
   onProgress: (part: number) => void,
 ): Promise<string> {
   await ensureRoom("This picture", resultBytes(await readHeader(picture.path)));
   const path = await temporaryPath();
   try {
-    await writeFinished(picture, parseLook(line).look, { path, notes: await notes(line) }, onProgress);
+    await writeFinished(picture, { look: parseLook(line).look, table }, { path, notes: await notes(line) }, onProgress);
     return path;
   } catch (error) {
     await rm(path, { force: true });
@@ -58,8 +65,9 @@ export const releaseFinished = async (): Promise<void> => {
 };
 
 /** Begins to make a version under a look line, or goes on with it. */
-function makingOf(source: FinishSourceFile, line: string): Making {
-  const key = JSON.stringify([source.picture, line]);
+function makingOf(version: VersionToMake): Making {
+  const { source, line, table } = version;
+  const key = JSON.stringify([source.picture, line, table && createHash("sha256").update(table.values).digest("hex")]);
   const known = makings.get(key);
   if (known) {
     known.idle.refresh();
@@ -67,7 +75,7 @@ function makingOf(source: FinishSourceFile, line: string): Making {
   }
   const making: Making = {
     part: 0,
-    made: make(source, line, (part) => {
+    made: make(version, (part) => {
       making.part = part;
     }),
     readers: new Set(),
@@ -81,20 +89,16 @@ function makingOf(source: FinishSourceFile, line: string): Making {
 }
 
 /** How far a version's picture is, which is begun where nobody has. @throws NoRoomError */
-export async function progressOf(source: FinishSourceFile, line: string): Promise<number> {
-  const making = makingOf(source, line);
+export async function progressOf(version: VersionToMake): Promise<number> {
+  const making = makingOf(version);
   // What went wrong, or is there already, is told at once.
   await Promise.race([making.made, new Promise(setImmediate)]);
   return making.part;
 }
 
 /** A version as a file on its way. @throws NoRoomError when the disk is too full to make it. */
-export async function exportFinish(
-  source: FinishSourceFile,
-  line: string,
-  options: FinishExport,
-): Promise<ExportedPicture> {
-  const making = makingOf(source, line);
+export async function exportFinish(version: VersionToMake, options: FinishExport): Promise<ExportedPicture> {
+  const making = makingOf(version);
   let isRead = () => {};
   const read = new Promise<void>((resolve) => {
     isRead = resolve;

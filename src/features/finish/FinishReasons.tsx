@@ -12,7 +12,6 @@ import {
   type Look,
   onSteps,
   PAINTABLE_LIGHT_IDS,
-  parseLook,
 } from "@/core/finish";
 import { methodOf } from "@/core/stack";
 import { counted } from "@/core/words";
@@ -224,7 +223,7 @@ export function FinishReasons(props: FinishReasonsProps) {
         </Action>
       </Flex>
       <WholePanel look={look} onDraft={state.draft} onKeep={state.keep} />
-      <LooksPanel line={state.line} onTake={(line) => state.keep(parseLook(line).look)} />
+      <LooksPanel look={look} line={state.line} onDraft={state.draft} onKeep={state.keep} />
       {others.length > 0 && state.line !== "" && (
         <Action
           fontSize="note"

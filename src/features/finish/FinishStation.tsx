@@ -30,7 +30,7 @@ const LEAST_TOLD = 0.0005;
 /** What a picture says of itself in a line: what is lost, what is made up, and lights that it has not. */
 function saysOf(developed: Developed | null): string {
   if (!developed) return "";
-  const { clipped, crushed, gamut, banding, recoloured, missing, whole } = developed;
+  const { clipped, crushed, gamut, banding, recoloured, missing, missingTable, whole } = developed;
   return [
     `white ${percent(clipped)}`,
     `black ${percent(crushed)}`,
@@ -38,6 +38,7 @@ function saysOf(developed: Developed | null): string {
     ...(banding > LEAST_TOLD ? [`tones in steps ${percent(banding)}`] : []),
     ...(recoloured > LEAST_TOLD ? [`colour reconstructed ${percent(recoloured)}`] : []),
     ...(whole.hasEmpty ? ["corners are empty"] : []),
+    ...(missingTable ? [`the table ${missingTable} is not here`] : []),
     ...(missing.length > 0 ? [`not in this picture: ${missing.join(", ")}`] : []),
   ].join(" · ");
 }

@@ -2,68 +2,47 @@
 
 import { Box, Flex } from "@chakra-ui/react";
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { Download, Share, Upload, X } from "lucide-react";
+import { Share, Upload, X } from "lucide-react";
 import { useState } from "react";
 import { z } from "zod";
-import { doneReply, type LookReply, lookReply } from "@/contracts/replies";
-import { notInTable, parseLook, readLookFile } from "@/core/finish";
+import { doneReply, lookReply } from "@/contracts/replies";
+import { type Look, parseLook, TABLE_PERCENT } from "@/core/finish";
 import { errorText, getJson, sendJson } from "@/features/api/client";
-import { DownloadLink } from "@/features/api/DownloadLink";
 import { Action } from "@/ui/Action";
 import { FileInput } from "@/ui/FileInput";
 import { TextField } from "@/ui/TextField";
+import { readGiven } from "./readGiven";
+import { TablesPanel, useTables } from "./TablesPanel";
+import { TakeLook } from "./TakeLook";
 
 interface LooksPanelProps {
+  readonly look: Look;
   /** The look as it is kept. */
   readonly line: string;
-  readonly onTake: (line: string) => void;
-}
-
-/** So many letters of what could not be read are shown. */
-const MOST_QUOTED = 40;
-
-/** Ways in which a saved look goes to others: its line, a table of colours, a code for a camera. */
-function TakeLook({ look: { id, name, line } }: { readonly look: LookReply }) {
-  const href = (format: "line" | "cube" | "qr") => `/api/looks/${id}/file?format=${format}`;
-  const left = notInTable(parseLook(line).look);
-  return (
-    <Box as="section" aria-label={`${name}, to take along`} py="6px" fontSize="note" color="ash">
-      <Flex gap="12px" align="flex-start">
-        <Box asChild width="132px" height="132px" bg="white" flexShrink="0">
-          <img src={href("qr")} alt={`${line}, as a code that a camera reads`} />
-        </Box>
-        <Flex direction="column" gap="6px" align="flex-start">
-          <Box>A camera reads this code as the look line.</Box>
-          <Action asChild px="10px" minH="30px">
-            <DownloadLink href={href("line")}>
-              <Download size={15} /> Its line
-            </DownloadLink>
-          </Action>
-          <Action asChild px="10px" minH="30px">
-            <DownloadLink href={href("cube")}>
-              <Download size={15} /> A .cube table
-            </DownloadLink>
-          </Action>
-          {left.length > 0 && <Box>A table cannot hold what depends on the place: {left.join(", ")}.</Box>}
-        </Flex>
-      </Flex>
-    </Box>
-  );
+  readonly onDraft: (look: Look) => void;
+  readonly onKeep: (look: Look) => void;
 }
 
 /** Looks that were saved: taken by a press, and this one saved under a name. */
-export function LooksPanel({ line, onTake }: LooksPanelProps) {
+export function LooksPanel({ look, line, onDraft, onKeep }: LooksPanelProps) {
   const client = useQueryClient();
   const looks = useQuery({ queryKey: ["looks"], queryFn: () => getJson("/api/looks", z.array(lookReply)) });
   const [name, setName] = useState("");
   const [openId, setOpenId] = useState<string | null>(null);
   const [unread, setUnread] = useState<string | null>(null);
+  const onTake = (taken: string) => onKeep(parseLook(taken).look);
+  const tables = useTables();
   const take = async (file: File) => {
-    const { line: read, problems } = readLookFile(await file.text());
-    const [problem] = problems;
-    const found = problem?.found.slice(0, MOST_QUOTED);
-    setUnread(problem ? `${file.name}: “${found}” is no part of a look; expected ${problem.expected}.` : null);
-    if (!problem) onTake(read);
+    setUnread(null);
+    const given = await readGiven(file);
+    switch (given.kind) {
+      case "look":
+        return onTake(given.line);
+      case "table":
+        return tables.add(given, (name) => onKeep({ ...look, table: { name, percent: TABLE_PERCENT.most } }));
+      case "neither":
+        return setUnread(given.why);
+    }
   };
   const shared = looks.data?.find(({ id }) => id === openId) ?? null;
   const again = () => client.invalidateQueries({ queryKey: ["looks"] });
@@ -85,32 +64,32 @@ export function LooksPanel({ line, onTake }: LooksPanelProps) {
         Looks
       </Box>
       <Box as="ul" listStyleType="none">
-        {(looks.data ?? []).map((look) => (
-          <Flex as="li" key={look.id} align="center" gap="4px">
+        {(looks.data ?? []).map((saved) => (
+          <Flex as="li" key={saved.id} align="center" gap="4px">
             <Action
               look="text"
               flex="1"
               justifyContent="flex-start"
               minW="0"
-              title={look.line}
-              onClick={() => onTake(look.line)}
+              title={saved.line}
+              onClick={() => onTake(saved.line)}
             >
-              {look.name}
+              {saved.name}
             </Action>
             <Action
               look="text"
               px="6px"
-              aria-label={`Ways to take ${look.name} along`}
-              aria-expanded={openId === look.id}
-              onClick={() => setOpenId(openId === look.id ? null : look.id)}
+              aria-label={`Ways to take ${saved.name} along`}
+              aria-expanded={openId === saved.id}
+              onClick={() => setOpenId(openId === saved.id ? null : saved.id)}
             >
               <Share size={15} />
             </Action>
             <Action
               look="text"
               px="6px"
-              aria-label={`Delete the look ${look.name}`}
-              onClick={() => remove.mutate(look.id)}
+              aria-label={`Delete the look ${saved.name}`}
+              onClick={() => remove.mutate(saved.id)}
             >
               <X size={15} />
             </Action>
@@ -118,14 +97,23 @@ export function LooksPanel({ line, onTake }: LooksPanelProps) {
         ))}
       </Box>
       {shared && <TakeLook look={shared} />}
-      <FileInput label="A file of a look" accept=".txt,text/plain" onFile={(file) => void take(file)}>
-        <Action look="text" px="0">
+      <TablesPanel tables={tables} look={look} onDraft={onDraft} onKeep={onKeep} />
+      <FileInput
+        label="A file of a look"
+        accept=".txt,text/plain,.cube,.jpg,.jpeg,.png,.tif,.tiff,.webp,.avif"
+        onFile={(file) => void take(file)}
+      >
+        <Action
+          look="text"
+          px="0"
+          title="A look's own file, a picture that was finished here, or a .cube table of another program"
+        >
           <Upload size={15} /> Read a look from a file
         </Action>
       </FileInput>
-      {unread && (
+      {(unread ?? tables.problem) && (
         <Box fontSize="note" color="coral" role="alert" overflowWrap="anywhere">
-          {unread}
+          {unread ?? tables.problem}
         </Box>
       )}
       <form
