@@ -144,8 +144,11 @@ test("a result is finished light by light, its look is saved, given to another r
   await expect(line).toHaveValue(kept);
 
   // The other result gets it too.
-  await page.getByRole("button", { name: "Give it to 1 other result of this shot" }).click();
-  await expect(page.getByText("1 more pictures have this look")).toBeVisible();
+  await page.getByRole("button", { name: "Give this look to other pictures" }).click();
+  await expect(page.getByRole("button", { name: "Give it to 0 pictures" })).toBeDisabled();
+  await page.getByRole("button", { name: /, Own files, / }).click();
+  await page.getByRole("button", { name: "Give it to 1 picture", exact: true }).click();
+  await expect(page.getByText("This look was given to 1 picture")).toBeVisible();
   await expect(page.getByLabel("Version").getByRole("option")).toHaveCount(2);
 
   // A version more begins without a look, takes the saved one, and goes again.

@@ -4,7 +4,7 @@ import { access } from "node:fs/promises";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import sharp from "sharp";
-import { balancedReply, problemReply, stackStarted } from "@/contracts/replies";
+import { balancedReply, problemReply, resultsReply, stackStarted } from "@/contracts/replies";
 import { stackParameters } from "@/contracts/stack";
 import { LAYER_OFF_STOPS, type StackMethod } from "@/core/stack";
 import { readFixture } from "@/core/stack/testing/fixtures";
@@ -16,6 +16,7 @@ import { decodePicture } from "@/engine/files/decode";
 import { keepGrowing } from "@/engine/jobs/growing";
 import { runStackJob } from "@/engine/jobs/stackJob";
 import { storeBytes, storedPath } from "@/engine/store";
+import * as results from "./api/results/route";
 import * as balance from "./api/stacks/[stackId]/balance/route";
 import * as download from "./api/stacks/[stackId]/download/route";
 import * as film from "./api/stacks/[stackId]/film/route";
@@ -180,6 +181,27 @@ describe("the parts of a result", () => {
     expect(balancedReply.parse(await back.json())).toEqual({ balance: null, balancedHash: null });
     expect(await isThere(other.balancedHash!)).toBe(false);
     expect(await isThere((await rowOf(stackId)).resultHash!)).toBe(true);
+  });
+
+  it("stand among the results that may be given a look, newest first, as their parts were weighed", async () => {
+    const stackId = await made("lighten over mean");
+    const answer = await ask(balance.PUT, stackId, "", { balance: { moving: -1 }, was: { balance: null } });
+    const { balancedHash } = balancedReply.parse(await answer.json());
+    const listed = await results.GET(
+      new Request("http://127.0.0.1:3210/api/results", { headers: { host: "127.0.0.1:3210" } }),
+      {
+        params: Promise.resolve({}),
+      },
+    );
+    const all = resultsReply.parse(await listed.json());
+    expect(all[0]).toMatchObject({
+      stackId,
+      hash: balancedHash,
+      shotName: expect.any(String),
+      outingName: expect.any(String),
+    });
+    const times = all.map(({ createdAt }) => createdAt);
+    expect(times).toEqual([...times].sort().reverse());
   });
 
   it("are taken as the pages of a TIFF, and nothing else is", async () => {

@@ -65,11 +65,13 @@ export const tableAsked = z.object({
   name: z.string().regex(TABLE_NAME, "A table's name has small letters, digits and dashes."),
 });
 
+/** Pictures that are given a look at once, at most. */
+export const MOST_SOURCES = 200;
 /** Gives several pictures a look, each as a version of its own. */
 export const applyRequest = z.strictObject({
   name,
   line: lookLine,
-  sources: z.array(finishSource).min(1).max(200),
+  sources: z.array(finishSource).min(1).max(MOST_SOURCES),
 });
 
 const size = z.object({ width: z.int().positive(), height: z.int().positive() });

@@ -187,6 +187,18 @@ export const finishReply = z.object({
 /** A look that was saved. */
 export const lookReply = z.object({ id: z.uuid(), name: z.string(), line: z.string() });
 
+/** Fused pictures of all outings, newest first. */
+export const resultsReply = z.array(
+  z.object({
+    stackId: z.uuid(),
+    shotId: z.uuid(),
+    hash: z.string(),
+    shotName: z.string(),
+    outingName: z.string(),
+    createdAt: instant,
+  }),
+);
+
 /** A table of colours that is kept. */
 export const tableReply = z.object({ id: z.uuid(), name: z.string() });
 
@@ -293,6 +305,8 @@ export type StackReply = z.infer<typeof stackReply>;
 export type FinishReply = z.infer<typeof finishReply>;
 /** A saved look as pages get it. */
 export type LookReply = z.infer<typeof lookReply>;
+/** A fused picture as pages get it. */
+export type ResultReply = z.infer<typeof resultsReply>[number];
 /** A table of colours as pages get it. */
 export type TableReply = z.infer<typeof tableReply>;
 /** A shot with its runs, stacks and finished pictures as pages get it. */

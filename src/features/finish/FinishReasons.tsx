@@ -3,7 +3,7 @@
 import { Box, Flex } from "@chakra-ui/react";
 import { Brush, Pipette, Plus, Trash2 } from "lucide-react";
 import { DateTime } from "luxon";
-import type { FinishReply, StackReply } from "@/contracts/replies";
+import type { FinishReply } from "@/contracts/replies";
 import {
   FINISH_LIGHTS,
   type FinishLightId,
@@ -13,12 +13,11 @@ import {
   onSteps,
   PAINTABLE_LIGHT_IDS,
 } from "@/core/finish";
-import { methodOf } from "@/core/stack";
-import { counted } from "@/core/words";
 import { Action } from "@/ui/Action";
 import { Choose } from "@/ui/Choose";
 import type { Developed } from "@/workers/developedUnder";
 import type { FinishMove, OpenedToFinish } from "@/workers/finish.worker";
+import { GiveLook } from "./GiveLook";
 import { type LightBar, LightBars } from "./LightBars";
 import { LightPanel } from "./LightPanel";
 import { LooksPanel } from "./LooksPanel";
@@ -36,7 +35,6 @@ interface FinishReasonsProps {
   /** Paints where a light is; null where the picture cannot be painted on. */
   readonly onPaint: ((id: FinishLightId) => void) | null;
   /** Other results of the shot, which may have the same look. */
-  readonly others: readonly StackReply[];
   readonly opened: OpenedToFinish | null;
   readonly developed: Developed | null;
   readonly chosen: FinishLightId | null;
@@ -49,7 +47,6 @@ interface FinishReasonsProps {
   readonly onVersion: (id: string) => void;
   readonly onBegin: () => void;
   readonly onDelete: () => void;
-  readonly onGive: () => void;
 }
 
 /** What a light has that nobody moves. */
@@ -168,7 +165,7 @@ function PaintChoice({
 
 /** The light scale, the numbers of a light, what can be done to the whole, looks, and ways to take the picture away. */
 export function FinishReasons(props: FinishReasonsProps) {
-  const { state, others, opened, developed, chosen, pointed, isPicking } = props;
+  const { state, opened, developed, chosen, pointed, isPicking } = props;
   const { look, finish } = state;
   const bars = barsOf(look, opened, developed);
   const bar = bars.find(({ id }) => id === chosen) ?? null;
@@ -224,16 +221,7 @@ export function FinishReasons(props: FinishReasonsProps) {
       </Flex>
       <WholePanel look={look} onDraft={state.draft} onKeep={state.keep} />
       <LooksPanel look={look} line={state.line} onDraft={state.draft} onKeep={state.keep} />
-      {others.length > 0 && state.line !== "" && (
-        <Action
-          fontSize="note"
-          mb="8px"
-          title={others.map(({ stack }) => methodOf(stack.parameters.method).words.gives).join(", ")}
-          onClick={props.onGive}
-        >
-          Give it to {counted(others.length, "other result")} of this shot
-        </Action>
-      )}
+      <GiveLook name={finish.name} line={state.line} stackId={finish.stackId} />
       <TakeAway finishId={finish.id} size={developed?.whole ?? null} of={opened} />
     </Box>
   );

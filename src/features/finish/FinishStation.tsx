@@ -10,7 +10,6 @@ import { useShot } from "@/features/api/queries";
 import { PaintView } from "@/features/fusing/PaintView";
 import { TypedLine } from "@/features/recipe/TypedLine";
 import { Action } from "@/ui/Action";
-import { notice } from "@/ui/Notice";
 import { Quiet } from "@/ui/Quiet";
 import { Station } from "@/ui/Station";
 import { startFinish } from "@/workers/clients";
@@ -69,19 +68,14 @@ interface FinishWorkProps {
   readonly onVersion: (id: string | null) => void;
 }
 
-/** Begins versions of the picture, deletes them, and gives this one's look to other results. */
+/** Begins versions of the picture, and deletes them. */
 function useActions(
   shotId: string,
   { finish, look }: Finishing,
-  {
-    versions,
-    others,
-    onVersion,
-  }: Pick<FinishWorkProps, "versions" | "onVersion"> & { readonly others: readonly StackReply[] },
+  { versions, onVersion }: Pick<FinishWorkProps, "versions" | "onVersion">,
 ) {
-  const { begin, give, remove } = useVersions(shotId, onVersion);
+  const { begin, remove } = useVersions(shotId, onVersion);
   const source = finish.stackId ? { stackId: finish.stackId } : { frameId: finish.frameId ?? "" };
-  const said = (text: string) => notice({ tone: "said", text });
   return {
     onVersion,
     onBegin: () =>
@@ -90,11 +84,6 @@ function useActions(
       onVersion(null);
       remove.mutate(finish.id);
     },
-    onGive: () =>
-      give.mutate(
-        { sources: others.map(({ stack }) => ({ stackId: stack.id })), name: finish.name, line: printLook(look) },
-        { onSuccess: (made) => said(`${made.length} more pictures have this look: choose them as versions.`) },
-      ),
   };
 }
 
@@ -139,8 +128,7 @@ function FinishWork({ shotId, state, stacks, versions, onVersion }: FinishWorkPr
   const { isPicking, pick, press, move } = useMoves(finisher, address, state, setChosen);
   const { pointed, point } = usePointed(finisher, address, shownLine);
   const light = useLightPlace(finisher, address, shownLine, state.isDrafted ? null : barPointed);
-  const others = stacks.filter(({ stack }) => stack.resultHash && stack.id !== finish.stackId);
-  const actions = useActions(shotId, state, { versions, others, onVersion });
+  const actions = useActions(shotId, state, { versions, onVersion });
 
   return (
     <Station
@@ -192,7 +180,6 @@ function FinishWork({ shotId, state, stacks, versions, onVersion }: FinishWorkPr
           rival={rival}
           onRival={views.setRivalId}
           onPaint={hash ? setPainting : null}
-          others={others}
           opened={opened}
           developed={developed}
           chosen={chosen}

@@ -103,14 +103,9 @@ export function useVersions(shotId: string, onBegun: (id: string) => void) {
       if (made) onBegun(made.id);
     },
   });
-  const give = useMutation({
-    mutationFn: (asked: { readonly sources: readonly FinishSource[]; readonly name: string; readonly line: string }) =>
-      sendJson("POST", "/api/finishes", asked, z.array(finishReply)),
-    onSuccess: again,
-  });
   const remove = useMutation({
     mutationFn: (id: string) => sendJson("DELETE", `/api/finishes/${id}`, {}, doneReply),
     onSuccess: again,
   });
-  return { begin, give, remove };
+  return { begin, remove };
 }
