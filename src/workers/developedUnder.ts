@@ -12,7 +12,7 @@ import {
   type PictureLights,
   uprightingOf,
 } from "../core/finish";
-import { bytesOf, type CopyOf, codesOf, histogramOf, measured, recolouredShare } from "./finishCopies";
+import { bytesOf, type CopyOf, codesOf, framedPlane, histogramOf, measured, recolouredPlane } from "./finishCopies";
 
 /** What is left of a picture once it is set upright and cut. */
 export interface FramedSize {
@@ -41,8 +41,8 @@ export interface Developed extends Losses {
   /** The table of colours that it names and that is not here. */
   readonly missingTable: string | null;
   readonly whole: FramedSize;
-  /** Share of the picture that was given a colour that its pixels have lost. */
-  readonly recoloured: number;
+  /** Which part of each pixel was given a colour that it had lost, a byte a pixel; null where none was. */
+  readonly recoloured: Uint8Array | null;
 }
 
 /** What has to be known of a picture whose copies are developed. */
@@ -86,6 +86,7 @@ export function developedUnder(
   const whole = frameIn(look, picture);
   const frame = frameOf(uprightingOf(look), whole.crop, prepared);
   const data = bytesOf(framedRows({ width, height, samples: codes }, frame, 0, frame.height));
+  const lost = recolouredPlane(prepared, settled, picture.found);
   return {
     width: frame.width,
     height: frame.height,
@@ -96,7 +97,7 @@ export function developedUnder(
     histogram: histogramOf(codes),
     missing,
     missingTable: look.table && !table ? look.table.name : null,
-    recoloured: recolouredShare(prepared, settled, picture.found),
+    recoloured: lost && framedPlane(prepared, lost, frame),
     whole: { width: whole.width, height: whole.height, hasEmpty: whole.hasEmpty },
     ...lossesOf(settled, prepared, prepared, { depth: picture.depth, noise: picture.noise }),
   };

@@ -27,7 +27,7 @@ import {
 } from "../core/finish";
 import { type Developed, developedUnder, frameIn, type PictureToDevelop, WHITE_CODE } from "./developedUnder";
 import { fetchHeaded } from "./fetchHeaded";
-import { bytesOf, type CopyOf, codesOf, heldCopy, measured, pixelAt } from "./finishCopies";
+import { bytesOf, type CopyOf, codesOf, framedPlane, heldCopy, measured, pixelAt } from "./finishCopies";
 import { pieceOf } from "./finishPieces";
 import { tableFor } from "./finishTables";
 
@@ -189,13 +189,8 @@ const finishWorker = {
     const part = glance.plain.parts[lights.findIndex((light) => light.id === id)];
     if (!part) return null;
     const frame = frameIn(lookOfLine(line), glance.plain);
-    const { width, height } = frame;
-    const out = new Uint8Array(width * height);
-    for (let at = 0; at < out.length; at++) {
-      const pixel = pixelAt(glance.plain, placeUnder(frame.matrix, (at % width) + 0.5, Math.floor(at / width) + 0.5));
-      if (pixel !== null) out[at] = Math.round(255 * part[pixel]!);
-    }
-    return { width, height, part: out };
+    const bytes = Uint8Array.from(part, (own) => 255 * own + 0.5);
+    return { width: frame.width, height: frame.height, part: framedPlane(glance.plain, bytes, frame) };
   },
 
   /** Which light has the most of a place, given as shares of what comes out; and what colour the place has as it was taken. */

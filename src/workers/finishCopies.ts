@@ -13,10 +13,12 @@ import {
   measureGrains,
   measureLight,
   measureNoise,
+  type PictureFrame,
   type PictureLights,
   type PictureNoise,
   type PixelsToDevelop,
   partsOf,
+  placeUnder,
   type SettledLook,
   settleLook,
   shapedStars,
@@ -134,14 +136,26 @@ export function histogramOf(codes: Uint16Array): number[] {
   return counts.map((count) => count / all);
 }
 
-/** Share of a picture that is given a colour that its pixels have lost. */
-export function recolouredShare(copy: Copy, { fields }: SettledLook, { lights }: PictureLights): number {
+/** Which part of each pixel is given a colour that it has lost, a byte a pixel; null where nothing is. */
+export function recolouredPlane(copy: Copy, { fields }: SettledLook, { lights }: PictureLights): Uint8Array | null {
   const trails = copy.parts[lights.findIndex(({ id }) => id === "trails")];
-  if (!trails || !fields.recolour) return 0;
-  let sum = 0;
-  for (let at = 0; at < trails.length; at++)
-    sum += trails[at]! * lostColour(copy.red[at]!, copy.green[at]!, copy.blue[at]!);
-  return (sum * fields.recolour.part) / trails.length;
+  const { recolour } = fields;
+  if (!trails || !recolour) return null;
+  return Uint8Array.from(
+    trails,
+    (part, at) => 255 * recolour.part * part * lostColour(copy.red[at]!, copy.green[at]!, copy.blue[at]!) + 0.5,
+  );
+}
+
+/** A plane of a copy as the picture is framed, a byte a pixel; nothing beyond its edges. */
+export function framedPlane(copy: Copy, plane: Uint8Array, { width, height, matrix }: PictureFrame): Uint8Array {
+  const out = new Uint8Array(width * height);
+  for (let y = 0, at = 0; y < height; y++)
+    for (let x = 0; x < width; x++, at++) {
+      const pixel = pixelAt(copy, placeUnder(matrix, x + 0.5, y + 0.5));
+      if (pixel !== null) out[at] = plane[pixel]!;
+    }
+  return out;
 }
 
 /** 8-bit codes, for a screen. */

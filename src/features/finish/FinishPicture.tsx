@@ -50,6 +50,9 @@ const FILL = { position: "absolute", inset: "0", width: "100%", height: "100%" }
 /** Of the picture's own pixels: dots and diagonals are this far from each other. */
 const DOT_PX = 5;
 const DIAGONAL_PX = 7;
+const LINE_PX = 4;
+/** Of 255: a pixel with so much of a colour that it had lost is marked. */
+const REBUILT_FROM = 64;
 /** How dark the rest of the picture becomes while one light is pointed at. */
 const DIMMED = 170;
 
@@ -76,13 +79,13 @@ function Overlay({
 
 const NOTHING = [0, 0, 0, 0] as const;
 
-/** Dots where it is white, diagonals where it is black. */
+/** Dots where it is white, diagonals where it is black, level lines where colours were reconstructed. */
 function ClipMarks({ developed }: { readonly developed: Developed }) {
-  const { width, height, data } = developed;
-  const { coral, mist } = useRoles();
+  const { width, height, data, recoloured } = developed;
+  const { coral, mist, lamp } = useRoles();
   const rgb = (hex: string) =>
     [1, 3, 5].map((at) => Number.parseInt(hex.slice(at, at + 2), 16)) as [number, number, number];
-  const [white, black] = [rgb(coral), rgb(mist)];
+  const [white, black, rebuilt] = [rgb(coral), rgb(mist), rgb(lamp)];
   return (
     <Overlay
       width={width}
@@ -90,6 +93,7 @@ function ClipMarks({ developed }: { readonly developed: Developed }) {
       pixel={(at) => {
         const [r, g, b] = [data[3 * at]!, data[3 * at + 1]!, data[3 * at + 2]!];
         const [x, y] = [at % width, Math.floor(at / width)];
+        if ((recoloured?.[at] ?? 0) >= REBUILT_FROM) return y % LINE_PX < 1 ? [...rebuilt, 255] : NOTHING;
         if (Math.max(r, g, b) === 255) return x % DOT_PX < 2 && y % DOT_PX < 2 ? [...white, 255] : NOTHING;
         if (Math.max(r, g, b) === 0) return (x + y) % DIAGONAL_PX < 2 ? [...black, 255] : NOTHING;
         return NOTHING;
@@ -232,7 +236,7 @@ export function FinishPicture(props: FinishPictureProps) {
           <CropIcon size={17} />
         </ToolButton>
         <ToolButton
-          label="Show what is white and what is black (h)"
+          label="Show what is white, black or of a reconstructed colour (h)"
           pressed={isMarked}
           onClick={() => setIsMarked(!isMarked)}
         >

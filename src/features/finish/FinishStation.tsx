@@ -1,10 +1,11 @@
 "use client";
 
 import { Box } from "@chakra-ui/react";
-import { type ComponentProps, useRef, useState } from "react";
+import { type ComponentProps, useEffect, useState } from "react";
 import type { FinishReply, StackReply } from "@/contracts/replies";
 import { FINISH_LIGHTS, type FinishLightId, printLook } from "@/core/finish";
 import { hash32 } from "@/core/random";
+import { saved } from "@/features/api/client";
 import { smallUrl } from "@/features/api/pictures";
 import { useShot } from "@/features/api/queries";
 import { PaintView } from "@/features/fusing/PaintView";
@@ -30,12 +31,13 @@ const LEAST_TOLD = 0.0005;
 function saysOf(developed: Developed | null): string {
   if (!developed) return "";
   const { clipped, crushed, gamut, banding, recoloured, missing, missingTable, whole } = developed;
+  const rebuilt = recoloured ? recoloured.reduce((sum, part) => sum + part, 0) / 255 / recoloured.length : 0;
   return [
     `white ${percent(clipped)}`,
     `black ${percent(crushed)}`,
     ...(gamut > LEAST_TOLD ? [`colours beyond sRGB ${percent(gamut)}`] : []),
     ...(banding > LEAST_TOLD ? [`tones in steps ${percent(banding)}`] : []),
-    ...(recoloured > LEAST_TOLD ? [`colour reconstructed ${percent(recoloured)}`] : []),
+    ...(rebuilt > LEAST_TOLD ? [`colour reconstructed ${percent(rebuilt)}`] : []),
     ...(whole.hasEmpty ? ["corners are empty"] : []),
     ...(missingTable ? [`the table ${missingTable} is not here`] : []),
     ...(missing.length > 0 ? [`not in this picture: ${missing.join(", ")}`] : []),
@@ -48,16 +50,28 @@ const keyOf = (painted: FinishReply["painted"]): string =>
     .reduce((key, letter) => hash32(key, letter.charCodeAt(0)), 0)
     .toString(36);
 
+/** What is painted as the server has it: while a hand paints, and until that is kept, it is what was before. */
+function useKeptPaint(painted: FinishReply["painted"], isPainting: boolean): FinishReply["painted"] {
+  const [kept, setKept] = useState(painted);
+  useEffect(() => {
+    if (isPainting) return;
+    let isCurrent = true;
+    void saved().then(() => isCurrent && setKept(painted));
+    return () => {
+      isCurrent = false;
+    };
+  }, [painted, isPainting]);
+  return kept;
+}
+
 /**
  * The picture in the store, where its hash is known, and where its light is fetched: another picture, or other paint, is another address.
- * While a hand paints, lights stay as they were before.
  */
 function usePicture({ id, stackId, painted }: FinishReply, stacks: readonly StackReply[], isPainting: boolean) {
-  const before = useRef(painted);
-  if (!isPainting) before.current = painted;
+  const kept = useKeptPaint(painted, isPainting);
   const stack = stacks.find(({ stack }) => stack.id === stackId)?.stack ?? null;
   const hash = stack?.balancedHash ?? stack?.resultHash ?? null;
-  return { hash, address: `/api/finishes/${id}/light?of=${hash ?? ""}&painted=${keyOf(before.current)}` };
+  return { hash, address: `/api/finishes/${id}/light?of=${hash ?? ""}&painted=${keyOf(kept)}` };
 }
 
 interface FinishWorkProps {
