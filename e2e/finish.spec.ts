@@ -93,6 +93,18 @@ test("a result is finished light by light, its look is saved, given to another r
   await page.mouse.up();
   await expect(line).toHaveValue(/crop 0\.2[45]\d* 0\.(49|5)\d* /);
   await page.getByRole("button", { name: "Keep this crop" }).click();
+  // Marks lie over the picture, each on its pixel.
+  await page.getByRole("button", { name: /^Show what is white/ }).click();
+  const places = () =>
+    page.getByRole("img", { name: "Version 1, finished", exact: true }).evaluate((picture) =>
+      [...picture.parentElement!.querySelectorAll("canvas")].map((canvas) => {
+        const { x, y, width, height } = canvas.getBoundingClientRect();
+        return [x, y, width, height].map(Math.round).join(" ");
+      }),
+    );
+  await expect.poll(async () => (await places()).length).toBe(2);
+  expect(new Set(await places()).size).toBe(1);
+  await page.getByRole("button", { name: /^Show what is white/ }).click();
   await page.getByRole("button", { name: "Pixel by pixel (l)" }).click();
   await expect(page.getByRole("img", { name: /pixel by pixel$/ })).toBeVisible();
   await page.getByRole("button", { name: "Beside as it was before" }).click();

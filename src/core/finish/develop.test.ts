@@ -156,8 +156,9 @@ describe("a look", () => {
       "white -1 | black -9 | contrast -50 | highlights -1.5 | sky 4200K colour -40 | warm range 0.4 2700K +1",
       "colour -100 | shadows to noise | neutral to white",
     ];
-    for (const line of lines) {
-      const { settled } = settleLook(parseLook(line).look, found, KNOWN.noiseFloor);
+    for (const [at, line] of lines.entries()) {
+      const { settled: whole } = settleLook(parseLook(line).look, found, KNOWN.noiseFloor);
+      const settled = { ...whole, lights: whole.lights.map((light) => ({ ...light, spared: 1 - at / 3 })) };
       const out = new Uint16Array(3 * planes.red.length);
       developPixels(settled, planes, out);
       let worst = 0;

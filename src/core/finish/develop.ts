@@ -28,6 +28,8 @@ export interface SettledLight {
   readonly middle: number;
   /** Its colours' strength, -1 to 1, beside that of the whole. */
   readonly colour: number;
+  /** How far what is white of it is spared where the light is lowered, 0 to 1. */
+  readonly spared: number;
   /** Its own balance; null for that of the whole. */
   readonly balance: Matrix3 | null;
 }
@@ -98,6 +100,8 @@ export function settleLook(
         range: range - 1,
         middle: light.middle,
         colour: colour / 100,
+        // White that is given a colour is as bright as that, and goes along with what lies about it.
+        spared: id === "trails" ? 1 - (move.recolour ?? 0) / 100 : 1,
         balance: kelvin === undefined ? null : balanceMatrix(kelvin),
       },
     ];
@@ -140,16 +144,19 @@ export function colourUnder(
   at: PixelPlace,
 ): Rgb {
   let moved = highlights * rising(HIGHLIGHTS_FROM, 0, at.surroundings);
+  let unspared = 0;
   let strength = colour;
   const matrix = [...balance];
   for (const light of lights) {
     const part = at.parts(light.index);
-    moved += part * (light.stops + light.range * (Math.max(FLOOR_STOPS, at.surroundings) - light.middle));
+    const raised = part * (light.stops + light.range * (Math.max(FLOOR_STOPS, at.surroundings) - light.middle));
+    moved += light.spared * raised;
+    unspared += (1 - light.spared) * raised;
     strength += part * light.colour;
     if (light.balance) for (let k = 0; k < 9; k++) matrix[k] = matrix[k]! + part * (light.balance[k]! - balance[k]!);
   }
   if (moved < 0) moved *= 1 - rising(WHITENS_FROM, 1, Math.min(...rgb));
-  const gain = 2 ** (exposure + moved);
+  const gain = 2 ** (exposure + moved + unspared);
   let light = applied(matrix, rgb).map((value) => Math.max(0, gain * value)) as unknown as typeof rgb;
   if (tone) {
     const luminance = luminanceOf(light);

@@ -8,10 +8,11 @@ export { followRow, lightRow } from "./places.as";
 /** Numbers of the whole: exposure, highlights, colour, whether there is a tone curve, then nine of the balance. */
 const BALANCE: usize = 16;
 const WHOLE_BYTES: usize = 4 * 13;
-/** Numbers of a light: stops, range, middle, colour, whether it has a balance of its own, by how much that differs, and which of the planes is its. */
+/** Numbers of a light: stops, range, middle, colour, whether it has a balance of its own, by how much that differs, which of the planes is its, and how far its white is spared. */
 const OWN_BALANCE: usize = 20;
 const OWN_PLANE: usize = 56;
-const LIGHT_BYTES: usize = 4 * 15;
+const OWN_SPARED: usize = 60;
+const LIGHT_BYTES: usize = 4 * 16;
 
 const FLOOR_STOPS: f32 = -14;
 const HIGHLIGHTS_FROM: f32 = -3;
@@ -56,6 +57,7 @@ export function develop(
     const near = f32x4.min(f32x4.max(f32x4.mul(f32x4.sub(surroundings, f(HIGHLIGHTS_FROM)), f(-1.0 / HIGHLIGHTS_FROM)), f(0)), f(1));
     const rising = f32x4.mul(f32x4.mul(near, near), f32x4.sub(f(3), f32x4.add(near, near)));
     let moved = f32x4.mul(highlights, rising);
+    let unspared = f(0);
     let strength = colour;
     let m0 = f(load<f32>(numbers + BALANCE));
     let m1 = f(load<f32>(numbers + BALANCE + 4));
@@ -71,7 +73,10 @@ export function develop(
     for (let each: i32 = 0; each < lights; each++) {
       const share = v128.load(parts + (load<f32>(own + OWN_PLANE) as usize) * plane + (pixel << 2));
       const raised = fma(f32x4.sub(about, f(load<f32>(own + 8))), f(load<f32>(own + 4)), f(load<f32>(own)));
-      moved = fma(share, raised, moved);
+      const spared = load<f32>(own + OWN_SPARED);
+      const lifted = f32x4.mul(share, raised);
+      moved = fma(lifted, f(spared), moved);
+      unspared = fma(lifted, f(1 - spared), unspared);
       strength = fma(share, f(load<f32>(own + 12)), strength);
       if (load<f32>(own + 16) != 0) {
         m0 = fma(share, f(load<f32>(own + OWN_BALANCE)), m0);
@@ -90,7 +95,7 @@ export function develop(
     const white = f32x4.min(f32x4.max(f32x4.mul(f32x4.sub(least, f(WHITENS_FROM)), f(1.0 / (1.0 - WHITENS_FROM))), f(0)), f(1));
     const kept = f32x4.sub(f(1), f32x4.mul(f32x4.mul(white, white), f32x4.sub(f(3), f32x4.add(white, white))));
     moved = v128.bitselect(f32x4.mul(moved, kept), moved, f32x4.lt(moved, f(0)));
-    let gain = exp2(f32x4.add(exposure, moved));
+    let gain = exp2(f32x4.add(exposure, f32x4.add(moved, unspared)));
     let r = f32x4.max(f32x4.mul(gain, fma(red, m0, fma(green, m1, f32x4.mul(blue, m2)))), f(0));
     let g = f32x4.max(f32x4.mul(gain, fma(red, m3, fma(green, m4, f32x4.mul(blue, m5)))), f(0));
     let b = f32x4.max(f32x4.mul(gain, fma(red, m6, fma(green, m7, f32x4.mul(blue, m8)))), f(0));

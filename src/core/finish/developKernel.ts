@@ -48,7 +48,7 @@ const CHUNK = 1 << 12;
 const PLANE_BYTES = 4 * CHUNK;
 const MOST_LIGHTS = 16;
 const WHOLE_NUMBERS = 13;
-const LIGHT_NUMBERS = 15;
+const LIGHT_NUMBERS = 16;
 /** Byte offsets in the kernel's memory. */
 const NUMBERS = 1024;
 const CURVE = NUMBERS + 4 * (WHOLE_NUMBERS + MOST_LIGHTS * LIGHT_NUMBERS);
@@ -84,6 +84,7 @@ function numbersOf(
       light.balance ? 1 : 0,
       ...(light.balance ?? balance).map((value, at) => value - balance[at]!),
       planeOf(place, light.index),
+      light.spared,
     ]),
   ];
 }

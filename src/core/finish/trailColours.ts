@@ -7,13 +7,14 @@ import type { LightPicture } from "./picture";
 /** Colours that trails have about each place of a small picture: shares of red, green and blue of their light. */
 export type TrailColours = readonly [Plane, Plane, Plane];
 
-/** Colours are looked for about a place within so much of the longer side, then four times as far each time. */
+/** Colours are looked for about a place within so much of the longer side, then four times as far each time; all distances count, the nearest most. */
 const NEAR_SHARE = 1 / 160;
 const TIMES_FARTHER = 4;
 const DISTANCES = 4;
 /** A channel that is brighter tells no colour, one in a darker pixel little. */
 const TELLS = { upTo: 0.9, from: 0.004 } as const;
-const LEAST_WEIGHT = 1e-4;
+/** What each distance farther counts beside the one before. */
+const FARTHER_COUNTS = 0.05;
 
 /**
  * Finds what colours trails have about each place.
@@ -32,20 +33,19 @@ export function trailColours(
   });
   if (!weights.some((weight) => weight > 0)) return null;
   const colours = planes.map(() => new Float32Array(weights.length)) as [Float32Array, Float32Array, Float32Array];
-  const isKnown = new Uint8Array(weights.length);
   for (let step = 0; step < DISTANCES; step++) {
     const radius = Math.max(1, Math.round(NEAR_SHARE * Math.max(width, height) * TIMES_FARTHER ** step));
-    const mean = (values: Float32Array) => boxMean({ width, height, values }, radius).values;
-    const sums = planes.map((plane) => mean(plane.map((value, at) => weights[at]! * value)));
-    const weight = mean(weights);
-    for (let at = 0; at < isKnown.length; at++) {
-      if (isKnown[at] || weight[at]! < LEAST_WEIGHT) continue;
-      const all = sums[0]![at]! + sums[1]![at]! + sums[2]![at]!;
-      for (const [channel, colour] of colours.entries()) colour[at] = sums[channel]![at]! / all;
-      isKnown[at] = 1;
+    // Twice, so that what lies farther counts less and less.
+    const mean = (values: Float32Array) => boxMean(boxMean({ width, height, values }, radius), radius).values;
+    for (const [channel, colour] of colours.entries()) {
+      const sums = mean(planes[channel]!.map((value, at) => weights[at]! * value));
+      for (let at = 0; at < colour.length; at++) colour[at] = colour[at]! + FARTHER_COUNTS ** step * sums[at]!;
     }
   }
-  for (let at = 0; at < isKnown.length; at++) if (!isKnown[at]) for (const colour of colours) colour[at] = 1 / 3;
+  for (let at = 0; at < weights.length; at++) {
+    const all = colours[0][at]! + colours[1][at]! + colours[2][at]!;
+    for (const colour of colours) colour[at] = all > 0 ? colour[at]! / all : 1 / 3;
+  }
   const [r, g, b] = colours.map((values) => ({ width, height, values })) as [Plane, Plane, Plane];
   return [r, g, b];
 }

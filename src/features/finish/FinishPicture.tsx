@@ -61,11 +61,12 @@ function Overlay({
   width,
   height,
   pixel,
+  ...rest
 }: {
   width: number;
   height: number;
   pixel: (at: number) => readonly [number, number, number, number];
-}) {
+} & ComponentProps<"canvas">) {
   const canvas = useRef<HTMLCanvasElement>(null);
   useEffect(() => {
     const context = canvas.current?.getContext("2d");
@@ -74,13 +75,13 @@ function Overlay({
     for (let at = 0; at < width * height; at++) image.data.set(pixel(at), 4 * at);
     context.putImageData(image, 0, 0);
   });
-  return <canvas ref={canvas} width={width} height={height} />;
+  return <canvas ref={canvas} width={width} height={height} {...rest} />;
 }
 
 const NOTHING = [0, 0, 0, 0] as const;
 
 /** Dots where it is white, diagonals where it is black, level lines where colours were reconstructed. */
-function ClipMarks({ developed }: { readonly developed: Developed }) {
+function ClipMarks({ developed, ...rest }: { readonly developed: Developed } & ComponentProps<"canvas">) {
   const { width, height, data, recoloured } = developed;
   const { coral, mist, lamp } = useRoles();
   const rgb = (hex: string) =>
@@ -88,6 +89,7 @@ function ClipMarks({ developed }: { readonly developed: Developed }) {
   const [white, black, rebuilt] = [rgb(coral), rgb(mist), rgb(lamp)];
   return (
     <Overlay
+      {...rest}
       width={width}
       height={height}
       pixel={(at) => {
