@@ -104,6 +104,14 @@ test("a result is finished light by light, its look is saved, given to another r
     );
   await expect.poll(async () => (await places()).length).toBe(2);
   expect(new Set(await places()).size).toBe(1);
+  // The lamp is white: there are marks.
+  const marked = () =>
+    page.getByRole("img", { name: "Version 1, finished", exact: true }).evaluate((picture) => {
+      const canvas = picture.parentElement!.querySelectorAll("canvas")[1]!;
+      const { data } = canvas.getContext("2d")!.getImageData(0, 0, canvas.width, canvas.height);
+      return data.some((value) => value > 0);
+    });
+  await expect.poll(marked).toBe(true);
   await page.getByRole("button", { name: /^Show what is white/ }).click();
   await page.getByRole("button", { name: "Pixel by pixel (l)" }).click();
   await expect(page.getByRole("img", { name: /pixel by pixel$/ })).toBeVisible();

@@ -75,7 +75,7 @@ function Overlay({
     for (let at = 0; at < width * height; at++) image.data.set(pixel(at), 4 * at);
     context.putImageData(image, 0, 0);
   });
-  return <canvas ref={canvas} width={width} height={height} {...rest} />;
+  return <canvas {...rest} ref={canvas} width={width} height={height} />;
 }
 
 const NOTHING = [0, 0, 0, 0] as const;
