@@ -33,7 +33,7 @@ export {
 } from "./method";
 export { LINE_METHODS, type LineMethod, STACK_METHODS, type StackMethod, USUAL_METHOD } from "./methodIds";
 export { ALIKE_METHODS, lawOf, layerKindOf, lineMethod, lineMethodOf, METHODS, methodOf, methodSlug } from "./methods";
-export { PAINTED_EDGE, type PaintedPoint, type PaintedShape, paintedBelow, paintedSvg } from "./painted";
+export { PAINTED_EDGE, type PaintedPoint, type PaintedShape, paintedAbove, paintedBelow, paintedSvg } from "./painted";
 export { type FusingSettings, ITERATION_BOUNDS, KAPPA_BOUNDS, USUAL_SETTINGS } from "./settings";
 export { sixteenBits } from "./small";
 export { smallCopy } from "./smallCopy";

@@ -30,9 +30,17 @@ export function paintedSvg(
   return `<svg xmlns="http://www.w3.org/2000/svg" width="${width}" height="${height}"><rect width="100%" height="100%" fill="#000"/>${drawn.join("")}</svg>`;
 }
 
-/** All under a line from the left edge to the right one, given by its height in evenly spaced columns, from 0 at the top to 1. */
-export function paintedBelow(line: readonly number[]): PaintedShape {
-  const round = (share: number): number => Math.round(1e4 * share) / 1e4;
+const SHARE_DIGITS = 4;
+
+/** All between a line and an edge of the picture at a height. */
+function outlined(line: readonly number[], edge: 0 | 1): PaintedShape {
+  const round = (share: number): number => Number(share.toFixed(SHARE_DIGITS));
   const points = line.map((y, at): PaintedPoint => [round(at / Math.max(1, line.length - 1)), round(y)]);
-  return { adds: true, points: [[0, 1], ...points, [1, 1]], width: null };
+  return { adds: true, points: [[0, edge], ...points, [1, edge]], width: null };
 }
+
+/** All under a line from the left edge to the right one, given by its height in evenly spaced columns, from 0 at the top to 1. */
+export const paintedBelow = (line: readonly number[]): PaintedShape => outlined(line, 1);
+
+/** All over such a line. */
+export const paintedAbove = (line: readonly number[]): PaintedShape => outlined(line, 0);

@@ -1,14 +1,13 @@
 "use client";
 
 import { Box } from "@chakra-ui/react";
-import { type ComponentProps, useEffect, useState } from "react";
+import { useEffect, useState } from "react";
 import type { FinishReply, StackReply } from "@/contracts/replies";
 import { FINISH_LIGHTS, type FinishLightId, printLook } from "@/core/finish";
 import { hash32 } from "@/core/random";
 import { saved } from "@/features/api/client";
 import { smallUrl } from "@/features/api/pictures";
 import { useShot } from "@/features/api/queries";
-import { PaintView } from "@/features/fusing/PaintView";
 import { TypedLine } from "@/features/recipe/TypedLine";
 import { Action } from "@/ui/Action";
 import { Quiet } from "@/ui/Quiet";
@@ -18,6 +17,7 @@ import type { Developed } from "@/workers/developedUnder";
 import { useWorker } from "@/workers/useWorker";
 import { BEFORE, FinishPicture } from "./FinishPicture";
 import { FinishReasons } from "./FinishReasons";
+import { PaintLight } from "./PaintLight";
 import { useDeveloped } from "./useDeveloped";
 import { type Finishing, useFinish, useVersions } from "./useFinish";
 import { useLightPlace, useMoves, usePointed, useViews } from "./useViews";
@@ -101,30 +101,24 @@ function useActions(
   };
 }
 
-/** Paints where a light of the picture is. */
-function PaintLight({
-  id,
-  state,
-  ...rest
-}: { readonly id: FinishLightId; readonly state: Finishing } & Pick<
-  ComponentProps<typeof PaintView>,
-  "hash" | "size" | "onDone"
->) {
-  const { name, holds } = FINISH_LIGHTS[id];
+/** The look as its line, typed or read. */
+function LookLine({ state: { line, problems, type, keep, look, revert } }: { readonly state: Finishing }) {
   return (
-    <PaintView
-      {...rest}
-      says={`Paint what belongs to ${name.toLowerCase()}: ${holds}.`}
-      adds={name}
-      wipes="As it was found"
-      shapes={state.finish.painted[id] ?? []}
-      onChange={(shapes) => state.paint(id, shapes)}
+    <TypedLine
+      name="Look"
+      line={line}
+      example="exposure +0.5 | ground +0.7 | sodium colour -35 | sky 4200K | shadows to noise"
+      problems={problems}
+      onType={type}
+      onCommit={() => keep(look)}
+      onRevert={revert}
+      undo={null}
     />
   );
 }
 
 function FinishWork({ shotId, state, stacks, versions, onVersion }: FinishWorkProps) {
-  const { finish, look, line, problems, keep } = state;
+  const { finish, problems } = state;
   const finisher = useWorker(startFinish);
   const [painting, setPainting] = useState<FinishLightId | null>(null);
   const { hash, address } = usePicture(finish, stacks, painting !== null);
@@ -150,7 +144,14 @@ function FinishWork({ shotId, state, stacks, versions, onVersion }: FinishWorkPr
       main={
         <>
           {painting && hash && opened ? (
-            <PaintLight id={painting} hash={hash} size={opened} state={state} onDone={() => setPainting(null)} />
+            <PaintLight
+              id={painting}
+              shotId={shotId}
+              hash={hash}
+              size={opened}
+              state={state}
+              onDone={() => setPainting(null)}
+            />
           ) : (
             <FinishPicture
               developed={developed}
@@ -173,16 +174,7 @@ function FinishWork({ shotId, state, stacks, versions, onVersion }: FinishWorkPr
               says={pointed ? FINISH_LIGHTS[pointed].name : saysOf(developed)}
             />
           )}
-          <TypedLine
-            name="Look"
-            line={line}
-            example="exposure +0.5 | ground +0.7 | sodium colour -35 | sky 4200K | shadows to noise"
-            problems={problems}
-            onType={state.type}
-            onCommit={() => keep(look)}
-            onRevert={state.revert}
-            undo={null}
-          />
+          <LookLine state={state} />
         </>
       }
       reasonsName="Lights"
