@@ -80,7 +80,11 @@ try {
   ]) {
     const startedAt = performance.now();
     const source = { path, painted: {}, balancedFor: null, moving: null };
-    await writeFinished(source, { look: parseLook(line).look, table: null }, { path: out, notes: NOTES });
+    await writeFinished(
+      source,
+      { look: parseLook(line).look, table: null, space: "srgb" },
+      { path: out, notes: NOTES },
+    );
     const ms = performance.now() - startedAt;
     told(line, ms, MOST_FILE_MS, `, ${(ms / plainMs).toFixed(1)} times as it is`);
   }

@@ -1,4 +1,4 @@
-import { parseLook } from "@/core/finish";
+import { type OutSpace, parseLook } from "@/core/finish";
 import type { Db } from "@/db/database";
 import type { Finish } from "@/db/finishes";
 import { findFinish } from "@/db/finishes";
@@ -11,13 +11,14 @@ import { isId, notFound, problem } from "./http";
 export async function versionToMake(
   db: Db,
   finishId: string,
+  space: OutSpace,
 ): Promise<{ readonly finish: Finish; readonly version: VersionToMake } | Response> {
   const finish = isId(finishId) ? await findFinish(db, finishId) : undefined;
   const source = finish && (await sourceOf(db, finish));
   if (!source) return notFound("picture to finish");
   const line = finish.history.lines[finish.history.at]!;
   try {
-    return { finish, version: { source, line, table: await tableOf(db, parseLook(line).look) } };
+    return { finish, version: { source, line, table: await tableOf(db, parseLook(line).look), space } };
   } catch (error) {
     if (error instanceof MissingTableError) return problem(409, "no-table", error.message);
     throw error;

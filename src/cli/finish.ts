@@ -89,8 +89,11 @@ export async function finishCommand(args: readonly string[]): Promise<void> {
         moving: null,
         balancedFor: whiteBalance?.kind === "kelvin" ? whiteBalance.kelvin : null,
       };
-      const missing = await writeFinished(picture, { look, table }, { path: whole, notes }, (part) =>
-        showBar(Math.round(100 * part), 100),
+      const missing = await writeFinished(
+        picture,
+        { look, table, space: format === "fits" ? "srgb" : options.space },
+        { path: whole, notes },
+        (part) => showBar(Math.round(100 * part), 100),
       );
       await exportFile(whole, options, target);
       if (values.json)

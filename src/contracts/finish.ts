@@ -1,4 +1,5 @@
 import { z } from "zod";
+import { OUT_SPACES } from "@/core/finish/colour";
 import { FINISH_LIGHT_IDS } from "@/core/finish/lightIds";
 import { TABLE_NAME } from "@/core/finish/look";
 import { MOST_LOOK_LETTERS, parseLook } from "@/core/finish/lookLine";
@@ -104,6 +105,9 @@ export const finishPiece = z
 /** The head of a piece: how long the picture's stars are; its codes follow. */
 export const finishPieceHead = z.object({ drift: z.object({ x: z.number(), y: z.number() }).nullable() });
 
+/** In which space a version's picture is made. */
+export const makingAsked = z.object({ space: z.enum(OUT_SPACES).default("srgb") });
+
 /** How a finished picture is taken away. */
 export const finishExport = z.object({
   format: z.enum(EXPORT_FORMAT_IDS),
@@ -111,6 +115,6 @@ export const finishExport = z.object({
   edge: z.coerce.number().int().min(16).max(65_000).optional(),
   /** Of a JPEG, a WebP or an AVIF, 1 to 100. */
   quality: z.coerce.number().int().min(1).max(100).default(92),
-  space: z.enum(["srgb", "p3"]).default("srgb"),
+  space: z.enum(OUT_SPACES).default("srgb"),
 });
 export type FinishExport = Readonly<z.output<typeof finishExport>>;

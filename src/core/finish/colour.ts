@@ -160,3 +160,12 @@ export const STRONG_CHROMA = 0.12;
  */
 export const chromaGain = (strength: number, chroma: number): number =>
   strength <= 0 ? 1 + strength : 1 + strength / (1 + (chroma / STRONG_CHROMA) ** 2);
+
+/** Colour spaces in which a picture comes out. */
+export const OUT_SPACES = ["srgb", "p3"] as const;
+export type OutSpace = (typeof OUT_SPACES)[number];
+/** From linear sRGB to each, under D65. @see W3C, CSS Color Module Level 4, sample code for color conversions */
+export const TO_OUT_SPACE: Readonly<Record<OutSpace, Matrix3>> = {
+  srgb: UNIT_MATRIX,
+  p3: [0.8224619687, 0.1775380313, 0, 0.0331941989, 0.9668058011, 0, 0.0170826307, 0.0723974407, 0.9105199286],
+};

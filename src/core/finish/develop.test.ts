@@ -157,7 +157,13 @@ describe("a look", () => {
       "colour -100 | shadows to noise | neutral to white",
     ];
     for (const [at, line] of lines.entries()) {
-      const { settled: whole } = settleLook(parseLook(line).look, found, KNOWN.noiseFloor);
+      const { settled: whole } = settleLook(
+        parseLook(line).look,
+        found,
+        KNOWN.noiseFloor,
+        null,
+        at === 1 ? "p3" : "srgb",
+      );
       const settled = { ...whole, lights: whole.lights.map((light) => ({ ...light, spared: 1 - at / 3 })) };
       const out = new Uint16Array(3 * planes.red.length);
       developPixels(settled, planes, out);

@@ -1,6 +1,15 @@
 import type { Rgb } from "../light";
 import { type Matrix3, UNIT_MATRIX } from "../matrix3";
-import { applied, balanceMatrix, chromaGain, luminanceOf, oklabOf, rgbOfOklab } from "./colour";
+import {
+  applied,
+  balanceMatrix,
+  chromaGain,
+  luminanceOf,
+  type OutSpace,
+  oklabOf,
+  rgbOfOklab,
+  TO_OUT_SPACE,
+} from "./colour";
 import type { ColourTable, TablePart } from "./colourTable";
 import type { Quieting } from "./denoise";
 import type { Fields } from "./fields";
@@ -43,6 +52,8 @@ export interface PixelLook {
   readonly colour: number;
   readonly tone: ToneCurve | null;
   readonly lights: readonly SettledLight[];
+  /** From linear sRGB to the space in which it comes out. */
+  readonly out: Matrix3;
 }
 
 /** A look as it is for one picture. */
@@ -78,6 +89,7 @@ export const SHOWN_FLOOR = -8;
  *
  * @param noiseFloor Light of the picture that cannot be told from noise, stops under white.
  * @param table The table that it names; null where there is none, or it is not there.
+ * @param space In which it comes out; a table is one of sRGB's codes, so with one it comes out in that.
  * @returns What it comes to, and the lights that it names and the picture has not.
  */
 export function settleLook(
@@ -85,6 +97,7 @@ export function settleLook(
   { lights, glow, trailColours }: Pick<PictureLights, "lights" | "glow" | "trailColours">,
   noiseFloor: number,
   table: ColourTable | null = null,
+  space: OutSpace = "srgb",
 ): { readonly settled: SettledLook; readonly missing: readonly (keyof typeof moves)[] } {
   const whole = balance ? balanceMatrix(balance.kelvin, balance.tint) : UNIT_MATRIX;
   const movedIds = Object.keys(moves) as (keyof typeof moves)[];
@@ -122,6 +135,7 @@ export function settleLook(
     colour: (values.colour ?? 0) / 100,
     tone: isPlainTone(tone) ? null : toneCurve(tone),
     lights: settledLights,
+    out: TO_OUT_SPACE[space],
     quieting: { brightness: -(values.grain ?? 0) / 100, colour: -(values.speckle ?? 0) / 100 },
     stars: { width: 1 + size / 100, round: round / 100 },
     fields,
@@ -169,8 +183,8 @@ export function colourUnder(
   return rgbOfOklab([lightness, by * a, by * b]);
 }
 
-/** The same as it is written: nothing is darker than black. */
+/** The same as it is written, in the space in which it comes out: nothing is darker than black. */
 export const developed = (look: PixelLook, rgb: Rgb, at: PixelPlace): Rgb => {
-  const [red, green, blue] = colourUnder(look, rgb, at);
+  const [red, green, blue] = applied(look.out, colourUnder(look, rgb, at));
   return [Math.max(0, red), Math.max(0, green), Math.max(0, blue)];
 };

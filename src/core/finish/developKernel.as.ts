@@ -5,9 +5,10 @@ import { codes, cube, cubeRoot, exp2, f, fma, LEAST, log2, mix, storeCodes } fro
 
 export { followRow, lightRow } from "./places.as";
 
-/** Numbers of the whole: exposure, highlights, colour, whether there is a tone curve, then nine of the balance. */
+/** Numbers of the whole: exposure, highlights, colour, whether there is a tone curve, then nine of the balance, and nine of the space in which it comes out. */
 const BALANCE: usize = 16;
-const WHOLE_BYTES: usize = 4 * 13;
+const OUT: usize = 52;
+const WHOLE_BYTES: usize = 4 * 22;
 /** Numbers of a light: stops, range, middle, colour, whether it has a balance of its own, by how much that differs, which of the planes is its, and how far its white is spared. */
 const OWN_BALANCE: usize = 20;
 const OWN_PLANE: usize = 56;
@@ -130,7 +131,11 @@ export function develop(
       g = mix(l, m, s, -1.2684380046, 2.6097574011, -0.3413193965);
       b = mix(l, m, s, -0.0041960863, -0.7034186147, 1.707614701);
     }
-    storeCodes(out + 6 * pixel, codes(r), codes(g), codes(b));
+    const to = numbers + OUT;
+    const first = mix(r, g, b, load<f32>(to), load<f32>(to + 4), load<f32>(to + 8));
+    const second = mix(r, g, b, load<f32>(to + 12), load<f32>(to + 16), load<f32>(to + 20));
+    const third = mix(r, g, b, load<f32>(to + 24), load<f32>(to + 28), load<f32>(to + 32));
+    storeCodes(out + 6 * pixel, codes(first), codes(second), codes(third));
   }
 }
 

@@ -47,7 +47,7 @@ export interface PixelsToDevelop {
 const CHUNK = 1 << 12;
 const PLANE_BYTES = 4 * CHUNK;
 const MOST_LIGHTS = 16;
-const WHOLE_NUMBERS = 13;
+const WHOLE_NUMBERS = 22;
 const LIGHT_NUMBERS = 16;
 /** Byte offsets in the kernel's memory. */
 const NUMBERS = 1024;
@@ -67,7 +67,7 @@ let compiled: DevelopKernel | undefined;
  * @param planeOf Which plane has a light's parts, given its place in the look and in the picture.
  */
 function numbersOf(
-  { exposure, highlights, colour, tone, balance, lights }: PixelLook,
+  { exposure, highlights, colour, tone, balance, lights, out }: PixelLook,
   planeOf: (place: number, index: number) => number,
 ): number[] {
   return [
@@ -76,6 +76,7 @@ function numbersOf(
     colour,
     tone ? 1 : 0,
     ...balance,
+    ...out,
     ...lights.flatMap((light, place) => [
       light.stops,
       light.range,

@@ -1,6 +1,6 @@
 export { applyFields } from "./applyFields";
 export { type Asked, askedBy, NO_LIGHTS } from "./asked";
-export { type LookOfColour, lookOf, TINT_BOUNDS } from "./colour";
+export { type LookOfColour, lookOf, OUT_SPACES, type OutSpace, TINT_BOUNDS } from "./colour";
 export { applyTable, type ColourTable, MOST_TABLE_LETTERS, readColourTable } from "./colourTable";
 export { cubeText, notInTable } from "./cube";
 export { denoised, type PictureNoise } from "./denoise";

@@ -2,7 +2,7 @@ import { createReadStream, createWriteStream } from "node:fs";
 import { PassThrough, pipeline, Readable } from "node:stream";
 import { pipeline as written } from "node:stream/promises";
 import sharp, { type Sharp } from "sharp";
-import { EXPORT_FORMATS, type ExportFormat } from "@/core/formats";
+import { EXPORT_FORMATS, type ExportFormat, tiffPages } from "@/core/formats";
 import { dithered } from "@/core/picture";
 import { storedPath } from "../store";
 import { exifRational } from "./exif";
@@ -61,26 +61,34 @@ async function convert(
   path: string,
   { format, edge, quality, space }: ExportOptions & { format: keyof typeof ENCODERS },
 ): Promise<Sharp> {
+  const { xmp, icc } = await sharp(path, { limitInputPixels: false }).metadata();
+  // Codes of another space are its own already: they keep their profile, and are not converted.
+  const asItIs = (image: Sharp) => (icc ? image.keepIccProfile() : image);
   const read = () => {
-    const image = sharp(path, { limitInputPixels: false });
+    const image = asItIs(sharp(path, { limitInputPixels: false }));
     return edge === undefined ? image : image.resize(edge, edge, { fit: "inside", withoutEnlargement: true });
   };
-  const { xmp } = await sharp(path, { limitInputPixels: false }).metadata();
   let image = read();
-  if (space === "p3") image = image.withIccProfile("p3");
+  if (space === "p3" && !icc) image = image.withIccProfile("p3");
   else if (EIGHT_BITS.includes(format)) {
     const { data, info } = await read()
       .toColourspace("rgb16")
       .raw({ depth: "ushort" })
       .toBuffer({ resolveWithObject: true });
     const codes = dithered(new Uint16Array(data.buffer, data.byteOffset, data.length / 2));
-    image = sharp(codes, { raw: { width: info.width, height: info.height, channels: 3 } });
+    const { width, height } = info;
+    const { header } = tiffPages(width, height, [{ software: "Aevumen", ...(icc && { profile: icc }) }], 8);
+    image = asItIs(sharp(Buffer.concat([header, codes]), { limitInputPixels: false }));
   }
   image = image.withExif(await carriedExif(path));
   return ENCODERS[format](xmp ? image.withXmp(xmp.toString("utf8")) : image, quality ?? USUAL_QUALITY);
 }
 
-const isPlain = ({ edge, space = "srgb" }: ExportOptions): boolean => edge === undefined && space === "srgb";
+/** Whether a TIFF is wanted as it is. */
+const isPlain = async (path: string, { format, edge, space = "srgb" }: ExportOptions): Promise<boolean> =>
+  format === "tiff" &&
+  edge === undefined &&
+  (space === "srgb" || (await sharp(path, { limitInputPixels: false }).metadata()).icc !== undefined);
 
 /**
  * A 16-bit TIFF as a stream in the wanted format.
@@ -97,7 +105,7 @@ export async function exportPath(
   const kind = { mediaType, ending: endings[0] };
   const sent = (body: Readable): ExportedPicture => ({ ...kind, body: webStream(body.once("close", done)) });
   if (format === "fits") return sent(Readable.from(fitsOf(path)));
-  if (format === "tiff" && isPlain(options)) return sent(createReadStream(path));
+  if (await isPlain(path, options)) return sent(createReadStream(path));
   // An image is a stream that can also be written to; only its readable half may become the body, or it never ends.
   const encoded = new PassThrough();
   pipeline(await convert(path, { ...options, format }), encoded, () => {});

@@ -4,6 +4,7 @@ import { join } from "node:path";
 import sharp from "sharp";
 import { parseLook } from "@/core/finish";
 import { hash32 } from "@/core/random";
+import { exportPath } from "../files/exportPicture";
 import { writeTiff } from "../stack/writeTiff";
 import { writeFinished } from "./finishPicture";
 import { pictureArea, releasePicture, surveyPicture } from "./heldPicture";
@@ -28,7 +29,7 @@ async function written() {
     .toBuffer({ resolveWithObject: true });
   return { ...info, codes: new Uint16Array(data.buffer, data.byteOffset, data.length / 2) };
 }
-const looking = (line: string) => ({ look: parseLook(line).look, table: null });
+const looking = (line: string) => ({ look: parseLook(line).look, table: null, space: "srgb" as const });
 const linear = (code: number) =>
   code / 65_535 <= 0.04045 ? code / 65_535 / 12.92 : ((code / 65_535 + 0.055) / 1.055) ** 2.4;
 
@@ -78,6 +79,60 @@ it("holds the picture that is looked at, gives pieces of it, and says when there
   const area = { left: 0, top: 0, right: 4, bottom: 4 };
   const both = [picture, other, picture, other].map((each) => pictureArea(each, area, false));
   for (const { codes: piece } of await Promise.all(both)) expect(piece).toHaveLength(6 * 16);
+});
+
+it("comes out in Display P3 with what sRGB cannot hold, and as other readers see it", async () => {
+  const patches = [
+    [30_000, 20_000, 15_000],
+    [9000, 40_000, 11_000],
+    [52_000, 12_000, 9000],
+    [8000, 9000, 46_000],
+  ] as const;
+  const colours = join(folder, "colours.tif");
+  const size = { width: 64, height: 64 };
+  const codes = Uint16Array.from(
+    { length: 3 * 64 * 64 },
+    (_, i) => patches[(Math.floor(i / 3 / 32) % 2) + 2 * (i < 3 * 64 * 32 ? 0 : 1)]![i % 3]!,
+  );
+  await writeTiff(colours, { ...size, notes: { software: "x" } }, (from, to) => codes.subarray(from, to));
+  const places = [10, 42, 64 * 50 + 10, 64 * 50 + 42];
+  const wide = { path: join(folder, "wide.tif"), notes: { software: "x" } };
+  const write = (line: string) => writeFinished({ ...picture, path: colours }, { ...looking(line), space: "p3" }, wide);
+  const linearAt = (data: Uint8Array | Uint16Array, top: number, at: number) =>
+    [0, 1, 2].map((channel) => linear((65_535 * data[3 * at + channel]!) / top));
+
+  // Colours of sRGB are what they were, in a file of each kind, to a reader who goes by its profile.
+  await write("");
+  for (const [format, most] of [
+    ["jpeg", 3.5],
+    ["png", 1.5],
+    ["webp", 3.5],
+    ["tiff", 1.5],
+  ] as const) {
+    const { body } = await exportPath(wide.path, { format, space: "p3", quality: 100 });
+    const file = Buffer.from(await new Response(body).arrayBuffer());
+    expect((await sharp(file).metadata()).icc).toBeDefined();
+    const seen = await sharp(file).withIccProfile("srgb").toColourspace("srgb").raw().toBuffer();
+    for (const [patch, at] of places.entries())
+      for (let channel = 0; channel < 3; channel++)
+        expect(Math.abs(seen[3 * at + channel]! - patches[patch]![channel]! / 257)).toBeLessThan(most);
+  }
+  // A green that is made stronger than sRGB's is there in P3: seen in sRGB it has less red than none.
+  await write("colour +100");
+  const raw = await sharp(wide.path).keepIccProfile().toColourspace("rgb16").raw({ depth: "ushort" }).toBuffer();
+  const [r, g, b] = linearAt(new Uint16Array(raw.buffer, raw.byteOffset, raw.length / 2), 65_535, places[1]!);
+  // @see SMPTE EG 432-1 for the primaries of both
+  expect(1.2249 * r! - 0.2247 * g! + 0 * b!).toBeLessThan(-0.02);
+  // Through a table, which is one of sRGB's codes, it comes out in that.
+  const table = {
+    kind: "channels",
+    size: 2,
+    values: Float32Array.of(0, 0, 0, 1, 1, 1),
+    least: [0, 0, 0],
+    most: [1, 1, 1],
+  } as const;
+  await writeFinished({ ...picture, path: colours }, { ...looking("table x 100"), table, space: "p3" }, wide);
+  expect((await sharp(wide.path).metadata()).icc).toBeUndefined();
 });
 
 it("sets upright, cuts and quiets at full size what is asked for together", async () => {

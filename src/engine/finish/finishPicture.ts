@@ -1,9 +1,11 @@
 import { availableParallelism } from "node:os";
-import { type ColourTable, type FinishLightId, frameOf, type Look, uprightingOf } from "@/core/finish";
+import { type FinishLightId, frameOf, uprightingOf } from "@/core/finish";
 import type { PictureNotes } from "@/core/formats";
+import { p3Profile } from "../files/formats/profile";
 import { writeTiff } from "../stack/writeTiff";
 import { startThread, type Thread } from "../thread";
 import type { FinishThread } from "./finishThread";
+import type { LookToWrite } from "./lookToWrite";
 import type { FinishedPicture } from "./survey";
 
 const MOST_THREADS = 4;
@@ -38,31 +40,28 @@ async function stretches(
 const OPENED = 0.3;
 const FINISHED = 0.9;
 
-/** A look, and the table of colours that it names; null where it names none. */
-export interface LookWithTable {
-  readonly look: Look;
-  readonly table: ColourTable | null;
-}
-
 /**
- * Writes a picture under a look as a 16-bit TIFF, framed as the look says.
+ * Writes a picture under a look as a 16-bit TIFF, framed as the look says; one that does not come out in sRGB has its profile.
  *
  * @param onProgress Told what part is done, 0 to 1.
  * @returns Lights that the look names and the picture has not.
  */
 export async function writeFinished(
   picture: FinishedPicture,
-  { look, table }: LookWithTable,
+  { look, table, space: asked }: LookToWrite,
   output: { readonly path: string; readonly notes: PictureNotes },
   onProgress: (part: number) => void = () => {},
 ): Promise<readonly FinishLightId[]> {
+  // A table is one of sRGB's codes.
+  const space = table ? "srgb" : asked;
+  const notes = space === "p3" ? { ...output.notes, profile: await p3Profile() } : output.notes;
   const threads = Array.from({ length: Math.max(1, Math.min(MOST_THREADS, availableParallelism())) }, startFinisher);
   try {
     const opened = await threads[0]!.ask(async (api) => api.open(picture, look));
     onProgress(OPENED);
     // Its lights are much to pass on: once to each thread.
     const [missing = []] = await Promise.all(
-      threads.map(({ ask }) => ask(async (api) => api.begin(opened, look, table))),
+      threads.map(({ ask }) => ask(async (api) => api.begin(opened, { look, table, space }))),
     );
     await stretches(
       threads,
@@ -77,9 +76,7 @@ export async function writeFinished(
       ({ ask }, from, to) => ask(async (api) => api.frame(from, to)),
       () => {},
     );
-    await writeTiff(output.path, { width, height, notes: output.notes }, (from, to) =>
-      opened.samples.subarray(from, to),
-    );
+    await writeTiff(output.path, { width, height, notes }, (from, to) => opened.samples.subarray(from, to));
     onProgress(1);
     return missing;
   } finally {

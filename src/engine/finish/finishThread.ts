@@ -4,7 +4,6 @@ import {
   type Area,
   askedBy,
   type CodedPicture,
-  type ColourTable,
   cutCodes,
   type FinishLightId,
   finishedRows,
@@ -22,6 +21,7 @@ import {
   wholePiece,
 } from "@/core/finish";
 import { serveThread } from "../thread";
+import type { LookToWrite } from "./lookToWrite";
 import { type FinishedPicture, knownFor, lightsOf, type Survey, surveyOf, wholePicture } from "./survey";
 
 // Beside the server, which goes on answering: what a picture holds, and its pixels under a look, band by band.
@@ -94,9 +94,9 @@ const finishThread = {
       noiseFloor: noiseFloorStops(known.noise.noise),
     };
   },
-  /** Takes a picture that another thread has opened, a look, and the table that it names. @returns Lights that the look names and the picture has not. */
-  begin(picture: OpenedPicture, look: Look, table: ColourTable | null): readonly FinishLightId[] {
-    const { settled, missing } = settleLook(look, picture.lights, picture.noiseFloor, table);
+  /** Takes a picture that another thread has opened, and a look. @returns Lights that the look names and the picture has not. */
+  begin(picture: OpenedPicture, { look, table, space }: LookToWrite): readonly FinishLightId[] {
+    const { settled, missing } = settleLook(look, picture.lights, picture.noiseFloor, table, space);
     work = { picture, settled, frame: frameOf(uprightingOf(look), look.crop, picture) };
     return missing;
   },

@@ -1,7 +1,7 @@
 import { createHash } from "node:crypto";
 import { rm } from "node:fs/promises";
 import type { FinishExport } from "@/contracts/finish";
-import { type ColourTable, parseLook } from "@/core/finish";
+import { type ColourTable, type OutSpace, parseLook } from "@/core/finish";
 import { readHeader } from "../files/decode";
 import { type ExportedPicture, exportPath } from "../files/exportPicture";
 import { ensureRoom } from "../room";
@@ -28,21 +28,27 @@ const IDLE_MS = 300_000;
 
 const makings = new Map<string, Making>();
 
-/** What is made: a version's picture, its look line, and the table of colours that this names. */
+/** What is made: a version's picture, its look line, the table of colours that this names, and the space in which it comes out. */
 export interface VersionToMake {
   readonly source: FinishSourceFile;
   readonly line: string;
   readonly table: ColourTable | null;
+  readonly space: OutSpace;
 }
 
 async function make(
-  { source: { picture, notes }, line, table }: VersionToMake,
+  { source: { picture, notes }, line, table, space }: VersionToMake,
   onProgress: (part: number) => void,
 ): Promise<string> {
   await ensureRoom("This picture", resultBytes(await readHeader(picture.path)));
   const path = await temporaryPath();
   try {
-    await writeFinished(picture, { look: parseLook(line).look, table }, { path, notes: await notes(line) }, onProgress);
+    await writeFinished(
+      picture,
+      { look: parseLook(line).look, table, space },
+      { path, notes: await notes(line) },
+      onProgress,
+    );
     return path;
   } catch (error) {
     await rm(path, { force: true });
@@ -66,8 +72,13 @@ export const releaseFinished = async (): Promise<void> => {
 
 /** Begins to make a version under a look line, or goes on with it. */
 function makingOf(version: VersionToMake): Making {
-  const { source, line, table } = version;
-  const key = JSON.stringify([source.picture, line, table && createHash("sha256").update(table.values).digest("hex")]);
+  const { source, line, table, space } = version;
+  const key = JSON.stringify([
+    source.picture,
+    line,
+    space,
+    table && createHash("sha256").update(table.values).digest("hex"),
+  ]);
   const known = makings.get(key);
   if (known) {
     known.idle.refresh();

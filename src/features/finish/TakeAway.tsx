@@ -4,7 +4,7 @@ import { Box, Flex } from "@chakra-ui/react";
 import { Download } from "lucide-react";
 import { useState } from "react";
 import { makingReply } from "@/contracts/replies";
-import { largestPrint } from "@/core/finish";
+import { largestPrint, type OutSpace } from "@/core/finish";
 import { EXPORT_FORMAT_IDS, EXPORT_FORMATS } from "@/core/formats";
 import { plain } from "@/core/words";
 import { errorText, sendJson } from "@/features/api/client";
@@ -48,12 +48,12 @@ const ASKS_EVERY_MS = 150;
 function useMaking(finishId: string) {
   const [part, setPart] = useState<number | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
-  const make = async (): Promise<boolean> => {
+  const make = async (space: OutSpace): Promise<boolean> => {
     setProblem(null);
     setPart(0);
     try {
       for (let done = 0; done < 1; ) {
-        done = (await sendJson("POST", `/api/finishes/${finishId}/making`, {}, makingReply)).part;
+        done = (await sendJson("POST", `/api/finishes/${finishId}/making?space=${space}`, {}, makingReply)).part;
         setPart(done);
         if (done < 1) await new Promise((resolve) => setTimeout(resolve, ASKS_EVERY_MS));
       }
@@ -71,7 +71,7 @@ function useMaking(finishId: string) {
 /** The finished picture as a file: its pixels are made when it is asked for. */
 export function TakeAway({ finishId, size, of }: TakeAwayProps) {
   const [edge, setEdge] = useState<number>(0);
-  const [space, setSpace] = useState<"srgb" | "p3">("srgb");
+  const [space, setSpace] = useState<OutSpace>("srgb");
   const [quality, setQuality] = useState<number>(92);
   const { part, problem, make } = useMaking(finishId);
   const sizes = EDGES.filter((px) => size === null || px < Math.max(size.width, size.height));
@@ -116,7 +116,10 @@ export function TakeAway({ finishId, size, of }: TakeAwayProps) {
       <Flex gap="6px" wrap="wrap">
         {EXPORT_FORMAT_IDS.map((format) => (
           <Action asChild key={format} look={format === "jpeg" ? "main" : "plain"} px="10px">
-            <DownloadLink href={`/api/finishes/${finishId}/download?${query(format)}`} prepare={make}>
+            <DownloadLink
+              href={`/api/finishes/${finishId}/download?${query(format)}`}
+              prepare={() => make(format === "fits" ? "srgb" : space)}
+            >
               <Download size={15} /> {EXPORT_FORMATS[format].name}
             </DownloadLink>
           </Action>

@@ -8,7 +8,9 @@ import { exportFinish } from "@/engine/finish/making";
 export const GET = route<{ finishId: string }>(async (request, { finishId }) => {
   const asked = finishExport.safeParse(Object.fromEntries(new URL(request.url).searchParams));
   if (!asked.success) return refusal(asked.error);
-  const found = await versionToMake((await application()).database.db, finishId);
+  const { format, space } = asked.data;
+  // The linear light is that of sRGB's primaries.
+  const found = await versionToMake((await application()).database.db, finishId, format === "fits" ? "srgb" : space);
   if (found instanceof Response) return found;
   const { body, mediaType, ending } = await exportFinish(found.version, asked.data);
   const plain = fileNameOf(found.finish.name, "picture");
