@@ -154,10 +154,10 @@ test("a result is finished light by light, its look is saved, given to another r
   const linear = (code: number) => ((code / 255 + 0.055) / 1.055) ** 2.4;
   expect(linear((await at(200, 40))[1]!) / linear(61)).toBeCloseTo(2, 0);
 
-  // Windows are nobody's until somebody paints them: then they have a bar, which a stroke taken back takes away again.
-  await page.getByLabel("Paint a light").selectOption({ label: "Windows" });
+  // Water is nobody's until somebody paints it: then it has a bar, which a stroke taken back takes away again.
+  await page.getByLabel("Paint a light").selectOption({ label: "Water" });
   await page.getByRole("slider", { name: "Width of the brush" }).press("End");
-  const surface = page.getByLabel("Windows, painted with 0 shapes");
+  const surface = page.getByLabel("Water, painted with 0 shapes");
   await expect(surface).toBeVisible();
   const area = (await surface.boundingBox())!;
   const [across, down] = [area.x + area.width / 2, area.y + area.height / 2];
@@ -165,18 +165,18 @@ test("a result is finished light by light, its look is saved, given to another r
   await page.mouse.down();
   await page.mouse.move(across + 40, down, { steps: 4 });
   await page.mouse.up();
-  await expect(page.getByLabel("Windows, painted with 1 shape")).toBeVisible();
+  await expect(page.getByLabel("Water, painted with 1 shape")).toBeVisible();
   await page.getByRole("button", { name: "Done" }).click();
-  const windows = page.getByRole("slider", { name: "Windows", exact: true });
-  await expect(windows).toBeVisible({ timeout: 60_000 });
-  await windows.focus();
-  await windows.press("ArrowUp");
-  await expect(line).toHaveValue(/ \| windows \+0\.17$/);
+  const water = page.getByRole("slider", { name: "Water", exact: true });
+  await expect(water).toBeVisible({ timeout: 60_000 });
+  await water.focus();
+  await water.press("ArrowUp");
+  await expect(line).toHaveValue(/water \+0\.17/);
   await page.getByRole("button", { name: "Take the last step back" }).click();
-  await page.getByLabel("Paint a light").selectOption({ label: "Windows, painted" });
+  await page.getByLabel("Paint a light").selectOption({ label: "Water, painted" });
   await page.getByRole("button", { name: "Take back the last" }).click();
   await page.getByRole("button", { name: "Done" }).click();
-  await expect(windows).toBeHidden({ timeout: 60_000 });
+  await expect(water).toBeHidden({ timeout: 60_000 });
   await expect(line).toHaveValue(kept);
 
   // What was taken away gives its look back; while it is made, the page says how far it is.

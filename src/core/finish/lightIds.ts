@@ -46,8 +46,8 @@ export const FINISH_LIGHTS: Readonly<
     kind: { fromKelvin: 3600 },
   },
   cold: { name: "Blue light", holds: "dusk and lamps of more than 5,600 K, on the ground", kind: { fromKelvin: 5600 } },
-  windows: { name: "Windows", holds: "lit windows, where somebody has painted them", kind: "painted" },
-  lamps: { name: "Lamps", holds: "lamps and windows themselves: what is nearly white on the ground", kind: "place" },
+  windows: { name: "Windows", holds: "lit windows: bright places of the ground that end sharply", kind: "place" },
+  lamps: { name: "Lamps", holds: "lamps themselves: what is nearly white on the ground", kind: "place" },
   trails: { name: "Trails", holds: "what exceeds the mean of the stack's frames", kind: "part" },
 };
 

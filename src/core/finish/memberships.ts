@@ -5,7 +5,8 @@ import { applied, balanceMatrix, type LookOfColour, lookOf, oklabOf } from "./co
 import { leastAbout, mostAbout } from "./extremes";
 import { boxMean } from "./guided";
 import { type FinishLightId, LAMP_LIGHTS } from "./lightIds";
-import type { LightPicture } from "./picture";
+import { type LightPicture, stopsPlane } from "./picture";
+import { windowsIn } from "./windows";
 
 // Which part of each pixel of a small picture belongs to which of its lights, before that is made to follow edges. Parts add up to one.
 
@@ -238,6 +239,12 @@ export function membershipsOf(
     }) as unknown as Channels;
   const sky = skyOf(picture, about(null), known.groundFrom);
   take("sky", (at) => sky[at]!);
+  const windows = windowsIn(
+    { width, stops: stopsPlane(picture).values },
+    // By more than half: what is partly sky, or was painted, is no window.
+    (at) => left[at]! > 0.5,
+  );
+  take("windows", (at) => windows[at]!);
   take("lamps", (at) => rising(NEARLY_WHITE.from, NEARLY_WHITE.to, surroundings[at]!));
   const edge = shadowEdge(surroundings, left);
   const inShadow = (at: number) => 1 - rising(edge - SHADOW_SOFT_STOPS, edge + SHADOW_SOFT_STOPS, surroundings[at]!);

@@ -19,8 +19,8 @@ export interface StarDrift {
   readonly y: number;
 }
 
-/** Rows beyond its own that a row looks at. */
-export const STAR_REACH = 2 * STAR_RADIUS + 1;
+/** Rows beyond its own that a row looks at: the most about it of what lies a star's length away, over the least about that. */
+export const STAR_REACH = 3 * STAR_RADIUS + 1;
 /** Stars whose shape is measured at most, and at least for it to count. */
 const MOST_MEASURED = 400;
 const LEAST_MEASURED = 8;
