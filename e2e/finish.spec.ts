@@ -191,7 +191,11 @@ test("a result is finished light by light, its look is saved, given to another r
   // The other result gets it too.
   await page.getByRole("button", { name: "Give this look to other pictures" }).click();
   await expect(page.getByRole("button", { name: "Give it to 0 pictures" })).toBeDisabled();
-  await page.getByRole("button", { name: /, Own files, / }).click();
+  // The newest first: the other result of this shot, whatever else is there.
+  await page
+    .getByRole("button", { name: /, Own files, / })
+    .first()
+    .click();
   await page.getByRole("button", { name: "Give it to 1 picture", exact: true }).click();
   await expect(page.getByText("This look was given to 1 picture")).toBeVisible();
   await expect(page.getByLabel("Version").getByRole("option")).toHaveCount(2);
