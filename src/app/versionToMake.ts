@@ -17,8 +17,10 @@ export async function versionToMake(
   const source = finish && (await sourceOf(db, finish));
   if (!source) return notFound("picture to finish");
   const line = finish.history.lines[finish.history.at]!;
+  const { picture, notes } = source;
   try {
-    return { finish, version: { source, line, table: await tableOf(db, parseLook(line).look), space } };
+    const table = await tableOf(db, parseLook(line).look);
+    return { finish, version: { picture, line, notes: await notes(line), table, space } };
   } catch (error) {
     if (error instanceof MissingTableError) return problem(409, "no-table", error.message);
     throw error;

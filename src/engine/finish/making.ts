@@ -2,17 +2,20 @@ import { createHash } from "node:crypto";
 import { rm } from "node:fs/promises";
 import type { FinishExport } from "@/contracts/finish";
 import { type ColourTable, type OutSpace, parseLook } from "@/core/finish";
+import type { PictureNotes } from "@/core/formats";
 import { readHeader } from "../files/decode";
 import { type ExportedPicture, exportPath } from "../files/exportPicture";
 import { ensureRoom } from "../room";
 import { resultBytes } from "../stack/diskNeed";
 import { temporaryPath } from "../store";
 import { writeFinished } from "./finishPicture";
-import type { FinishSourceFile } from "./source";
+import type { FinishedPicture } from "./survey";
 
 // A version's pixels are made when somebody wants them: beside the server, once for all formats, and kept on the disk for a while.
 
 interface Making {
+  /** Whether its file is there. */
+  isMade: boolean;
   /** What part of the work is done, 0 to 1. */
   part: number;
   /** The 16-bit TIFF. @throws NoRoomError when the disk is too full to make it. */
@@ -22,33 +25,32 @@ interface Making {
   readonly idle: NodeJS.Timeout;
 }
 
-/** Pictures that are kept at once, and for how long nobody has to ask for one. */
+/** Pictures that are kept at once beside those that are being made, and for how long nobody has to ask for one. */
 const MOST_KEPT = 2;
 const IDLE_MS = 300_000;
 
 const makings = new Map<string, Making>();
 
-/** What is made: a version's picture, its look line, the table of colours that this names, and the space in which it comes out. */
+/**
+ * What is made: a version's picture, its look line, what is written into its file, the table of colours that the line names, and the space
+ * in which it comes out.
+ */
 export interface VersionToMake {
-  readonly source: FinishSourceFile;
+  readonly picture: FinishedPicture;
   readonly line: string;
+  readonly notes: PictureNotes;
   readonly table: ColourTable | null;
   readonly space: OutSpace;
 }
 
 async function make(
-  { source: { picture, notes }, line, table, space }: VersionToMake,
+  { picture, line, notes, table, space }: VersionToMake,
   onProgress: (part: number) => void,
 ): Promise<string> {
   await ensureRoom("This picture", resultBytes(await readHeader(picture.path)));
   const path = await temporaryPath();
   try {
-    await writeFinished(
-      picture,
-      { look: parseLook(line).look, table, space },
-      { path, notes: await notes(line) },
-      onProgress,
-    );
+    await writeFinished(picture, { look: parseLook(line).look, table, space }, { path, notes }, onProgress);
     return path;
   } catch (error) {
     await rm(path, { force: true });
@@ -70,21 +72,24 @@ export const releaseFinished = async (): Promise<void> => {
   await Promise.all([...makings].map(([key, making]) => letGo(key, making)));
 };
 
+/** Lets go of those that were made first. One that is being made is waited for: whoever does so would only begin it again. */
+function keepFew(): void {
+  const made = [...makings].filter(([, { isMade }]) => isMade);
+  for (const [key, making] of made.slice(0, -MOST_KEPT)) void letGo(key, making);
+}
+
 /** Begins to make a version under a look line, or goes on with it. */
 function makingOf(version: VersionToMake): Making {
-  const { source, line, table, space } = version;
-  const key = JSON.stringify([
-    source.picture,
-    line,
-    space,
-    table && createHash("sha256").update(table.values).digest("hex"),
-  ]);
+  const { picture, line, notes, table, space } = version;
+  const ofTable = table && createHash("sha256").update(table.values).digest("hex");
+  const key = JSON.stringify([picture, line, notes, space, ofTable]);
   const known = makings.get(key);
   if (known) {
     known.idle.refresh();
     return known;
   }
   const making: Making = {
+    isMade: false,
     part: 0,
     made: make(version, (part) => {
       making.part = part;
@@ -93,9 +98,14 @@ function makingOf(version: VersionToMake): Making {
     idle: setTimeout(() => void letGo(key, making), IDLE_MS).unref(),
   };
   makings.set(key, making);
-  // Whoever waits hears of it; the next one tries again.
-  making.made.catch(() => letGo(key, making));
-  for (const [old, kept] of [...makings].slice(0, -MOST_KEPT)) void letGo(old, kept);
+  making.made.then(
+    () => {
+      making.isMade = true;
+      keepFew();
+    },
+    // Whoever waits hears of it; the next one tries again.
+    () => letGo(key, making),
+  );
   return making;
 }
 

@@ -11,7 +11,7 @@ import { errorText, getJson, sendJson } from "@/features/api/client";
 import { Action } from "@/ui/Action";
 import { FileInput } from "@/ui/FileInput";
 import { TextField } from "@/ui/TextField";
-import { readGiven } from "./readGiven";
+import { type Given, readGiven } from "./readGiven";
 import { TablesPanel, useTables } from "./TablesPanel";
 import { TakeLook } from "./TakeLook";
 
@@ -34,7 +34,10 @@ export function LooksPanel({ look, line, onDraft, onKeep }: LooksPanelProps) {
   const tables = useTables();
   const take = async (file: File) => {
     setUnread(null);
-    const given = await readGiven(file);
+    // A file may be gone before it is read.
+    const given = await readGiven(file).catch(
+      (): Given => ({ kind: "neither", why: `${file.name} could not be read; give it again.` }),
+    );
     switch (given.kind) {
       case "look":
         return onTake(given.line);
