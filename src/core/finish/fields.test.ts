@@ -1,5 +1,15 @@
 import { hash32, hashUnit, normalFromBits } from "../random";
-import { applyFields, findLights, type LightPicture, parseLook, partsOf, wholePiece } from ".";
+import { codeOfLight } from "../stack/lightCodes";
+import {
+  applyFields,
+  developRows,
+  findLights,
+  type LightPicture,
+  lightOfCodes,
+  parseLook,
+  partsOf,
+  wholePiece,
+} from ".";
 import { settleLook } from "./develop";
 
 const SIZE = { width: 240, height: 160 };
@@ -103,4 +113,34 @@ it("gives a white trail the colour of its edges, and leaves lamps that do not mo
   expect(blue[middle]! / red[middle]!).toBeLessThan(0.25);
   const lamp = 60 * SIZE.width + 60;
   expect([red[lamp], green[lamp], blue[lamp]]).toEqual([1, 1, 1]);
+});
+
+it("lowers white that was given a colour along with the trail about it, and spares white that was not", () => {
+  const trailAt = (y: number) => Math.max(0, 1 - Math.abs(y - 80) / 12);
+  const moves = pictureOf((_, y) => {
+    const light = 2.2 * trailAt(y);
+    return [light, 0.28 * light, 0.05 * light].map((value) => (light > 1.6 ? 1 : Math.min(1, value))) as unknown as Rgb;
+  });
+  const street = pictureOf((x, y) => {
+    const at = y * SIZE.width + x;
+    return [moves.red[at]!, moves.green[at]!, moves.blue[at]!].map((value) =>
+      Math.min(1, 0.01 + value),
+    ) as unknown as Rgb;
+  });
+  const found = findLights(street, { ...KNOWN, moving: moves });
+  const codes = Uint16Array.from({ length: 3 * SIZE.width * SIZE.height }, (_, i) =>
+    codeOfLight([street.red, street.green, street.blue][i % 3]![Math.floor(i / 3)]!),
+  );
+  const luminance = (line: string) => {
+    const out = codes.slice();
+    developRows(found, settleLook(parseLook(line).look, found, -11).settled, out, wholePiece(SIZE));
+    const { red, green, blue } = lightOfCodes(out, SIZE.width, SIZE.height);
+    return (y: number) => {
+      const at = y * SIZE.width + 120;
+      return 0.2126 * red[at]! + 0.7152 * green[at]! + 0.0722 * blue[at]!;
+    };
+  };
+  const [coloured, lowered] = [luminance("trails recolour 100"), luminance("trails recolour 100 -1")];
+  for (const y of [76, 78, 80, 82, 84]) expect(lowered(y) / coloured(y)).toBeCloseTo(0.5, 1);
+  expect(luminance("trails -1")(80)).toBeCloseTo(1, 2);
 });
