@@ -79,11 +79,17 @@ export function TakeAway({ finishId, size, of }: TakeAwayProps) {
     `format=${format}&space=${space}&quality=${quality}${edge > 0 ? `&edge=${edge}` : ""}`;
   return (
     <Box as="section" aria-label="Take it away" borderTopWidth="1px" borderColor="line" py="8px">
-      {size && of && (
-        <Box fontSize="note" color="ash" pb="6px">
-          {sizeText(size, of)}
-        </Box>
-      )}
+      {/* While pixels are made this is said where their number stood, so that nothing moves under the hand. */}
+      <Box fontSize="note" color="ash" pb="6px" minH="44px">
+        {part === null ? (
+          size && of && sizeText(size, of)
+        ) : (
+          <Box role="status">
+            All its pixels are made: {Math.round(100 * part)} %
+            <Bar label="Pixels made" done={part} total={1} />
+          </Box>
+        )}
+      </Box>
       <Flex gap="8px" align="center" wrap="wrap" pb="6px" fontSize="note" color="ash">
         <Choose
           size="xs"
@@ -125,12 +131,6 @@ export function TakeAway({ finishId, size, of }: TakeAwayProps) {
           </Action>
         ))}
       </Flex>
-      {part !== null && (
-        <Box role="status" fontSize="note" color="ash" pt="6px">
-          All its pixels are made: {Math.round(100 * part)} %
-          <Bar label="Pixels made" done={part} total={1} />
-        </Box>
-      )}
       {problem && (
         <Box role="alert" fontSize="note" color="coral" pt="6px">
           {problem}
