@@ -77,6 +77,7 @@ export const EMBEDDED = [
   { source: "src/core/sensor/exposeKernel.as.ts", constant: "EXPOSE_KERNEL" },
   { source: "src/core/picture/lumaKernel.as.ts", constant: "LUMA_KERNEL" },
   { source: "src/core/inspect/peakKernel.as.ts", constant: "PEAK_KERNEL" },
+  { source: "src/core/finish/guidedKernel.as.ts", constant: "GUIDED_KERNEL" },
   { source: "src/core/finish/developKernel.as.ts", constant: "DEVELOP_KERNEL" },
   { source: "src/core/finish/denoiseKernel.as.ts", constant: "DENOISE_KERNEL" },
   { source: "src/core/finish/fieldsKernel.as.ts", constant: "FIELDS_KERNEL" },

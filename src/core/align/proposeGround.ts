@@ -16,21 +16,35 @@ const GROUND_COST = 0.04;
 const STEP_COST = 0.08;
 const MOST_JUMP_COST = 1.6;
 
+/** The middle one of five: of four neither the least nor the most is it, and of the other two and the fifth it is the middle one. */
+function middleOfFive(a: number, b: number, c: number, d: number, e: number): number {
+  const one = Math.max(Math.min(a, b), Math.min(c, d));
+  const other = Math.min(Math.max(a, b), Math.max(c, d));
+  return Math.max(Math.min(one, other), Math.min(Math.max(one, other), e));
+}
+
 /** Light in stops of each pixel without points as small as stars: the middle one of five across, then of five down. */
 function evenStops(picture: MeteredPicture): Float32Array {
   const { width, height } = picture;
   const stopsOf = Float32Array.from(LINEAR, (light) => Math.log2(light + FLOOR));
   const stops = Float32Array.from(lumaOf(picture).luma, (code) => stopsOf[code]!);
-  const five = new Float32Array(5);
-  const middle = (from: Float32Array, step: number, length: number, place: (pixel: number) => number) =>
-    from.map((_, pixel) => {
-      const along = place(pixel);
-      for (let k = -2; k <= 2; k++)
-        five[k + 2] = from[pixel + step * (Math.max(0, Math.min(length - 1, along + k)) - along)]!;
-      return five.sort()[2]!;
-    });
-  const across = middle(stops, 1, width, (pixel) => pixel % width);
-  return middle(across, width, height, (pixel) => Math.floor(pixel / width));
+  /** The middle one of five along lines, `step` values from each to the next of them; at their ends the last one counts again. */
+  const middle = (from: Float32Array, step: number, length: number, lines: number, apart: number) => {
+    const out = new Float32Array(from.length);
+    for (let line = 0; line < lines; line++) {
+      const at = (place: number) => from[line * apart + step * Math.max(0, Math.min(length - 1, place))]!;
+      for (let place = 0; place < length; place++)
+        out[line * apart + step * place] = middleOfFive(
+          at(place - 2),
+          at(place - 1),
+          at(place),
+          at(place + 1),
+          at(place + 2),
+        );
+    }
+    return out;
+  };
+  return middle(middle(stops, 1, width, height, width), width, height, width, 1);
 }
 
 /**

@@ -1,6 +1,8 @@
 // The guided filter: what is known roughly of each pixel is made to follow the edges of a picture. @see He, Sun & Tang (2013), Guided
 // image filtering; He & Sun (2015), Fast guided filter: its two planes are smooth, so they may be known small and be used large.
 
+import { growTo, openEmbedded } from "../embeddedKernel";
+import { GUIDED_KERNEL } from "./guidedKernel.wasm";
 import type { Piece } from "./piece";
 
 /** One number a pixel, rows from the top. */
@@ -16,46 +18,56 @@ export interface GuidedPlanes {
   readonly offset: Plane;
 }
 
-/** Means over squares of `radius` to each side, cut off at the edges. */
-export function boxMean({ width, height, values }: Plane, radius: number): Plane {
-  // Sums of all that lies left of a column; means along each row about a line, which come and go; and their sums.
-  const row = new Float64Array(width + 1);
-  const held = Math.min(height, 2 * radius + 1);
-  const along = new Float64Array(held * width);
-  const sums = new Float64Array(width);
-  const out = new Float32Array(values.length);
-  const share = Float64Array.from(
-    { length: width },
-    (_, x) => 1 / (Math.min(width, x + radius + 1) - Math.max(0, x - radius)),
-  );
-  const take = (y: number) => {
-    const [from, to] = [y * width, (y % held) * width];
-    for (let x = 0, sum = 0; x < width; x++) {
-      sum += values[from + x]!;
-      row[x + 1] = sum;
-    }
-    for (let x = 0; x < width; x++) {
-      const left = x > radius ? x - radius : 0;
-      const right = x + radius < width ? x + radius + 1 : width;
-      const mean = share[x]! * (row[right]! - row[left]!);
-      sums[x] = sums[x]! + mean;
-      along[to + x] = mean;
-    }
-  };
-  const leave = (y: number) => {
-    for (let x = 0, from = (y % held) * width; x < width; x++, from++) sums[x] = sums[x]! - along[from]!;
-  };
-  for (let y = 0; y < Math.min(radius, height); y++) take(y);
-  for (let y = 0; y < height; y++) {
-    if (y > radius) leave(y - radius - 1);
-    if (y + radius < height) take(y + radius);
-    const by = 1 / (Math.min(height, y + radius + 1) - Math.max(0, y - radius));
-    for (let x = 0, at = y * width; x < width; x++, at++) out[at] = by * sums[x]!;
-  }
-  return { width, height, values: out };
+interface GuidedKernel {
+  readonly memory: WebAssembly.Memory;
+  boxMean(
+    out: number,
+    values: number,
+    along: number,
+    sums: number,
+    width: number,
+    height: number,
+    radius: number,
+  ): void;
+  product(out: number, a: number, b: number, bytes: number): void;
+  variance(squares: number, mean: number, bytes: number): void;
+  lines(both: number, middle: number, mean: number, variance: number, evenness: number, bytes: number): void;
 }
 
-const product = (a: Plane, b: Plane): Plane => ({ ...a, values: a.values.map((value, at) => value * b.values[at]!) });
+/** Byte offset of the first plane in the kernel's memory. */
+const PLANES = 1024;
+
+let compiled: GuidedKernel | undefined;
+
+/** The kernel with so many planes of a size in its memory. */
+function opened(count: number, { width, height }: Plane) {
+  const values = width * height;
+  const bytes = 16 * Math.ceil(values / 4);
+  const sums = PLANES + (count + 1) * bytes;
+  const end = sums + 8 * (2 * width + 1);
+  compiled ??= openEmbedded<GuidedKernel>(GUIDED_KERNEL, end);
+  growTo(compiled.memory, end);
+  const kernel = compiled;
+  const at = Array.from({ length: count }, (_, plane) => PLANES + (plane + 1) * bytes);
+  const view = (plane: number) => new Float32Array(kernel.memory.buffer, plane, values);
+  return {
+    kernel,
+    bytes,
+    at,
+    put: (plane: number, from: Float32Array) => view(plane).set(from),
+    got: (plane: number): Plane => ({ width, height, values: view(plane).slice() }),
+    mean: (out: number, of: number, radius: number) => kernel.boxMean(out, of, PLANES, sums, width, height, radius),
+  };
+}
+
+/** Means over squares of `radius` to each side, cut off at the edges. */
+export function boxMean(plane: Plane, radius: number): Plane {
+  const { at, put, got, mean } = opened(2, plane);
+  const [from, to] = at as [number, number];
+  put(from, plane.values);
+  mean(to, from, radius);
+  return got(to);
+}
 
 /**
  * A guide whose means are worked out once, for many values.
@@ -63,23 +75,32 @@ const product = (a: Plane, b: Plane): Plane => ({ ...a, values: a.values.map((va
  * @param evenness Variance of the guide, in its own units squared, under which a place is even and edges are none.
  */
 export function guidedBy(guide: Plane, radius: number, evenness: number): (values: Plane) => GuidedPlanes {
-  const mean = boxMean(guide, radius);
-  const square = boxMean(product(guide, guide), radius);
-  const variance = square.values.map((value, at) => Math.max(0, value - mean.values[at]! ** 2));
-  return (values) => {
-    const middle = boxMean(values, radius);
-    const both = boxMean(product(guide, values), radius);
-    const slopes = new Float32Array(variance.length);
-    const offsets = new Float32Array(variance.length);
-    for (let at = 0; at < variance.length; at++) {
-      const slope = (both.values[at]! - mean.values[at]! * middle.values[at]!) / (variance[at]! + evenness);
-      slopes[at] = slope;
-      offsets[at] = middle.values[at]! - slope * mean.values[at]!;
-    }
-    return {
-      slope: boxMean({ ...guide, values: slopes }, radius),
-      offset: boxMean({ ...guide, values: offsets }, radius),
-    };
+  /** The guide, its mean and variance, and four planes more. */
+  const begun = () => {
+    const planes = opened(7, guide);
+    planes.put(planes.at[0]!, guide.values);
+    return { ...planes, at: planes.at as [number, number, number, number, number, number, number] };
+  };
+  const { kernel, bytes, at, got, mean } = begun();
+  const [own, middle, squares, products] = at;
+  kernel.product(products, own, own, bytes);
+  mean(squares, products, radius);
+  mean(middle, own, radius);
+  kernel.variance(squares, middle, bytes);
+  const known = [got(middle), got(squares)] as const;
+  return ({ values }) => {
+    const { kernel, bytes, at, put, got, mean } = begun();
+    const [own, middle, variance, given, both, first, second] = at;
+    put(middle, known[0].values);
+    put(variance, known[1].values);
+    put(given, values);
+    kernel.product(first, own, given, bytes);
+    mean(both, first, radius);
+    mean(second, given, radius);
+    kernel.lines(both, second, middle, variance, evenness, bytes);
+    mean(first, both, radius);
+    mean(given, second, radius);
+    return { slope: got(first), offset: got(given) };
   };
 }
 

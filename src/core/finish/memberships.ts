@@ -1,7 +1,7 @@
 import { proposeGround } from "../align";
 import { inverted } from "../matrix3";
 import { codeOfLight } from "../stack/lightCodes";
-import { applied, balanceMatrix, type LookOfColour, lookOf, oklabOf } from "./colour";
+import { applied, balanceMatrix, LUMINANCE, type LookOfColour, lookOf, oklabOf } from "./colour";
 import { leastAbout, mostAbout } from "./extremes";
 import { boxMean } from "./guided";
 import { type FinishLightId, LAMP_LIGHTS } from "./lightIds";
@@ -62,15 +62,20 @@ const POINT_PX = 2;
 
 type Channels = readonly [Float32Array, Float32Array, Float32Array];
 
-/** Colours whatever their brightness: two of OKLab's numbers for each pixel. */
-function coloursOf([r, g, b]: Channels) {
-  const one = new Float32Array(r.length);
-  const two = new Float32Array(r.length);
-  for (let at = 0; at < one.length; at++) {
-    const sum = r[at]! + g[at]! + b[at]!;
-    if (sum > 0) [, one[at], two[at]] = oklabOf([r[at]! / sum, g[at]! / sum, b[at]! / sum]);
-  }
-  return { one, two };
+/** Colours whatever their brightness, two of OKLab's numbers, worked out once for shares of red and green that are nearly the same. */
+function shareColours() {
+  const known = new Map<number, readonly [number, number]>();
+  return ([red, green, blue]: Channels, at: number): readonly [number, number] => {
+    const sum = red[at]! + green[at]! + blue[at]!;
+    if (!(sum > 0)) return [0, 0];
+    const [r, g] = [Math.round((HUE_STEPS * red[at]!) / sum), Math.round((HUE_STEPS * green[at]!) / sum)];
+    const key = r * (HUE_STEPS + 1) + g;
+    const colour = known.get(key);
+    if (colour) return colour;
+    const [, one, two] = oklabOf([r / HUE_STEPS, g / HUE_STEPS, Math.max(0, HUE_STEPS - r - g) / HUE_STEPS]);
+    known.set(key, [one, two]);
+    return [one, two];
+  };
 }
 
 const middleOf = (values: Float32Array): number => values.sort()[values.length >> 1] ?? 0;
@@ -79,12 +84,17 @@ const middleOf = (values: Float32Array): number => values.sort()[values.length >
 function skyOf(picture: LightPicture, about: Channels, groundFrom: readonly number[] | null): Float32Array {
   const { width, height } = picture;
   const proposed = (): Float32Array => {
+    const [r, g, b] = LUMINANCE;
+    const { red, green, blue } = picture;
+    const luminance = red.map((value, at) => r * value + g * green[at]! + b * blue[at]!);
+    // Without stars: bright points are no edge of the ground.
+    const opened = mostAbout(leastAbout(luminance, width, height, POINT_PX), width, height, POINT_PX);
     const samples = new Uint8Array(3 * width * height);
-    for (const [channel, plane] of [picture.red, picture.green, picture.blue].entries()) {
-      // Without stars: bright points are no edge of the ground.
-      const least = leastAbout(plane, width, height, POINT_PX);
-      const opened = mostAbout(least, width, height, POINT_PX);
-      for (let at = 0; at < plane.length; at++) samples[3 * at + channel] = codeOfLight(opened[at]!) >> 8;
+    for (let at = 0, to = 0; at < opened.length; at++) {
+      const code = codeOfLight(opened[at]!) >> 8;
+      samples[to++] = code;
+      samples[to++] = code;
+      samples[to++] = code;
     }
     return proposeGround({ width, height, samples });
   };
@@ -99,16 +109,25 @@ function skyOf(picture: LightPicture, about: Channels, groundFrom: readonly numb
   );
   // What the sky looks like is told by its upper part: the line under it may have been missed.
   const upper = Math.ceil(SKY_UPPER_SHARE * height) * width;
-  const blurred = coloursOf(about);
-  const own = coloursOf([picture.red, picture.green, picture.blue]);
-  const [a, b] = [blurred.one, blurred.two].map((plane) =>
-    middleOf(plane.filter((_, at) => at < upper && values[at]! > 0.5)),
-  ) as [number, number];
-  const awayIn = ({ one, two }: ReturnType<typeof coloursOf>, at: number) => Math.hypot(one[at]! - a, two[at]! - b);
+  const colourAt = shareColours();
+  const tell = values.subarray(0, upper).reduce<(readonly [number, number])[]>((all, value, at) => {
+    if (value > 0.5) all.push(colourAt(about, at));
+    return all;
+  }, []);
+  const [a, b] = [0, 1].map((which) => middleOf(Float32Array.from(tell, (colour) => colour[which]!))) as [
+    number,
+    number,
+  ];
+  const awayIn = (channels: Channels, at: number) => {
+    const [one, two] = colourAt(channels, at);
+    return Math.hypot(one - a, two - b);
+  };
+  const own: Channels = [picture.red, picture.green, picture.blue];
   const near = boxMean({ width, height, values }, Math.ceil(SKY_NEAR_SHARE * Math.max(width, height))).values;
   return values.map((value, at) => {
+    if (near[at] === 0) return 0;
     // By itself a pixel is noisy, among its neighbours it is no longer sharp: the better of both counts.
-    const away = Math.min(awayIn(blurred, at), awayIn(own, at));
+    const away = Math.min(awayIn(about, at), awayIn(own, at));
     const like = 1 - rising(SKY_LIKE.to, SKY_LIKE.none, away);
     const isNear = rising(0, 0.2, near[at]!) * (1 - rising(0, SKY_LIKE.to, away));
     return Math.max(value * like, isNear);

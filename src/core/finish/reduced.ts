@@ -6,6 +6,7 @@ import { REDUCE_KERNEL } from "./reduceKernel.wasm";
 interface ReduceKernel {
   readonly memory: WebAssembly.Memory;
   addRow(sums: number, codes: number, table: number, count: number): void;
+  meanColumns(out: number, sums: number, firsts: number, count: number, rows: number): void;
 }
 
 /** Byte offsets in the kernel's memory. */
@@ -22,7 +23,9 @@ export function reduced({ width, height, samples }: CodedPicture, edgePx: number
   const size = { width: Math.max(1, Math.round(width * scale)), height: Math.max(1, Math.round(height * scale)) };
   const padded = 4 * Math.ceil((3 * width) / 4);
   const codesAt = SUMS + 4 * padded;
-  const bytes = codesAt + 2 * padded;
+  const firstsAt = codesAt + 2 * padded;
+  const meansAt = firstsAt + 4 * (size.width + 1);
+  const bytes = meansAt + 12 * size.width;
   compiled ??= openEmbedded<ReduceKernel>(REDUCE_KERNEL, bytes);
   growTo(compiled.memory, bytes);
   const { buffer } = compiled.memory;
@@ -31,6 +34,10 @@ export function reduced({ width, height, samples }: CodedPicture, edgePx: number
   const codes = new Uint16Array(buffer, codesAt, 3 * width);
   /** The first of the picture's columns or rows that falls into one of the copy's. */
   const firstIn = (place: number, many: number, few: number) => Math.ceil((place * many) / few);
+  new Uint32Array(buffer, firstsAt, size.width + 1).set(
+    Uint32Array.from({ length: size.width + 1 }, (_, column) => firstIn(column, width, size.width)),
+  );
+  const means = new Float32Array(buffer, meansAt, 3 * size.width);
   const out = new Uint16Array(3 * size.width * size.height);
   for (let row = 0, at = 0; row < size.height; row++) {
     const [top, bottom] = [firstIn(row, height, size.height), firstIn(row + 1, height, size.height)];
@@ -39,19 +46,8 @@ export function reduced({ width, height, samples }: CodedPicture, edgePx: number
       codes.set(samples.subarray(3 * width * y, 3 * width * (y + 1)));
       compiled.addRow(SUMS, codesAt, TABLE, padded);
     }
-    for (let column = 0; column < size.width; column++) {
-      const [left, right] = [firstIn(column, width, size.width), firstIn(column + 1, width, size.width)];
-      const share = 1 / ((right - left) * (bottom - top));
-      let [red, green, blue] = [0, 0, 0];
-      for (let each = 3 * left; each < 3 * right; each += 3) {
-        red += sums[each]!;
-        green += sums[each + 1]!;
-        blue += sums[each + 2]!;
-      }
-      out[at++] = codeOfLight(share * red);
-      out[at++] = codeOfLight(share * green);
-      out[at++] = codeOfLight(share * blue);
-    }
+    compiled.meanColumns(meansAt, SUMS, firstsAt, size.width, bottom - top);
+    for (const mean of means) out[at++] = codeOfLight(mean);
   }
   return { ...size, samples: out };
 }

@@ -29,8 +29,10 @@ const LEAST_LENGTH = 1;
 /** Stars nearer to white have lost their shape. */
 const MOST_PEAK = 0.9;
 
-/** Rows of a picture that are looked at together. */
+/** Rows of a picture that are looked at together: first every so many-th band, the others as long as stars are too few. */
 const BAND_ROWS = 128;
+const BANDS_APART = 4;
+const ENOUGH_MEASURED = 150;
 
 const skyOf = ({ lights }: PictureLights): number => {
   const sky = lights.findIndex(({ id }) => id === "sky");
@@ -104,10 +106,8 @@ export function starDrift(rows: CodeRows, found: PictureLights): StarDrift | nul
   if (sky < 0 || found.starsFrom === null) return null;
   const height = rows.codes.length / (3 * rows.width);
   const peaks: StarPeak[] = [];
-  // Every other band, then those between them where that was too few.
-  for (const first of [0, BAND_ROWS]) {
-    if (peaks.length >= MOST_MEASURED) break;
-    for (let top = first; top < height; top += 2 * BAND_ROWS)
+  for (let first = 0; first < BANDS_APART && peaks.length < ENOUGH_MEASURED; first++) {
+    for (let top = first * BAND_ROWS; top < height; top += BANDS_APART * BAND_ROWS)
       for (const peak of peaksIn(rows, found, sky, top, Math.min(height, top + BAND_ROWS))) peaks.push(peak);
   }
   if (peaks.length < LEAST_MEASURED) return null;
