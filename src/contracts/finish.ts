@@ -116,5 +116,6 @@ export const finishExport = z.object({
   /** Of a JPEG, a WebP or an AVIF, 1 to 100. */
   quality: z.coerce.number().int().min(1).max(100).default(92),
   space: z.enum(OUT_SPACES).default("srgb"),
+  /** Whether the file says where the picture was taken. */
+  place: z.enum(["0", "1"]).default("0"),
 });
-export type FinishExport = Readonly<z.output<typeof finishExport>>;

@@ -1,6 +1,6 @@
 import { asc, eq, isNull } from "drizzle-orm";
 import type { Db } from "./database";
-import { sites } from "./schema";
+import { outings, shots, sites } from "./schema";
 import { changeUnchanged } from "./unchanged";
 
 export type Site = typeof sites.$inferSelect;
@@ -14,6 +14,17 @@ export async function createSite(db: Db, site: typeof sites.$inferInsert): Promi
 /** All sites by name; deleted ones are left out. */
 export async function listSites(db: Db): Promise<Site[]> {
   return db.select().from(sites).where(isNull(sites.deletedAt)).orderBy(asc(sites.name), asc(sites.createdAt));
+}
+
+/** The site where a shot was taken; undefined without one. */
+export async function findSiteOfShot(db: Db, shotId: string): Promise<Site | undefined> {
+  const [row] = await db
+    .select({ site: sites })
+    .from(shots)
+    .innerJoin(outings, eq(outings.id, shots.outingId))
+    .innerJoin(sites, eq(sites.id, outings.siteId))
+    .where(eq(shots.id, shotId));
+  return row?.site;
 }
 
 /** One site, deleted or not, or undefined. */

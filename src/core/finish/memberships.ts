@@ -1,7 +1,7 @@
 import { proposeGround } from "../align";
 import { inverted } from "../matrix3";
 import { codeOfLight } from "../stack/lightCodes";
-import { applied, balanceMatrix, LUMINANCE, type LookOfColour, lookOf, oklabOf } from "./colour";
+import { applied, balanceMatrix, type LookOfColour, LUMINANCE, lookOf, oklabOf } from "./colour";
 import { leastAbout, mostAbout } from "./extremes";
 import { boxMean } from "./guided";
 import { type FinishLightId, LAMP_LIGHTS } from "./lightIds";

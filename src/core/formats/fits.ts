@@ -1,3 +1,5 @@
+import type { Coordinates } from "../sky";
+
 /** A header's lines are so long, and header and data fill whole blocks. @see FITS Standard 4.0 (2018), sections 3.1 and 4.1 */
 const CARD = 80;
 export const FITS_BLOCK = 2880;
@@ -31,8 +33,10 @@ export interface FitsNotes {
   readonly exposureSeconds?: number;
   /** As FITS writes it, UTC: 2026-11-24T18:00:00. */
   readonly takenAt?: string;
-  /** How it was made. */
-  readonly history?: string;
+  /** Where. */
+  readonly place?: Coordinates;
+  /** How it was made, line by line. */
+  readonly history?: readonly string[];
 }
 
 /** The header of a FITS file that holds red, green and blue light one after the other as 32-bit floats. */
@@ -49,7 +53,14 @@ export function fitsHeader(width: number, height: number, notes: FitsNotes): str
     ...(notes.camera === undefined ? [] : [card("INSTRUME", notes.camera)]),
     ...(notes.exposureSeconds === undefined ? [] : [card("EXPTIME", notes.exposureSeconds, "s, of a frame")]),
     ...(notes.takenAt === undefined ? [] : [card("DATE-OBS", notes.takenAt)]),
-    ...history(notes.history ?? ""),
+    ...(notes.place === undefined
+      ? []
+      : [
+          // @see Rots et al. (2015), Representations of time coordinates in FITS, section 4.1.3
+          card("OBSGEO-B", notes.place.latitudeDeg, "deg, geodetic latitude"),
+          card("OBSGEO-L", notes.place.longitudeDeg, "deg, longitude to the east"),
+        ]),
+    ...(notes.history ?? []).flatMap(history),
     "END".padEnd(CARD),
   ].join("");
   return cards.padEnd(Math.ceil(cards.length / FITS_BLOCK) * FITS_BLOCK);

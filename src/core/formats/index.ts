@@ -11,4 +11,12 @@ export {
   pictureFormatsText,
 } from "./pictureFormats";
 export { type NamedPlace, placesCsv, placesGeoJson, placesGpx, placesKml } from "./siteFiles";
-export { type PictureNotes, type TiffPages, tiffHeader, tiffPages, tiffPagesAt } from "./tiff";
+export {
+  hemispheres,
+  type PictureNotes,
+  sexagesimal,
+  type TiffPages,
+  tiffHeader,
+  tiffPages,
+  tiffPagesAt,
+} from "./tiff";

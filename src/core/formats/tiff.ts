@@ -1,3 +1,5 @@
+import type { Coordinates } from "../sky";
+
 /** Field types of a TIFF directory used here. @see TIFF Revision 6.0 (1992), section 2 */
 const TYPE = { byte: 1, ascii: 2, short: 3, long: 4, rational: 5, undefinedBytes: 7 } as const;
 
@@ -35,6 +37,30 @@ function rational(tag: number, value: number): Field {
   return { ...field, count: 1 };
 }
 
+/**
+ * Degrees as EXIF has them: whole degrees, whole minutes, and seconds to a thousandth, which is three centimetres.
+ *
+ * @see Exif 2.32, section 4.6.6
+ */
+export function sexagesimal(degrees: number): readonly [number, number, number] {
+  const thousandths = Math.round(Math.abs(degrees) * 3_600_000);
+  return [Math.floor(thousandths / 3_600_000), Math.floor(thousandths / 60_000) % 60, (thousandths % 60_000) / 1000];
+}
+/** On which side of the equator and of Greenwich a place lies. */
+export const hemispheres = ({ latitudeDeg, longitudeDeg }: Coordinates) =>
+  ({ latitude: latitudeDeg < 0 ? "S" : "N", longitude: longitudeDeg < 0 ? "W" : "E" }) as const;
+
+/** An angle as three fractions. */
+const angle = (tag: number, degrees: number): Field => ({
+  ...numbers(
+    tag,
+    TYPE.rational,
+    sexagesimal(degrees).flatMap((part) => [Math.round(1000 * part), 1000]),
+    4,
+  ),
+  count: 3,
+});
+
 /** Words written into a picture file about how it was taken; absent ones are left out. */
 export interface PictureNotes {
   readonly description?: string;
@@ -45,6 +71,8 @@ export interface PictureNotes {
   readonly exposureSeconds?: number;
   readonly fNumber?: number;
   readonly iso?: number;
+  /** Where it was taken. */
+  readonly place?: Coordinates;
   readonly xmp?: string;
   /** ICC profile of the colours; sRGB without it. */
   readonly profile?: Uint8Array;
@@ -117,7 +145,15 @@ export function tiffPages(
     { tag: 0x9000, type: TYPE.undefinedBytes, count: 4, bytes: text("0232") },
     ...(notes.takenAt === undefined ? [] : [ascii(0x9003, notes.takenAt)]),
   ];
-  const mainOf = (notes: PictureNotes, stripOffset: number, exifOffset: number): Field[] => [
+  const gpsOf = (place: Coordinates): Field[] => [
+    { tag: 0, type: TYPE.byte, count: 4, bytes: Uint8Array.of(2, 3, 0, 0) },
+    ascii(1, hemispheres(place).latitude),
+    angle(2, place.latitudeDeg),
+    ascii(3, hemispheres(place).longitude),
+    angle(4, place.longitudeDeg),
+    ascii(0x12, "WGS-84"),
+  ];
+  const mainOf = (notes: PictureNotes, stripOffset: number, exifOffset: number, gpsOffset: number): Field[] => [
     long(0x100, width),
     long(0x101, height),
     short(0x102, depth, depth, depth),
@@ -136,6 +172,7 @@ export function tiffPages(
       ? []
       : [{ tag: 0x2bc, type: TYPE.byte, count: text(notes.xmp).length, bytes: text(notes.xmp) }]),
     long(0x8769, exifOffset),
+    ...(notes.place === undefined ? [] : [long(0x8825, gpsOffset)]),
     ...(notes.profile === undefined
       ? []
       : [{ tag: 0x8773, type: TYPE.undefinedBytes, count: notes.profile.length, bytes: notes.profile }]),
@@ -143,9 +180,10 @@ export function tiffPages(
   let end = HEAD_BYTES;
   const places = pages.map((notes) => {
     const main = end;
-    const exif = main + directorySize(mainOf(notes, 0, 0));
-    end = exif + directorySize(exifOf(notes));
-    return { notes, main, exif };
+    const exif = main + directorySize(mainOf(notes, 0, 0, 0));
+    const gps = exif + directorySize(exifOf(notes));
+    end = notes.place ? gps + directorySize(gpsOf(notes.place)) : gps;
+    return { notes, main, exif, gps };
   });
   const header = new Uint8Array(end);
   const view = new DataView(header.buffer);
@@ -153,9 +191,10 @@ export function tiffPages(
   view.setUint16(2, 42, true);
   view.setUint32(4, HEAD_BYTES, true);
   const at = pages.map((_, page) => end + page * pageBytes);
-  for (const [page, { notes, main, exif }] of places.entries()) {
-    writeDirectory(header, main, mainOf(notes, at[page]!, exif), places[page + 1]?.main);
+  for (const [page, { notes, main, exif, gps }] of places.entries()) {
+    writeDirectory(header, main, mainOf(notes, at[page]!, exif, gps), places[page + 1]?.main);
     writeDirectory(header, exif, exifOf(notes));
+    if (notes.place) writeDirectory(header, gps, gpsOf(notes.place));
   }
   return { header, at };
 }

@@ -1,11 +1,21 @@
 import { createReadStream, createWriteStream } from "node:fs";
 import { PassThrough, pipeline, Readable } from "node:stream";
 import { pipeline as written } from "node:stream/promises";
-import sharp, { type Sharp } from "sharp";
-import { EXPORT_FORMATS, type ExportFormat, tiffPages } from "@/core/formats";
+import sharp, { type Exif, type Sharp } from "sharp";
+import {
+  EXPORT_FORMATS,
+  type ExportFormat,
+  hemispheres,
+  type PictureNotes,
+  sexagesimal,
+  tiffHeader,
+} from "@/core/formats";
 import { dithered } from "@/core/picture";
+import type { Coordinates } from "@/core/sky";
 import { storedPath } from "../store";
+import { carriedNotes } from "./carriedNotes";
 import { exifRational } from "./exif";
+import { p3Profile } from "./formats/profile";
 import { fitsOf } from "./writeFits";
 
 /** A picture ready to be sent. */
@@ -19,16 +29,30 @@ export interface ExportedPicture {
 // Node's and the browser's libraries each declare the same stream type.
 const webStream = (stream: Readable) => Readable.toWeb(stream) as unknown as ReadableStream<Uint8Array>;
 
-/** EXIF of a stored 16-bit TIFF in the form in which sharp writes it. */
-async function carriedExif(path: string) {
-  const { default: exifr } = await import("exifr");
-  const tags: Record<string, unknown> = (await exifr.parse(path, { reviveValues: false })) ?? {};
-  const text = (key: string) => (typeof tags[key] === "string" ? { [key]: tags[key] as string } : {});
-  const ratio = (key: string) => (typeof tags[key] === "number" ? { [key]: exifRational(tags[key] as number) } : {});
-  const iso = typeof tags.ISO === "number" ? { ISOSpeedRatings: String(tags.ISO) } : {};
+/** A place in the form in which sharp writes EXIF. */
+function placeExif(place: Coordinates) {
+  const { latitude, longitude } = hemispheres(place);
+  const angle = (degrees: number) => sexagesimal(degrees).map(exifRational).join(" ");
   return {
-    IFD0: { Software: "Aevumen", ...text("Model") },
-    IFD2: { ...ratio("ExposureTime"), ...ratio("FNumber"), ...iso, ...text("DateTimeOriginal") },
+    GPSLatitudeRef: latitude,
+    GPSLatitude: angle(place.latitudeDeg),
+    GPSLongitudeRef: longitude,
+    GPSLongitude: angle(place.longitudeDeg),
+    GPSMapDatum: "WGS-84",
+  };
+}
+
+/** Notes in the form in which sharp writes EXIF. */
+function exifOf({ software, camera, exposureSeconds, fNumber, iso, takenAt, place }: PictureNotes): Exif {
+  return {
+    IFD0: { Software: software, ...(camera !== undefined && { Model: camera }) },
+    IFD2: {
+      ...(exposureSeconds !== undefined && { ExposureTime: exifRational(exposureSeconds) }),
+      ...(fNumber !== undefined && { FNumber: exifRational(fNumber) }),
+      ...(iso !== undefined && { ISOSpeedRatings: String(iso) }),
+      ...(takenAt !== undefined && { DateTimeOriginal: takenAt }),
+    },
+    ...(place && { IFD3: placeExif(place) }),
   };
 }
 
@@ -40,13 +64,14 @@ export interface ExportOptions {
   /** Of formats that leave something out, 1 to 100. */
   readonly quality?: number | undefined;
   readonly space?: "srgb" | "p3" | undefined;
+  /** Where it was taken, if that is to be said; it is not said otherwise. */
+  readonly place?: Coordinates | undefined;
 }
 
 const USUAL_QUALITY = 95;
 
 /** How a picture is encoded; samples unchanged where the format has 16 bits. */
-const ENCODERS: Record<Exclude<ExportFormat, "fits">, (image: Sharp, quality: number) => Sharp> = {
-  tiff: (image) => image.toColourspace("rgb16").tiff({ compression: "none" }),
+const ENCODERS: Record<Exclude<ExportFormat, "fits" | "tiff">, (image: Sharp, quality: number) => Sharp> = {
   png: (image) => image.toColourspace("rgb16").png({ compressionLevel: 4 }),
   jpeg: (image, quality) => image.toColourspace("srgb").jpeg({ quality, chromaSubsampling: "4:4:4" }),
   webp: (image, quality) => image.toColourspace("srgb").webp({ quality }),
@@ -56,38 +81,57 @@ const ENCODERS: Record<Exclude<ExportFormat, "fits">, (image: Sharp, quality: nu
 /** Formats of 8 bits: what a 16-bit picture has between their codes is scattered over pixels, so that even skies show no steps. */
 const EIGHT_BITS: readonly ExportFormat[] = ["jpeg", "webp", "avif"];
 
+/** A 16-bit TIFF as it is read, as large as it is wanted. Codes of another space are its own already: they keep their profile. */
+function opened(path: string, { profile }: PictureNotes, edge: number | undefined): Sharp {
+  const image = sharp(path, { limitInputPixels: false });
+  const own = profile ? image.keepIccProfile() : image;
+  return edge === undefined ? own : own.resize(edge, edge, { fit: "inside", withoutEnlargement: true });
+}
+
+/** All 16-bit codes of a picture. */
+async function codesOf(image: Sharp) {
+  const { data, info } = await image
+    .toColourspace("rgb16")
+    .raw({ depth: "ushort" })
+    .toBuffer({ resolveWithObject: true });
+  return { ...info, codes: new Uint16Array(data.buffer, data.byteOffset, data.length / 2) };
+}
+
+/** A 16-bit TIFF anew, for the library that reads and resizes writes no EXIF into one. */
+async function* tiffOf(path: string, { edge, space, place }: ExportOptions): AsyncGenerator<Uint8Array> {
+  const notes = { ...(await carriedNotes(path)), ...(place && { place }) };
+  const image = opened(path, notes, edge);
+  const isTurned = space === "p3" && !notes.profile;
+  const { width, height, codes } = await codesOf(isTurned ? image.withIccProfile("p3") : image);
+  const profile = isTurned ? { profile: await p3Profile() } : {};
+  yield tiffHeader(width, height, { ...notes, ...profile });
+  yield new Uint8Array(codes.buffer, codes.byteOffset, codes.byteLength);
+}
+
 /** A 16-bit TIFF on its way to another format, its metadata carried over. */
 async function convert(
   path: string,
-  { format, edge, quality, space }: ExportOptions & { format: keyof typeof ENCODERS },
+  { format, edge, quality, space, place }: ExportOptions & { format: keyof typeof ENCODERS },
 ): Promise<Sharp> {
-  const { xmp, icc } = await sharp(path, { limitInputPixels: false }).metadata();
-  // Codes of another space are its own already: they keep their profile, and are not converted.
-  const asItIs = (image: Sharp) => (icc ? image.keepIccProfile() : image);
-  const read = () => {
-    const image = asItIs(sharp(path, { limitInputPixels: false }));
-    return edge === undefined ? image : image.resize(edge, edge, { fit: "inside", withoutEnlargement: true });
-  };
-  let image = read();
-  if (space === "p3" && !icc) image = image.withIccProfile("p3");
+  const notes = { ...(await carriedNotes(path)), ...(place && { place }) };
+  const { xmp, profile } = notes;
+  let image = opened(path, notes, edge);
+  if (space === "p3" && !profile) image = image.withIccProfile("p3");
   else if (EIGHT_BITS.includes(format)) {
-    const { data, info } = await read()
-      .toColourspace("rgb16")
-      .raw({ depth: "ushort" })
-      .toBuffer({ resolveWithObject: true });
-    const codes = dithered(new Uint16Array(data.buffer, data.byteOffset, data.length / 2));
-    const { width, height } = info;
-    const { header } = tiffPages(width, height, [{ software: "Aevumen", ...(icc && { profile: icc }) }], 8);
-    image = asItIs(sharp(Buffer.concat([header, codes]), { limitInputPixels: false }));
+    const { width, height, codes } = await codesOf(image);
+    const header = tiffHeader(width, height, { software: "Aevumen", ...(profile && { profile }) }, 8);
+    image = sharp(Buffer.concat([header, dithered(codes)]), { limitInputPixels: false });
+    if (profile) image = image.keepIccProfile();
   }
-  image = image.withExif(await carriedExif(path));
-  return ENCODERS[format](xmp ? image.withXmp(xmp.toString("utf8")) : image, quality ?? USUAL_QUALITY);
+  image = image.withExif(exifOf(notes));
+  return ENCODERS[format](xmp ? image.withXmp(xmp) : image, quality ?? USUAL_QUALITY);
 }
 
 /** Whether a TIFF is wanted as it is. */
-const isPlain = async (path: string, { format, edge, space = "srgb" }: ExportOptions): Promise<boolean> =>
+const isPlain = async (path: string, { format, edge, place, space = "srgb" }: ExportOptions): Promise<boolean> =>
   format === "tiff" &&
   edge === undefined &&
+  place === undefined &&
   (space === "srgb" || (await sharp(path, { limitInputPixels: false }).metadata()).icc !== undefined);
 
 /**
@@ -104,8 +148,9 @@ export async function exportPath(
   const { mediaType, endings } = EXPORT_FORMATS[format].file;
   const kind = { mediaType, ending: endings[0] };
   const sent = (body: Readable): ExportedPicture => ({ ...kind, body: webStream(body.once("close", done)) });
-  if (format === "fits") return sent(Readable.from(fitsOf(path)));
+  if (format === "fits") return sent(Readable.from(fitsOf(path, options.place)));
   if (await isPlain(path, options)) return sent(createReadStream(path));
+  if (format === "tiff") return sent(Readable.from(tiffOf(path, options)));
   // An image is a stream that can also be written to; only its readable half may become the body, or it never ends.
   const encoded = new PassThrough();
   pipeline(await convert(path, { ...options, format }), encoded, () => {});
@@ -121,7 +166,8 @@ export async function exportFile(path: string, options: ExportOptions, output: s
   // Through a stream of Node's: what goes wrong has its code.
   const file = createWriteStream(output);
   const { format } = options;
-  if (format === "fits") await written(fitsOf(path), file);
+  if (format === "fits") await written(fitsOf(path, options.place), file);
+  else if (format === "tiff") await written(tiffOf(path, options), file);
   else await written(await convert(path, { ...options, format }), file);
 }
 

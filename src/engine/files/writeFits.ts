@@ -1,24 +1,23 @@
 import sharp from "sharp";
-import { FITS_BLOCK, type FitsNotes, fitsHeader } from "@/core/formats";
+import { FITS_BLOCK, type FitsNotes, fitsHeader, type PictureNotes } from "@/core/formats";
 import { decodeSrgb } from "@/core/picture";
-import { printRecipe, recipeFromXmp } from "@/core/recipe";
+import { lookFromXmp, printRecipe, recipeFromXmp } from "@/core/recipe";
+import type { Coordinates } from "@/core/sky";
+import { carriedNotes } from "./carriedNotes";
 import { decodePicture } from "./decode";
 
 const ROWS_AT_ONCE = 256;
 const FLOAT_BYTES = 4;
 
 /** What a stored TIFF says of itself, as FITS has it. */
-async function notesOf(path: string): Promise<FitsNotes> {
-  const { default: exifr } = await import("exifr");
-  const tags: Record<string, unknown> = (await exifr.parse(path, { reviveValues: false })) ?? {};
-  const { xmp } = await sharp(path, { limitInputPixels: false }).metadata();
-  const recipe = xmp ? recipeFromXmp(xmp.toString("utf8")) : null;
-  const time = typeof tags.DateTimeOriginal === "string" ? tags.DateTimeOriginal : null;
+function fitsNotes({ xmp = "", takenAt, camera, exposureSeconds }: PictureNotes): FitsNotes {
+  const recipe = recipeFromXmp(xmp);
+  const look = lookFromXmp(xmp);
   return {
-    ...(typeof tags.Model === "string" && { camera: tags.Model }),
-    ...(typeof tags.ExposureTime === "number" && { exposureSeconds: tags.ExposureTime }),
-    ...(time && { takenAt: time.replace(/^(\d+):(\d+):(\d+) /, "$1-$2-$3T") }),
-    ...(recipe && { history: printRecipe(recipe.recipe) }),
+    ...(camera !== undefined && { camera }),
+    ...(exposureSeconds !== undefined && { exposureSeconds }),
+    ...(takenAt !== undefined && { takenAt: takenAt.replace(/^(\d+):(\d+):(\d+) /, "$1-$2-$3T") }),
+    history: [...(recipe ? [printRecipe(recipe.recipe)] : []), ...(look ? [look] : [])],
   };
 }
 
@@ -26,12 +25,15 @@ async function notesOf(path: string): Promise<FitsNotes> {
  * The linear light of a 16-bit TIFF as a FITS file, piece by piece: three planes of big-endian floats, rows from the bottom, as
  * readers of the format show them.
  *
+ * @param place Where it was taken, if that is to be said.
+ *
  * @see FITS Standard 4.0 (2018)
  */
-export async function* fitsOf(path: string): AsyncGenerator<Buffer> {
+export async function* fitsOf(path: string, place?: Coordinates): AsyncGenerator<Buffer> {
   const { width = 0, height = 0 } = await sharp(path, { limitInputPixels: false }).metadata();
   const samples = (await decodePicture(path, 16)) as Uint16Array;
-  yield Buffer.from(fitsHeader(width, height, await notesOf(path)), "latin1");
+  const notes = fitsNotes(await carriedNotes(path));
+  yield Buffer.from(fitsHeader(width, height, { ...notes, ...(place && { place }) }), "latin1");
   const light = Float32Array.from({ length: 65_536 }, (_, code) => decodeSrgb(code / 65_535));
   for (let channel = 0; channel < 3; channel++)
     for (let bottom = height; bottom > 0; bottom -= ROWS_AT_ONCE) {

@@ -1,10 +1,9 @@
 import { createHash } from "node:crypto";
 import { rm } from "node:fs/promises";
-import type { FinishExport } from "@/contracts/finish";
 import { type ColourTable, type OutSpace, parseLook } from "@/core/finish";
 import type { PictureNotes } from "@/core/formats";
 import { readHeader } from "../files/decode";
-import { type ExportedPicture, exportPath } from "../files/exportPicture";
+import { type ExportedPicture, type ExportOptions, exportPath } from "../files/exportPicture";
 import { ensureRoom } from "../room";
 import { resultBytes } from "../stack/diskNeed";
 import { temporaryPath } from "../store";
@@ -118,7 +117,7 @@ export async function progressOf(version: VersionToMake): Promise<number> {
 }
 
 /** A version as a file on its way. @throws NoRoomError when the disk is too full to make it. */
-export async function exportFinish(version: VersionToMake, options: FinishExport): Promise<ExportedPicture> {
+export async function exportFinish(version: VersionToMake, options: ExportOptions): Promise<ExportedPicture> {
   const making = makingOf(version);
   let isRead = () => {};
   const read = new Promise<void>((resolve) => {

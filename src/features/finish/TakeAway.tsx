@@ -5,13 +5,15 @@ import { Download } from "lucide-react";
 import { useState } from "react";
 import { makingReply } from "@/contracts/replies";
 import { largestPrint, type OutSpace } from "@/core/finish";
-import { EXPORT_FORMAT_IDS, EXPORT_FORMATS } from "@/core/formats";
+import { EXPORT_FORMAT_IDS, EXPORT_FORMATS, printCoordinates } from "@/core/formats";
 import { plain } from "@/core/words";
 import { errorText, sendJson } from "@/features/api/client";
 import { DownloadLink } from "@/features/api/DownloadLink";
+import { useNight } from "@/features/nightPlan/NightContext";
 import { Action } from "@/ui/Action";
 import { Bar } from "@/ui/Bar";
 import { Choose } from "@/ui/Choose";
+import { Tick } from "@/ui/Tick";
 
 interface Size {
   readonly width: number;
@@ -73,10 +75,12 @@ export function TakeAway({ finishId, size, of }: TakeAwayProps) {
   const [edge, setEdge] = useState<number>(0);
   const [space, setSpace] = useState<OutSpace>("srgb");
   const [quality, setQuality] = useState<number>(92);
+  const [isPlaced, setPlaced] = useState(false);
+  const site = useNight()?.site ?? null;
   const { part, problem, make } = useMaking(finishId);
   const sizes = EDGES.filter((px) => size === null || px < Math.max(size.width, size.height));
   const query = (format: string) =>
-    `format=${format}&space=${space}&quality=${quality}${edge > 0 ? `&edge=${edge}` : ""}`;
+    `format=${format}&space=${space}&quality=${quality}${edge > 0 ? `&edge=${edge}` : ""}${isPlaced ? "&place=1" : ""}`;
   return (
     <Box as="section" aria-label="Take it away" borderTopWidth="1px" borderColor="line" py="8px">
       {/* While pixels are made this is said where their number stood, so that nothing moves under the hand. */}
@@ -137,8 +141,16 @@ export function TakeAway({ finishId, size, of }: TakeAwayProps) {
         </Box>
       )}
       <Box fontSize="note" color="ash" pt="4px">
-        With the look line and the recipe among its metadata, without the place where it was taken.
+        With the look line and the recipe among its metadata,{" "}
+        {isPlaced ? "and where it was taken." : "without the place where it was taken."}
       </Box>
+      {site && (
+        <Box fontSize="note" pt="4px">
+          <Tick checked={isPlaced} onChange={setPlaced}>
+            Say where: {site.name}, {printCoordinates(site)}
+          </Tick>
+        </Box>
+      )}
     </Box>
   );
 }
