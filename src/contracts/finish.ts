@@ -96,7 +96,14 @@ const place = z.coerce.number().int().min(0).max(200_000);
 export const MOST_PIECE_PIXELS = 6_000_000;
 /** A piece of a picture at its full size. */
 export const finishPiece = z
-  .object({ left: place, top: place, right: place, bottom: place, drift: z.enum(["0", "1"]).default("0") })
+  .object({
+    left: place,
+    top: place,
+    right: place,
+    bottom: place,
+    drift: z.enum(["0", "1"]).default("0"),
+    moving: z.enum(["0", "1"]).default("0"),
+  })
   .refine(({ left, right, top, bottom }) => left < right && top < bottom, "A piece has pixels.")
   .refine(({ left, right, top, bottom }) => (right - left) * (bottom - top) <= MOST_PIECE_PIXELS, {
     message: "That piece has too many pixels.",

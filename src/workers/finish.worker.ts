@@ -81,13 +81,16 @@ async function read(address: string): Promise<Opened> {
     return { width, height, samples };
   };
   const [shown, small] = [next(head.shown), next(head.small)];
-  const moving = head.hasMoving ? next(head.small) : null;
+  const moving = head.hasMoving ? next(head.shown) : null;
+  const movingIn = (copy: CodedPicture) => moving && reduced(moving, Math.max(copy.width, copy.height));
+  const moves = movingIn(small);
   const light = ({ samples, width, height }: CodedPicture) => lightOfCodes(samples, width, height);
   const noiseFloor = noiseFloorStops(head.noise);
   const pixels = small.width * small.height;
   const painted = new Map(head.painted.map((id, index) => [id, new Uint8Array(body, at + index * pixels, pixels)]));
-  const known = { balancedFor: head.balancedFor, groundFrom: null, moving: moving && light(moving), noiseFloor };
+  const known = { balancedFor: head.balancedFor, groundFrom: null, moving: moves && light(moves), noiseFloor };
   const found = findLights(light(small), known, partsOfBytes(painted));
+  const glance = reduced(shown, GLANCE_EDGE_PX);
   return {
     address,
     width: head.width,
@@ -99,8 +102,8 @@ async function read(address: string): Promise<Opened> {
     found,
     pictureNoise: { noise: head.noise, grains: head.grains },
     depth: head.depth,
-    shown: heldCopy(shown, found, head.width),
-    glance: heldCopy(reduced(shown, GLANCE_EDGE_PX), found, head.width),
+    shown: heldCopy(shown, found, head.width, moving),
+    glance: heldCopy(glance, found, head.width, movingIn(glance)),
   };
 }
 
@@ -139,9 +142,19 @@ async function closelyAt(
   const area = { left, top, right: left + width, bottom: top + height };
   const behind = areaBehind(frame, area, of);
   const asked = areaAsked(behind, settled, of);
-  const { codes: given, drift } = await pieceOf({ address, area: asked, of, asksDrift: settled.stars.round > 0 });
+  const {
+    codes: given,
+    moving,
+    drift,
+  } = await pieceOf({
+    address,
+    area: asked,
+    of,
+    asksDrift: settled.stars.round > 0,
+    asksMoving: settled.fields.trails !== null,
+  });
   const known = { ...of, lights: picture.found, noise: picture.pictureNoise, drift };
-  const codes = finishedArea(known, settled, behind, given);
+  const codes = finishedArea(known, settled, behind, given, moving);
   const data = bytesOf(framedArea({ codes, area: behind, of }, frame, area));
   return transfer({ width, height, data, left: left / frame.width, top: top / frame.height }, [data.buffer]);
 }

@@ -25,6 +25,7 @@ import {
   sharpened,
   starDrift,
   stopsPlane,
+  trailShares,
   wholePiece,
 } from "../core/finish";
 import { codeLights } from "../core/stack/lightCodes";
@@ -48,6 +49,8 @@ export interface CopyOf {
   readonly fromScale: number;
   readonly prepared: Map<string, Copy>;
   noise: PictureNoise | null;
+  /** Which share of its light moves; null where that is not known. */
+  readonly shares: Uint16Array | null;
 }
 
 function copyOf(picture: CodedPicture, found: PictureLights): Copy {
@@ -56,11 +59,17 @@ function copyOf(picture: CodedPicture, found: PictureLights): Copy {
 }
 
 /** A copy that is worked on. */
-export const heldCopy = (picture: CodedPicture, found: PictureLights, wholeWidth: number): CopyOf => ({
+export const heldCopy = (
+  picture: CodedPicture,
+  found: PictureLights,
+  wholeWidth: number,
+  moving: CodedPicture | null = null,
+): CopyOf => ({
   plain: copyOf(picture, found),
   fromScale: Math.round(Math.log2(wholeWidth / picture.width)),
   prepared: new Map(),
   noise: null,
+  shares: moving && trailShares(picture.samples, moving.samples),
 });
 
 /** A copy with its own noise taken out and its stars shaped, as far as a look asks for it. */
@@ -91,7 +100,12 @@ function preparedOf(copy: CopyOf, { quieting, stars }: SettledLook, found: Pictu
 }
 
 /** Pixels with what is done to them by where they are. */
-function withFields(copy: Copy, { fields }: SettledLook, { lights }: PictureLights): PixelsToDevelop {
+function withFields(
+  copy: Copy,
+  { fields }: SettledLook,
+  { lights }: PictureLights,
+  shares: Uint16Array | null,
+): PixelsToDevelop {
   if (isPlainField(fields)) return copy;
   const pixels = {
     ...copy,
@@ -99,6 +113,7 @@ function withFields(copy: Copy, { fields }: SettledLook, { lights }: PictureLigh
     green: copy.green.slice(),
     blue: copy.blue.slice(),
     surroundings: copy.surroundings.slice(),
+    shares,
   };
   applyFields(fields, pixels, wholePiece(copy), lights);
   return pixels;
@@ -114,7 +129,7 @@ export function codesOf(
   const { settled, missing } = settleLook(look, picture.found, picture.noiseFloor, table);
   const prepared = preparedOf(copy, settled, picture.found);
   const codes = new Uint16Array(prepared.samples.length);
-  developPixels(settled, withFields(prepared, settled, picture.found), codes);
+  developPixels(settled, withFields(prepared, settled, picture.found, copy.shares), codes);
   if (settled.table) applyTable(codes, settled.table);
   // What is smaller than a pixel of the copy is sharpened where it can be seen, pixel by pixel.
   const isFine = settled.sharpen > 0 && copy.fromScale === 0;

@@ -9,7 +9,7 @@ const LIGHTS: readonly { readonly id: FinishLightId }[] = [
   { id: "stars" },
   { id: "trails" },
 ];
-const NONE: Fields = { vignette: null, glow: null, recolour: null };
+const NONE: Fields = { vignette: null, glow: null, recolour: null, trails: null };
 
 /** Light, surroundings and parts of an area of a picture, by chance but the same for each of its places. */
 function rowsOf({ left, top, width, rows }: { left: number; top: number; width: number; rows: number }) {
@@ -25,6 +25,10 @@ function rowsOf({ left, top, width, rows }: { left: number; top: number; width: 
     blue: plane(3),
     surroundings: plane(8).map((value) => -9 * value),
     parts: parts.map((part) => part.map((value, at) => value / sums[at]!)),
+    shares: Uint16Array.from({ length: 3 * width * rows }, (_, i) => {
+      const at = Math.floor(i / 3);
+      return 65_535 * hashUnit(left + (at % width), top + Math.floor(at / width), 9 + (i % 3));
+    }),
   };
 }
 const WHOLE = { left: 0, top: 0, width: OF.width, rows: OF.height };
@@ -89,6 +93,7 @@ it("gives trails a colour as far as they are white, as bright as it can be shown
     blue: Float32Array.of(1, 0.5, 1, 0.2),
     surroundings: new Float32Array(4),
     parts: [1, 2, 3].map(() => new Float32Array(4)).concat(Float32Array.of(1, 1, 0.5, 1)),
+    shares: null,
   };
   const of = { width: 4, height: 1 };
   applyFields({ ...NONE, recolour: { colours, part: 0.8 } }, rows, { ...area, of }, LIGHTS);
@@ -123,6 +128,14 @@ it("does the same to a part of a picture as to all of it", () => {
       part: 0.5,
     },
     recolour: { colours: [colour(11), colour(12), colour(13)], part: 1 },
+    trails: {
+      stops: -0.8,
+      range: 0.2,
+      middle: -3,
+      colour: 0.4,
+      spared: 0.5,
+      balance: [1.1, 0, 0, 0, 1, 0.1, 0, 0, 0.8],
+    },
   };
   const [whole, part] = [applied(fields, WHOLE), applied(fields, PART)];
   for (const { at, x, y } of pixelsOf(PART)) {

@@ -18,6 +18,7 @@ interface FieldsKernel {
     pixels: number,
   ): void;
   glowRow(light: number, plane: number, parts: number, numbers: number, x: number, step: number, pixels: number): void;
+  trailsRow(light: number, plane: number, trails: number, shares: number, numbers: number, pixels: number): void;
   recolourRow(light: number, plane: number, trails: number, shares: number, part: number, pixels: number): void;
 }
 
@@ -28,13 +29,15 @@ export interface FieldRows {
   readonly blue: Float32Array;
   readonly surroundings: Float32Array;
   readonly parts: readonly (Float32Array | null)[];
+  /** Which share of each channel's light moves; null where that is not known. See `trailShares`. */
+  readonly shares: Uint16Array | null;
 }
 
-/** Byte offsets in the kernel's memory: nine numbers of a glow, then planes of one row. */
+/** Byte offsets in the kernel's memory: nine numbers of a glow, or fourteen of trails, then planes of one row. */
 const NUMBERS = 1024;
 const ROWS = NUMBERS + 64;
-/** Light in three channels and surroundings; two parts; a trail's shares. */
-const ROW_PLANES = 9;
+/** Light in three channels and surroundings; two parts, or a trail's light; a trail's shares. */
+const ROW_PLANES = 10;
 
 let compiled: FieldsKernel | undefined;
 
@@ -47,12 +50,13 @@ const alongRow = ({ surfaces, part }: NonNullable<Fields["glow"]>, y: number): n
   ]);
 
 /**
- * Applies fields to rows of a picture, in place: first what the lens lost, then the sky's glow, then the colour of trails.
+ * Applies fields to rows of a picture, in place: first what the lens lost, then the sky's glow, then the colour of trails and what else is
+ * done to those alone.
  *
  * @param lights Those of the picture, in the order of the rows' parts.
  */
 export function applyFields(
-  { vignette, glow, recolour }: Fields,
+  { vignette, glow, recolour, trails: moved }: Fields,
   rows: FieldRows,
   piece: Piece,
   lights: readonly { readonly id: FinishLightId }[],
@@ -73,7 +77,7 @@ export function applyFields(
   );
   const light = [rows.red, rows.green, rows.blue, rows.surroundings];
   const partsAt = ROWS + 4 * plane;
-  const sharesAt = ROWS + 6 * plane;
+  const sharesAt = ROWS + 7 * plane;
   const put = (to: Float32Array, from: Float32Array | null | undefined, begins: number) =>
     from ? to.set(from.subarray(begins, begins + width)) : to.fill(0);
   const enlarged = recolour && enlarger(recolour.colours[0], piece);
@@ -92,8 +96,16 @@ export function applyFields(
     }
     if (recolour && enlarged && trails) {
       put(views[4]!, trails, begins);
-      for (const [channel, colour] of recolour.colours.entries()) enlarged(colour, row, views[6 + channel]!);
+      for (const [channel, colour] of recolour.colours.entries()) enlarged(colour, row, views[7 + channel]!);
       kernel.recolourRow(ROWS, plane, partsAt, sharesAt, recolour.part, padded);
+    }
+    if (moved && rows.shares) {
+      // Views of the kernel's memory, whose numbers a glow has written over.
+      const numbers = new Float32Array(kernel.memory.buffer, NUMBERS, 14);
+      numbers.set([moved.stops, moved.range, moved.middle, moved.colour, moved.spared, ...moved.balance]);
+      const row = new Uint16Array(kernel.memory.buffer, sharesAt, 3 * width);
+      row.set(rows.shares.subarray(3 * begins, 3 * (begins + width)));
+      kernel.trailsRow(ROWS, plane, partsAt, sharesAt, NUMBERS, padded);
     }
     for (const [at, values] of light.entries()) values.set(views[at]!, begins);
   }

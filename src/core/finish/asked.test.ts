@@ -52,7 +52,7 @@ function under(line: string, isAllKnown: boolean): Uint16Array {
   const lights = isAllKnown || asked.lights ? found : NO_LIGHTS;
   const known = { noise, grains: isAllKnown || asked.grains ? grains : WHITE_GRAINS };
   const { settled } = settleLook(look, lights, noiseFloor);
-  const all = { ...picture, lights, noise: known, drift: isAllKnown || asked.drift ? drift : null };
+  const all = { ...picture, lights, noise: known, drift: isAllKnown || asked.drift ? drift : null, moving: null };
   return finishedRows(all, settled, 60, 180);
 }
 
@@ -72,7 +72,7 @@ it.each(LOOK_VALUE_IDS)("%s comes out the same where only what it asks for is kn
 it.each(["wb 3200K tint +8", "curve -8:-9 -3:-2.5", "exposure +1 | vignette 1 | sharpen 40 | colour 30"])(
   "%s needs no lights",
   (line) => {
-    expect(askedBy(parseLook(line).look)).toEqual({ lights: false, grains: false, drift: false });
+    expect(askedBy(parseLook(line).look)).toEqual({ lights: false, moving: false, grains: false, drift: false });
     expect(Buffer.compare(Buffer.from(under(line, false).buffer), Buffer.from(under(line, true).buffer))).toBe(0);
   },
 );
@@ -81,9 +81,17 @@ it("every light that is named is looked for, and stars' length where they are ro
   for (const id of FINISH_LIGHT_IDS)
     expect(askedBy({ ...PLAIN_LOOK, lights: { [id]: { stops: 1 } } })).toEqual({
       lights: true,
+      moving: id === "trails",
       grains: false,
       drift: false,
     });
   expect(askedBy(parseLook("stars round 40").look).drift).toBe(true);
-  expect(askedBy(parseLook("speckle -40").look)).toEqual({ lights: false, grains: true, drift: false });
+  expect(askedBy(parseLook("speckle -40").look)).toEqual({ lights: false, moving: false, grains: true, drift: false });
+  // A colour that is given back lies where the trail is, and needs nothing of the stack.
+  expect(askedBy(parseLook("trails recolour 80").look)).toEqual({
+    lights: true,
+    moving: false,
+    grains: false,
+    drift: false,
+  });
 });

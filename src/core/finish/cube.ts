@@ -1,4 +1,5 @@
 import { decodeSrgb, encodeSrgb } from "../picture/srgb";
+import { NO_LIGHTS } from "./asked";
 import { applyTable, type ColourTable, type TablePart } from "./colourTable";
 import { developed, settleLook } from "./develop";
 import { LOOK_VALUE_IDS, LOOK_VALUES, type Look, type LookValueId, PLAIN_LOOK } from "./look";
@@ -41,7 +42,7 @@ export function cubeText(name: string, look: Look, table: ColourTable | null = n
     IN_TABLE.flatMap((id) => (look.values[id] === undefined ? [] : [[id, look.values[id]]])),
   );
   const whole: Look = { ...PLAIN_LOOK, balance: look.balance, values, curve: look.curve, table: look.table };
-  const { settled } = settleLook(whole, { lights: [], glow: null, trailColours: null }, 0, table);
+  const { settled } = settleLook(whole, NO_LIGHTS, 0, table);
   const missing = notInTable(look);
   const light = Array.from({ length: SIZE }, (_, at) => decodeSrgb(at / (SIZE - 1)));
   const place = { surroundings: 0, parts: () => 0 };

@@ -9,6 +9,7 @@ import {
   findLights,
   type LightPicture,
   lightOfCodes,
+  NO_LIGHTS,
   parseLook,
   partsOf,
   SHOWN_FLOOR,
@@ -226,7 +227,7 @@ describe("a look", () => {
     const strong: Rgb = [0.5, 0.1, 0.02];
     const hue = (rgb: Rgb) => Math.atan2(oklabOf(rgb)[2], oklabOf(rgb)[1]);
     const chroma = (rgb: Rgb) => Math.hypot(oklabOf(rgb)[1], oklabOf(rgb)[2]);
-    const { settled } = settleLook(parseLook("colour +100").look, { lights: [], glow: null, trailColours: null }, -11);
+    const { settled } = settleLook(parseLook("colour +100").look, NO_LIGHTS, -11);
     const at = { surroundings: -3, parts: () => 0 };
     const [one, two] = [developed(settled, faint, at), developed(settled, strong, at)];
     expect(hue(one)).toBeCloseTo(hue(faint), 4);

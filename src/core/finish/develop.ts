@@ -1,5 +1,6 @@
 import type { Rgb } from "../light";
-import { type Matrix3, UNIT_MATRIX } from "../matrix3";
+import { inverted, type Matrix3, times, UNIT_MATRIX } from "../matrix3";
+import { movesTrails } from "./asked";
 import {
   applied,
   balanceMatrix,
@@ -12,8 +13,9 @@ import {
 } from "./colour";
 import type { ColourTable, TablePart } from "./colourTable";
 import type { Quieting } from "./denoise";
-import type { Fields } from "./fields";
+import type { Fields, MovedTrails } from "./fields";
 import type { FoundLight, PictureLights } from "./findLights";
+import type { FinishLightId } from "./lightIds";
 import type { Look } from "./look";
 import { rising } from "./memberships";
 import { FLOOR_STOPS } from "./picture";
@@ -74,13 +76,23 @@ export const HIGHLIGHTS_FROM = -3;
 
 /** Whether a look asks of a pixel where it lies: in which lights, and among what. */
 export const asksPlaces = ({ highlights, lights, fields }: SettledLook): boolean =>
-  highlights !== 0 || lights.length > 0 || fields.glow !== null || fields.recolour !== null;
+  highlights !== 0 || lights.length > 0 || fields.glow !== null || fields.recolour !== null || fields.trails !== null;
 
 /** Where a light's darkest part is raised to, or its brightest. */
 function stopsTo(target: "noise" | "white", light: FoundLight, noiseFloor: number): number {
   // To white until its brightest part touches; to noise until noise would show as it does at the floor of what a screen shows as black.
   return target === "white" ? -light.brightest : SHOWN_FLOOR - noiseFloor;
 }
+/** What is done to trails that are known apart, before the balance of the whole. */
+const movedTrails = ({ stops, range, middle, colour, spared, balance }: SettledLight, whole: Matrix3): MovedTrails => ({
+  stops,
+  range,
+  middle,
+  colour,
+  spared,
+  balance: balance ? times(inverted(whole), balance) : UNIT_MATRIX,
+});
+
 /** Light under this is black on a screen beside a picture's other lights, stops under white. */
 export const SHOWN_FLOOR = -8;
 
@@ -94,20 +106,21 @@ export const SHOWN_FLOOR = -8;
  */
 export function settleLook(
   { balance, values, curve, lights: moves, table: named }: Look,
-  { lights, glow, trailColours }: Pick<PictureLights, "lights" | "glow" | "trailColours">,
+  { lights, glow, trailColours, hasTrailsApart }: Omit<PictureLights, "memberships" | "surroundings" | "starsFrom">,
   noiseFloor: number,
   table: ColourTable | null = null,
   space: OutSpace = "srgb",
 ): { readonly settled: SettledLook; readonly missing: readonly (keyof typeof moves)[] } {
   const whole = balance ? balanceMatrix(balance.kelvin, balance.tint) : UNIT_MATRIX;
   const movedIds = Object.keys(moves) as (keyof typeof moves)[];
-  const settledLights = movedIds.flatMap((id): SettledLight[] => {
+  const all = movedIds.flatMap((id): (SettledLight & { readonly id: FinishLightId })[] => {
     const index = lights.findIndex((light) => light.id === id);
     const [light, move] = [lights[index], moves[id]];
     if (!light || !move) return [];
     const { stops = 0, range = 1, colour = 0, kelvin } = move;
     return [
       {
+        id,
         index,
         stops: typeof stops === "number" ? stops : stopsTo(stops, light, noiseFloor),
         range: range - 1,
@@ -119,6 +132,7 @@ export function settleLook(
       },
     ];
   });
+  const apart = hasTrailsApart ? all.find(({ id }) => id === "trails") : undefined;
   const tone = { white: values.white ?? 0, black: values.black ?? null, contrast: values.contrast ?? 0, points: curve };
   const { vignette = 0, glow: glowPercent = 0 } = values;
   const { size = 0, round = 0 } = moves.stars ?? {};
@@ -127,6 +141,7 @@ export function settleLook(
     vignette: vignette === 0 ? null : { stops: vignette, rim: (values.rim ?? 0) / 100 },
     glow: glow && glowPercent !== 0 ? { surfaces: glow.surfaces, part: -glowPercent / 100 } : null,
     recolour: trailColours && recolour !== 0 ? { colours: trailColours, part: recolour / 100 } : null,
+    trails: apart && movesTrails(moves.trails ?? {}) ? movedTrails(apart, whole) : null,
   };
   const settled = {
     exposure: values.exposure ?? 0,
@@ -134,7 +149,7 @@ export function settleLook(
     highlights: values.highlights ?? 0,
     colour: (values.colour ?? 0) / 100,
     tone: isPlainTone(tone) ? null : toneCurve(tone),
-    lights: settledLights,
+    lights: all.filter((light) => light !== apart),
     out: TO_OUT_SPACE[space],
     quieting: { brightness: -(values.grain ?? 0) / 100, colour: -(values.speckle ?? 0) / 100 },
     stars: { width: 1 + size / 100, round: round / 100 },

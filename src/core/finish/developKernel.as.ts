@@ -1,7 +1,7 @@
 // AssemblyScript, compiled to WebAssembly SIMD by scripts/bundle.mjs into developKernel.wasm.ts. Its plain twin is `developed` in develop.ts,
 // which says what is done in which order. Pointers are byte offsets into the kernel's own memory, which developKernel.ts lays out.
 
-import { codes, cube, cubeRoot, exp2, f, fma, LEAST, log2, mix, storeCodes } from "./lanes.as";
+import { codes, exp2, f, fma, LEAST, log2, mix, rising, storeCodes, strengthen } from "./lanes.as";
 
 export { followRow, lightRow } from "./places.as";
 
@@ -18,7 +18,6 @@ const LIGHT_BYTES: usize = 4 * 16;
 const FLOOR_STOPS: f32 = -14;
 const HIGHLIGHTS_FROM: f32 = -3;
 const WHITENS_FROM: f32 = 0.6;
-const STRONG_CHROMA: f32 = 0.12;
 const CURVE_FROM: f32 = -16;
 const CURVE_STEPS: f32 = 1023.0 / 22.0;
 const CURVE_LAST: f32 = 1022.999;
@@ -37,7 +36,8 @@ function gainAt(curve: usize, place: f32): f32 {
  * Develops pixels, a multiple of 4.
  *
  * @param out Three 16-bit codes a pixel.
- * @param light Three planes of linear light, one after the other, then one of the surroundings' stops; each `plane` bytes long.
+ * @param light Three planes of linear light, one after the other, which may be written over, then one of the surroundings' stops; each
+ *   `plane` bytes long.
  * @param parts Planes of parts in lights; the numbers say which is whose.
  * @param numbers Of the whole, then of each light.
  * @param curve Gains of the tone curve.
@@ -55,9 +55,7 @@ export function develop(
     const green = v128.load(at + plane);
     const blue = v128.load(at + 2 * plane);
     const surroundings = v128.load(at + 3 * plane);
-    const near = f32x4.min(f32x4.max(f32x4.mul(f32x4.sub(surroundings, f(HIGHLIGHTS_FROM)), f(-1.0 / HIGHLIGHTS_FROM)), f(0)), f(1));
-    const rising = f32x4.mul(f32x4.mul(near, near), f32x4.sub(f(3), f32x4.add(near, near)));
-    let moved = f32x4.mul(highlights, rising);
+    let moved = f32x4.mul(highlights, rising(HIGHLIGHTS_FROM, 0, surroundings));
     let unspared = f(0);
     let strength = colour;
     let m0 = f(load<f32>(numbers + BALANCE));
@@ -93,8 +91,7 @@ export function develop(
       own += LIGHT_BYTES;
     }
     const least = f32x4.min(red, f32x4.min(green, blue));
-    const white = f32x4.min(f32x4.max(f32x4.mul(f32x4.sub(least, f(WHITENS_FROM)), f(1.0 / (1.0 - WHITENS_FROM))), f(0)), f(1));
-    const kept = f32x4.sub(f(1), f32x4.mul(f32x4.mul(white, white), f32x4.sub(f(3), f32x4.add(white, white))));
+    const kept = f32x4.sub(f(1), rising(WHITENS_FROM, 1, least));
     moved = v128.bitselect(f32x4.mul(moved, kept), moved, f32x4.lt(moved, f(0)));
     let gain = exp2(f32x4.add(exposure, f32x4.add(moved, unspared)));
     let r = f32x4.max(f32x4.mul(gain, fma(red, m0, fma(green, m1, f32x4.mul(blue, m2)))), f(0));
@@ -112,24 +109,13 @@ export function develop(
       b = f32x4.mul(b, gain);
     }
     if (v128.any_true(f32x4.ne(strength, f(0)))) {
-      const long = cubeRoot(mix(r, g, b, 0.4122214708, 0.5363325363, 0.0514459929));
-      const medium = cubeRoot(mix(r, g, b, 0.2119034982, 0.6806995451, 0.1073969566));
-      const short = cubeRoot(mix(r, g, b, 0.0883024619, 0.2817188376, 0.6299787005));
-      const lightness = mix(long, medium, short, 0.2104542553, 0.793617785, -0.0040720468);
-      let one = mix(long, medium, short, 1.9779984951, -2.428592205, 0.4505937099);
-      let two = mix(long, medium, short, 0.0259040371, 0.7827717662, -0.808675766);
-      const chroma = f32x4.mul(fma(one, one, f32x4.mul(two, two)), f(1.0 / (STRONG_CHROMA * STRONG_CHROMA)));
-      const held = f32x4.max(strength, f(-1));
-      const spared = f32x4.div(held, f32x4.add(chroma, f(1)));
-      const by = f32x4.add(f(1), v128.bitselect(spared, held, f32x4.gt(held, f(0))));
-      one = f32x4.mul(one, by);
-      two = f32x4.mul(two, by);
-      const l = cube(mix(lightness, one, two, 1, 0.3963377774, 0.2158037573));
-      const m = cube(mix(lightness, one, two, 1, -0.1055613458, -0.0638541728));
-      const s = cube(mix(lightness, one, two, 1, -0.0894841775, -1.291485548));
-      r = mix(l, m, s, 4.0767416621, -3.3077115913, 0.2309699292);
-      g = mix(l, m, s, -1.2684380046, 2.6097574011, -0.3413193965);
-      b = mix(l, m, s, -0.0041960863, -0.7034186147, 1.707614701);
+      v128.store(at, r);
+      v128.store(at + plane, g);
+      v128.store(at + 2 * plane, b);
+      strengthen(at, plane, strength);
+      r = v128.load(at);
+      g = v128.load(at + plane);
+      b = v128.load(at + 2 * plane);
     }
     const to = numbers + OUT;
     const first = mix(r, g, b, load<f32>(to), load<f32>(to + 4), load<f32>(to + 8));

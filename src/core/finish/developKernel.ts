@@ -127,8 +127,15 @@ export function developPixels(look: PixelLook, pixels: PixelsToDevelop, out: Uin
  * come to, without a plane of the picture for each light.
  *
  * @param codes Interleaved 16-bit sRGB codes.
+ * @param shares Which share of each of them moves, if it is known; see `trailShares`.
  */
-export function developRows(found: PictureLights, look: SettledLook, codes: Uint16Array, piece: Piece): void {
+export function developRows(
+  found: PictureLights,
+  look: SettledLook,
+  codes: Uint16Array,
+  piece: Piece,
+  shares: Uint16Array | null = null,
+): void {
   const { width, top } = piece;
   const { lights, memberships, surroundings, starsFrom } = found;
   const padded = 4 * Math.ceil(width / 4);
@@ -190,6 +197,7 @@ export function developRows(found: PictureLights, look: SettledLook, codes: Uint
           blue: view(at.light + 2 * plane),
           surroundings: view(about),
           parts,
+          shares: shares?.subarray(from, from + 3 * width) ?? null,
         },
         { ...piece, top: top + y },
         lights,

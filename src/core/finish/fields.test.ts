@@ -8,6 +8,7 @@ import {
   lightOfCodes,
   parseLook,
   partsOf,
+  trailShares,
   wholePiece,
 } from ".";
 import { settleLook } from "./develop";
@@ -35,6 +36,7 @@ function under(line: string, picture: LightPicture, known: Parameters<typeof fin
     green: picture.green.slice(),
     blue: picture.blue.slice(),
     ...partsOf(found, picture),
+    shares: null,
   };
   applyFields(settled.fields, rows, wholePiece(SIZE), found.lights);
   return rows;
@@ -131,9 +133,13 @@ it("lowers white that was given a colour along with the trail about it, and spar
   const codes = Uint16Array.from({ length: 3 * SIZE.width * SIZE.height }, (_, i) =>
     codeOfLight([street.red, street.green, street.blue][i % 3]![Math.floor(i / 3)]!),
   );
+  const moving = Uint16Array.from(codes, (_, i) =>
+    codeOfLight([moves.red, moves.green, moves.blue][i % 3]![Math.floor(i / 3)]!),
+  );
   const luminance = (line: string) => {
     const out = codes.slice();
-    developRows(found, settleLook(parseLook(line).look, found, -11).settled, out, wholePiece(SIZE));
+    const { settled } = settleLook(parseLook(line).look, found, -11);
+    developRows(found, settled, out, wholePiece(SIZE), trailShares(codes, moving));
     const { red, green, blue } = lightOfCodes(out, SIZE.width, SIZE.height);
     return (y: number) => {
       const at = y * SIZE.width + 120;

@@ -1,4 +1,5 @@
 import { leastSquares } from "../leastSquares";
+import type { Matrix3 } from "../matrix3";
 import { median } from "../median";
 import type { LightPicture } from "./picture";
 import type { TrailColours } from "./trailColours";
@@ -88,8 +89,25 @@ export interface Fields {
   readonly vignette: Vignette | null;
   /** The sky's glow, and which part of it is taken away, 0 to 1. */
   readonly glow: { readonly surfaces: SkyGlow["surfaces"]; readonly part: number } | null;
+  /** What is done to trails whose light is known apart from what stands; null where nothing is, or where it is not. */
+  readonly trails: MovedTrails | null;
   /** What colours trails have, and how much of them what is white of it is given, 0 to 1. */
   readonly recolour: { readonly colours: TrailColours; readonly part: number } | null;
 }
 
-export const isPlainField = ({ vignette, glow, recolour }: Fields): boolean => !vignette && !glow && !recolour;
+/** What is done to the light of trails. */
+export interface MovedTrails {
+  readonly stops: number;
+  /** What their surroundings' distance from their middle is multiplied by, less 1. */
+  readonly range: number;
+  readonly middle: number;
+  /** Their colours' strength, -1 to 1. */
+  readonly colour: number;
+  /** How far what is white of them is spared where they are lowered, 0 to 1. */
+  readonly spared: number;
+  /** Their own balance, as far as it differs from that of the whole, which comes after. */
+  readonly balance: Matrix3;
+}
+
+export const isPlainField = ({ vignette, glow, recolour, trails }: Fields): boolean =>
+  !vignette && !glow && !recolour && !trails;

@@ -1,14 +1,7 @@
 // AssemblyScript, compiled to WebAssembly SIMD by scripts/bundle.mjs into fieldsKernel.wasm.ts. What it does stands in fields.ts. Pointers
 // are byte offsets into the kernel's own memory, which applyFields.ts lays out; `pixels` is a multiple of 4.
 
-import { exp2, f, fma, mix } from "./lanes.as";
-
-// @ts-ignore: decorator
-@inline
-function rising(from: f32, to: f32, value: v128): v128 {
-  const part = f32x4.min(f32x4.max(f32x4.mul(f32x4.sub(value, f(from)), f(1 / (to - from))), f(0)), f(1));
-  return f32x4.mul(f32x4.mul(part, part), f32x4.sub(f(3), f32x4.add(part, part)));
-}
+import { exp2, f, fma, mix, rising, strengthen } from "./lanes.as";
 
 /**
  * Gives back what a lens loses: three planes of light, and one of the surroundings' stops after them.
@@ -82,5 +75,59 @@ export function recolourRow(light: usize, plane: usize, trails: usize, shares: u
     v128.store(light + at, fma(lost, f32x4.sub(f32x4.mul(by, sr), r), r));
     v128.store(light + plane + at, fma(lost, f32x4.sub(f32x4.mul(by, sg), g), g));
     v128.store(light + 2 * plane + at, fma(lost, f32x4.sub(f32x4.mul(by, sb), b), b));
+  }
+}
+
+const WHITENS_FROM: f32 = 0.6;
+const WHOLE_SHARE: f32 = 65535;
+const FLOOR_STOPS: f32 = -14;
+
+// @ts-ignore: decorator
+@inline
+function sharesAt(shares: usize): v128 {
+  const own = f32x4(load<u16>(shares), load<u16>(shares, 6), load<u16>(shares, 12), load<u16>(shares, 18));
+  return f32x4.mul(own, f(1 / WHOLE_SHARE));
+}
+
+/**
+ * Does to the light of trails what a look does to it, and leaves what stands beneath.
+ *
+ * @param trails Three planes that are written over.
+ * @param shares Which share of each channel moves, 16 bits, three a pixel.
+ * @param numbers Stops, range, middle, colour, how far white is spared, and nine of a balance.
+ */
+export function trailsRow(light: usize, plane: usize, trails: usize, shares: usize, numbers: usize, pixels: usize): void {
+  const stops = f(load<f32>(numbers));
+  const range = f(load<f32>(numbers + 4));
+  const middle = f(load<f32>(numbers + 8));
+  const colour = f(load<f32>(numbers + 12));
+  const spared = f(load<f32>(numbers + 16));
+  const own = numbers + 20;
+  const second = plane;
+  const third = 2 * plane;
+  for (let at: usize = 0; at < pixels << 2; at += 16) {
+    const from = shares + (at >> 2) * 6;
+    const r = v128.load(light + at);
+    const g = v128.load(light + second + at);
+    const b = v128.load(light + third + at);
+    const tr = f32x4.mul(sharesAt(from), r);
+    const tg = f32x4.mul(sharesAt(from + 2), g);
+    const tb = f32x4.mul(sharesAt(from + 4), b);
+    const about = f32x4.sub(f32x4.max(v128.load(light + 3 * plane + at), f(FLOOR_STOPS)), middle);
+    let moved = fma(about, range, stops);
+    // Nobody knows how bright white was: as far as it is spared it is not lowered.
+    const white = f32x4.mul(spared, rising(WHITENS_FROM, 1, f32x4.min(r, f32x4.min(g, b))));
+    moved = v128.bitselect(f32x4.mul(moved, f32x4.sub(f(1), white)), moved, f32x4.lt(moved, f(0)));
+    const gain = exp2(moved);
+    const to = trails + at;
+    for (let row: usize = 0; row < 3; row++) {
+      const matrix = own + 12 * row;
+      const value = mix(tr, tg, tb, load<f32>(matrix), load<f32>(matrix + 4), load<f32>(matrix + 8));
+      v128.store(to + row * plane, f32x4.max(f32x4.mul(gain, value), f(0)));
+    }
+    if (v128.any_true(f32x4.ne(colour, f(0)))) strengthen(to, plane, colour);
+    v128.store(light + at, f32x4.max(f32x4.add(f32x4.sub(r, tr), v128.load(to)), f(0)));
+    v128.store(light + second + at, f32x4.max(f32x4.add(f32x4.sub(g, tg), v128.load(to + second)), f(0)));
+    v128.store(light + third + at, f32x4.max(f32x4.add(f32x4.sub(b, tb), v128.load(to + third)), f(0)));
   }
 }

@@ -28,6 +28,8 @@ export interface PictureLights {
   readonly glow: SkyGlow | null;
   /** What colours trails have; null without them. */
   readonly trailColours: TrailColours | null;
+  /** Whether the light of trails is known apart from what stands, as a stack has kept it, and nobody has painted where they are. */
+  readonly hasTrailsApart: boolean;
 }
 
 /** Membership follows the picture's edges within so much of its longer side. */
@@ -112,6 +114,7 @@ export function findLights(
     surroundings,
     starsFrom: told.has("stars") ? starsFrom : null,
     glow: told.has("sky") ? skyGlow(picture, own.get("sky")!) : null,
+    hasTrailsApart: told.has("trails") && known.moving !== null && !painted.has("trails"),
     trailColours: told.has("trails") ? trailColours(picture, own.get("trails")!) : null,
   };
 }

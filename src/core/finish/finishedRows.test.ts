@@ -28,10 +28,16 @@ const samples = Uint16Array.from({ length: 3 * SIZE.width * SIZE.height }, (_, i
   return Math.min(65_535, light + point + (hash32(i) % 1500));
 });
 const small = reduced({ ...SIZE, samples }, 160);
+/** Two trails along the street. */
+const moving = samples.map((code, i) => {
+  const y = Math.floor(i / 3 / SIZE.width);
+  return y > 190 && y % 30 < 8 ? code * [0.9, 0.6, 0.3][i % 3]! : 0;
+});
+const smallMoving = reduced({ ...SIZE, samples: moving }, 160);
 const lights = findLights(lightOfCodes(small.samples, small.width, small.height), {
   balancedFor: null,
   groundFrom: null,
-  moving: null,
+  moving: lightOfCodes(smallMoving.samples, small.width, small.height),
   noiseFloor: -11,
 });
 const noise = measureNoise({ ...SIZE, samples });
@@ -41,12 +47,14 @@ const picture = {
   lights,
   noise: { noise, grains: measureGrains({ ...SIZE, samples }, noise) },
   drift: { x: 1.5, y: 0.5 },
+  moving,
 };
 const WHOLE = { left: 0, top: 0, right: SIZE.width, bottom: SIZE.height };
 const { look } = parseLook(
-  "vignette 0.8 | glow -40 | grain -80 | speckle -100 | sharpen 50 | exposure +0.4 | straighten 4 | stars size -30 round 80 | sky -0.5",
+  "vignette 0.8 | glow -40 | grain -80 | speckle -100 | sharpen 50 | exposure +0.4 | straighten 4 | stars size -30 round 80 | sky -0.5 | trails -1 colour 40",
 );
 const { settled } = settleLook(look, lights, -11);
+expect(settled.fields.trails).not.toBeNull();
 const all = finishedRows(picture, settled, 0, SIZE.height);
 
 it("rows, and pieces about any place, are what they are in the whole picture, whatever is done to them", () => {
@@ -60,7 +68,8 @@ it("rows, and pieces about any place, are what they are in the whole picture, wh
     { left: 301, top: 231, right: 330, bottom: 260 },
   ]) {
     const given = cutCodes(samples, WHOLE, areaAsked(area, settled, SIZE));
-    const piece = finishedArea(picture, settled, area, given);
+    const moves = cutCodes(moving, WHOLE, areaAsked(area, settled, SIZE));
+    const piece = finishedArea(picture, settled, area, given, moves);
     const wanted = cutCodes(all, WHOLE, area);
     expect(piece.reduce((worst, code, at) => Math.max(worst, Math.abs(code - wanted[at]!)), 0)).toBeLessThanOrEqual(2);
   }

@@ -8,6 +8,7 @@ import type { Area, Piece } from "./piece";
 import { REACH } from "./scales";
 import { STAR_REACH, type StarDrift, shapedStars } from "./shapeStars";
 import { SHARPEN_REACH, sharpened } from "./sharpen";
+import { trailShares } from "./trailShares";
 
 /** All that has to be known of a picture for pieces of it to be finished. */
 export interface KnownPicture extends CodedPicture {
@@ -15,6 +16,8 @@ export interface KnownPicture extends CodedPicture {
   readonly noise: PictureNoise;
   /** Asked only where a look rounds stars. */
   readonly drift: StarDrift | null;
+  /** What of its light moves, as many codes; null without, or where no look asks. */
+  readonly moving: Uint16Array | null;
 }
 
 /** How far beyond its own pixels any look looks at most. */
@@ -55,12 +58,14 @@ export function cutCodes(codes: Uint16Array, from: Area, area: Area): Uint16Arra
  * An area of a picture under a look, before it is framed; the same whatever areas are asked for.
  *
  * @param given Codes of what `areaAsked` says.
+ * @param moving And of what of it moves, where the look asks for that.
  */
 export function finishedArea(
-  { lights, noise, drift, width, height }: Omit<KnownPicture, "samples">,
+  { lights, noise, drift, width, height }: Omit<KnownPicture, "samples" | "moving">,
   look: SettledLook,
   area: Area,
   given: Uint16Array,
+  moving: Uint16Array | null,
 ): Uint16Array {
   const of = { width, height };
   const { isQuieted, isShaped, around, all } = reaches(look);
@@ -72,7 +77,8 @@ export function finishedArea(
   if (isShaped) codes = shapedStars({ ...piece, codes }, lights, look.stars, drift);
   const near = grown(area, around, of);
   codes = cutCodes(codes, from, near);
-  developRows(lights, look, codes, pieceOf(near));
+  const shares = moving && look.fields.trails ? cutCodes(trailShares(given, moving), from, near) : null;
+  developRows(lights, look, codes, pieceOf(near), shares);
   if (look.table) applyTable(codes, look.table);
   if (around > 0) codes = cutCodes(sharpened(codes, near.right - near.left, look.sharpen), near, area);
   return codes;
@@ -80,8 +86,9 @@ export function finishedArea(
 
 /** Rows `from` to `to` of a picture under a look; see `finishedArea`. */
 export function finishedRows(picture: KnownPicture, look: SettledLook, from: number, to: number): Uint16Array {
-  const { width, samples } = picture;
+  const { width, samples, moving } = picture;
   const area = { left: 0, right: width, top: from, bottom: to };
   const { top, bottom } = areaAsked(area, look, picture);
-  return finishedArea(picture, look, area, samples.subarray(3 * width * top, 3 * width * bottom));
+  const rowsOf = (codes: Uint16Array) => codes.subarray(3 * width * top, 3 * width * bottom);
+  return finishedArea(picture, look, area, rowsOf(samples), moving && rowsOf(moving));
 }

@@ -64,3 +64,4 @@ export { type StarDrift, shapedStars, starDrift } from "./shapeStars";
 export { sharpened } from "./sharpen";
 export { through } from "./tone";
 export { lostColour } from "./trailColours";
+export { trailShares } from "./trailShares";

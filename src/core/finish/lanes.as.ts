@@ -58,6 +58,43 @@ export function mix(a: v128, b: v128, c: v128, x: f32, y: f32, z: f32): v128 {
   return fma(a, f(x), fma(b, f(y), f32x4.mul(c, f(z))));
 }
 
+const STRONG_CHROMA: f32 = 0.12;
+
+/** Strengthens the colours of light, three planes of it, in place: -1 takes them away, 1 doubles faint ones. */
+// @ts-ignore: decorator
+@inline
+export function strengthen(at: usize, plane: usize, strength: v128): void {
+  let r = v128.load(at);
+  let g = v128.load(at + plane);
+  let b = v128.load(at + 2 * plane);
+  const long = cubeRoot(mix(r, g, b, 0.4122214708, 0.5363325363, 0.0514459929));
+  const medium = cubeRoot(mix(r, g, b, 0.2119034982, 0.6806995451, 0.1073969566));
+  const short = cubeRoot(mix(r, g, b, 0.0883024619, 0.2817188376, 0.6299787005));
+  const lightness = mix(long, medium, short, 0.2104542553, 0.793617785, -0.0040720468);
+  let one = mix(long, medium, short, 1.9779984951, -2.428592205, 0.4505937099);
+  let two = mix(long, medium, short, 0.0259040371, 0.7827717662, -0.808675766);
+  const chroma = f32x4.mul(fma(one, one, f32x4.mul(two, two)), f(1.0 / (STRONG_CHROMA * STRONG_CHROMA)));
+  const held = f32x4.max(strength, f(-1));
+  const spared = f32x4.div(held, f32x4.add(chroma, f(1)));
+  const by = f32x4.add(f(1), v128.bitselect(spared, held, f32x4.gt(held, f(0))));
+  one = f32x4.mul(one, by);
+  two = f32x4.mul(two, by);
+  const l = cube(mix(lightness, one, two, 1, 0.3963377774, 0.2158037573));
+  const m = cube(mix(lightness, one, two, 1, -0.1055613458, -0.0638541728));
+  const s = cube(mix(lightness, one, two, 1, -0.0894841775, -1.291485548));
+  v128.store(at, mix(l, m, s, 4.0767416621, -3.3077115913, 0.2309699292));
+  v128.store(at + plane, mix(l, m, s, -1.2684380046, 2.6097574011, -0.3413193965));
+  v128.store(at + 2 * plane, mix(l, m, s, -0.0041960863, -0.7034186147, 1.707614701));
+}
+
+/** How far light has come from `from` on the way to `to`, without corners, 0 to 1. */
+// @ts-ignore: decorator
+@inline
+export function rising(from: f32, to: f32, value: v128): v128 {
+  const part = f32x4.min(f32x4.max(f32x4.mul(f32x4.sub(value, f(from)), f(1 / (to - from))), f(0)), f(1));
+  return f32x4.mul(f32x4.mul(part, part), f32x4.sub(f(3), f32x4.add(part, part)));
+}
+
 /** 16-bit sRGB codes of light as whole numbers in 32 bits. */
 // @ts-ignore: decorator
 @inline

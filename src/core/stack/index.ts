@@ -15,7 +15,7 @@ export {
   type LayerStops,
   MOST_LAYER_STOPS,
 } from "./layerIds";
-export { blendMasked, LAYERS, type LayerKind, layersOf, putTogether, takeApart } from "./layers";
+export { blendMasked, LAYERS, type LayerKind, layerGain, layersOf, putTogether, takeApart } from "./layers";
 export { medianInto } from "./median";
 export { accumulatorBytesPerPixel, layOutMemory, MOST_MEMORY_BYTES } from "./memory";
 export {

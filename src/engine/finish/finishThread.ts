@@ -22,7 +22,7 @@ import {
 } from "@/core/finish";
 import { serveThread } from "../thread";
 import type { LookToWrite } from "./lookToWrite";
-import { type FinishedPicture, knownFor, lightsOf, type Survey, surveyOf, wholePicture } from "./survey";
+import { type FinishedPicture, knownFor, lightsOf, movingArea, type Survey, surveyOf, wholePicture } from "./survey";
 
 // Beside the server, which goes on answering: what a picture holds, and its pixels under a look, band by band.
 
@@ -41,7 +41,9 @@ const shared = (samples: number): Uint16Array => new Uint16Array(new SharedArray
 const allRows = (picture: CodedPicture) => ({ ...wholePiece(picture), codes: picture.samples });
 
 /** The picture that a page looks at, with its lights once somebody asks for them. */
-let held: { readonly whole: CodedPicture; readonly survey: Survey; readonly balancedFor: number | null } | null = null;
+let held:
+  | ({ readonly whole: CodedPicture; readonly survey: Survey } & Pick<FinishedPicture, "balancedFor" | "moving">)
+  | null = null;
 let drift: StarDrift | null | undefined;
 
 /** What this thread has begun to finish. */
@@ -58,16 +60,19 @@ const finishThread = {
   /** Surveys a picture and holds it for those who look at it closely. */
   async hold(picture: Omit<FinishedPicture, "painted">): Promise<Survey> {
     const whole = await wholePicture(picture.path);
-    held = { whole, survey: await surveyOf(picture, whole), balancedFor: picture.balancedFor };
+    const { balancedFor, moving } = picture;
+    held = { whole, survey: await surveyOf(picture, whole), balancedFor, moving };
     drift = undefined;
     return held.survey;
   },
-  /** Codes of an area of the picture that is held, as bytes. @throws Error when none is. */
-  piece(area: Area): Uint8Array {
+  /** Codes of an area of the picture that is held, as bytes; then, where that is asked, of what moves in it. @throws Error when none is. */
+  async piece(area: Area, asksMoving: boolean): Promise<Uint8Array[]> {
     if (!held) throw new Error("No picture is held.");
-    const { width, height, samples } = held.whole;
+    const { whole, moving } = held;
+    const { width, height, samples } = whole;
     const codes = cutCodes(samples, { left: 0, top: 0, right: width, bottom: height }, area);
-    return new Uint8Array(codes.buffer);
+    const moves = asksMoving && moving ? [await movingArea(moving, width, area)] : [];
+    return [codes, ...moves].map(({ buffer }) => new Uint8Array(buffer));
   },
   /** How long the stars are of the picture that is held. */
   async drift(): Promise<StarDrift | null> {
@@ -83,12 +88,17 @@ const finishThread = {
     const whole = await wholePicture(picture.path);
     const asked = askedBy(look);
     const known = await knownFor(picture, whole, asked);
-    const samples = shared(whole.samples.length);
-    samples.set(whole.samples);
+    const asShared = (codes: Uint16Array) => {
+      const out = shared(codes.length);
+      out.set(codes);
+      return out;
+    };
+    const samples = asShared(whole.samples);
     return {
       ...whole,
       ...known,
       samples,
+      moving: known.moving && asShared(known.moving),
       out: shared(samples.length),
       drift: asked.drift ? starDrift(allRows(whole), known.lights) : null,
       noiseFloor: noiseFloorStops(known.noise.noise),

@@ -76,8 +76,8 @@ export const surveyPicture = (picture: FinishedPicture): Promise<Survey> => ask(
 
 /** A piece of a picture at its full size. */
 export interface PicturePiece {
-  /** Interleaved 16-bit codes, as bytes. */
-  readonly codes: Uint8Array;
+  /** Interleaved 16-bit codes, as bytes; then those of what moves, where that was asked and is known. */
+  readonly codes: readonly Uint8Array[];
   /** How long the picture's stars are; not asked for, or round, is null. */
   readonly drift: StarDrift | null;
 }
@@ -85,19 +85,19 @@ export interface PicturePiece {
 /**
  * Codes of an area of a picture.
  *
- * @param asksDrift Whether somebody wants to know how long its stars are: that takes a second, once.
+ * @param asks Whether somebody wants to know how long its stars are, which takes a second, once, and what of it moves.
  * @throws RangeError for an area that is not within it.
  */
 export const pictureArea = (
   picture: FinishedPicture,
   { left, top, right, bottom }: Area,
-  asksDrift: boolean,
+  asks: { readonly drift: boolean; readonly moving: boolean },
 ): Promise<PicturePiece> =>
   ask(picture, async ({ thread, survey }) => {
     const { width, height } = await survey;
     if (left >= right || top >= bottom || right > width || bottom > height)
       throw new RangeError(`Nothing from ${left}, ${top} to ${right}, ${bottom} lies in ${width} x ${height} pixels.`);
-    const codes = await thread.ask(async (api) => api.piece({ left, top, right, bottom }));
-    const drift = asksDrift ? await thread.ask(async (api) => api.drift()) : null;
+    const codes = await thread.ask(async (api) => api.piece({ left, top, right, bottom }, asks.moving));
+    const drift = asks.drift ? await thread.ask(async (api) => api.drift()) : null;
     return { codes, drift };
   });

@@ -1,5 +1,6 @@
 import type { PictureNotes } from "@/core/formats";
 import { parseRecipe, recipeXmp } from "@/core/recipe";
+import { layerGain } from "@/core/stack";
 import type { Db } from "@/db/database";
 import type { Finish } from "@/db/finishes";
 import { findFrame, findRun } from "@/db/runs";
@@ -40,7 +41,14 @@ export async function sourceOf(
       path: storedPath(hash),
       painted,
       balancedFor: balancedFor(run?.recipeLine ?? ""),
-      moving: file && page >= 0 ? { path: file.path, page } : null,
+      moving:
+        file && page >= 0
+          ? {
+              path: file.path,
+              page,
+              gain: layerGain("moving", (hash === stack.balancedHash ? stack.balance : null) ?? {}),
+            }
+          : null,
     };
     return { picture, hash, notes: (look) => resultNotes(db, stack, { balance: stack.balance, look }) };
   }

@@ -1,5 +1,6 @@
 import type { PaintedLights } from "@/contracts/finish";
 import {
+  type Area,
   type Asked,
   type CodedPicture,
   FINISH_LIGHT_IDS,
@@ -17,14 +18,33 @@ import {
   reduced,
   WHITE_GRAINS,
 } from "@/core/finish";
+import { codeLights, codeOfLight } from "@/core/stack/lightCodes";
 import { decodePicture, readHeader } from "../files/decode";
 import { paintedMask } from "../stack/calibration";
-import { smallLayer } from "../stack/layersFile";
+import { layerArea } from "../stack/layersFile";
 
 /** Lights are found in a copy whose longer edge has so many pixels, wherever they are used. */
 const LIGHTS_EDGE_PX = 480;
 /** What a screen shows. */
 const SHOWN_EDGE_PX = 1080;
+
+type Size = Pick<CodedPicture, "width" | "height">;
+
+/** What moves in a picture: a page of a file of parts, and what its light is multiplied by in the picture. */
+export interface MovingPart {
+  readonly path: string;
+  readonly page: number;
+  readonly gain: number;
+}
+
+/** Codes of an area of what moves in a picture so many pixels wide, as bright as it is in the picture. */
+export async function movingArea({ path, page, gain }: MovingPart, width: number, area: Area): Promise<Uint16Array> {
+  const codes = await layerArea(path, page, width, area);
+  if (gain === 1) return codes;
+  const raised = Uint16Array.from(codeLights(), (light) => codeOfLight(gain * light));
+  for (let at = 0; at < codes.length; at++) codes[at] = raised[codes[at]!]!;
+  return codes;
+}
 
 /** A picture that is finished: its file, and what is known of it. */
 export interface FinishedPicture {
@@ -33,8 +53,8 @@ export interface FinishedPicture {
   readonly path: string;
   /** Kelvin for which its frames were balanced; null where nobody knows. */
   readonly balancedFor: number | null;
-  /** What moves in it, a page of a file of parts; null without one. */
-  readonly moving: { readonly path: string; readonly page: number } | null;
+  /** What moves in it; null where no stack has kept that. */
+  readonly moving: MovingPart | null;
 }
 
 /** What has to be known of a picture before it can be finished. */
@@ -46,7 +66,7 @@ export interface Survey {
   readonly shown: CodedPicture;
   /** A smaller one of that, in which its lights are found. */
   readonly small: CodedPicture;
-  /** What moves, of the small copy's size; null without. */
+  /** What moves, of the size of that which is shown; null without. */
   readonly moving: CodedPicture | null;
   readonly noise: NoiseModel;
   readonly grains: GrainSizes;
@@ -65,20 +85,29 @@ export async function wholePicture(path: string): Promise<WholePicture> {
   return { width, height, depth, samples: (await decodePicture(path, 16)) as Uint16Array };
 }
 
+const allOf = ({ width, height }: Size): Area => ({ left: 0, top: 0, right: width, bottom: height });
+
+/** All codes of what moves in a picture of some size; null without. */
+export const movingOf = async ({ moving }: Pick<FinishedPicture, "moving">, size: Size): Promise<Uint16Array | null> =>
+  moving && movingArea(moving, size.width, allOf(size));
+
 /** The copies of a picture in which its lights are found, and what they were made of. */
-async function copiesOf({ moving }: Pick<FinishedPicture, "moving">, whole: CodedPicture) {
+function copiesOf(whole: CodedPicture, moving: Uint16Array | null) {
   const shown = reduced(whole, SHOWN_EDGE_PX);
-  const small = reduced(shown, LIGHTS_EDGE_PX);
-  const moves = moving && (await smallLayer(moving.path, moving.page, LIGHTS_EDGE_PX));
-  const fits = moves?.width === small.width && moves.height === small.height;
-  return { shown, small, moving: fits ? moves : null };
+  const { width, height } = whole;
+  return {
+    shown,
+    small: reduced(shown, LIGHTS_EDGE_PX),
+    moving: moving && reduced({ width, height, samples: moving }, SHOWN_EDGE_PX),
+  };
 }
 
 /** Surveys a picture that is read. */
 export async function surveyOf(picture: Pick<FinishedPicture, "moving">, whole: WholePicture): Promise<Survey> {
   const { width, height, depth } = whole;
   const noise = measureNoise(whole);
-  return { width, height, depth, ...(await copiesOf(picture, whole)), noise, grains: measureGrains(whole, noise) };
+  const copies = copiesOf(whole, await movingOf(picture, whole));
+  return { width, height, depth, ...copies, noise, grains: measureGrains(whole, noise) };
 }
 
 /** Parts of a small picture's pixels that somebody has painted, a byte a pixel, for each light of which there is any. */
@@ -101,7 +130,7 @@ export async function lightsOf(
   const known = {
     balancedFor,
     groundFrom: null,
-    moving: moving && light(moving),
+    moving: moving && light(reduced(moving, LIGHTS_EDGE_PX)),
     noiseFloor: noiseFloorStops(noise),
   };
   return findLights(light(small), known, partsOfBytes(await paintedParts(painted, small)));
@@ -110,8 +139,11 @@ export async function lightsOf(
 /** What a look has to know of a picture that is read, and no more. */
 export async function knownFor(picture: FinishedPicture, whole: CodedPicture, asked: Asked) {
   const noise = measureNoise(whole);
+  // What moves tells lights apart, and is what is moved where a look moves trails.
+  const moving = asked.lights ? await movingOf(picture, whole) : null;
   return {
+    moving: asked.moving ? moving : null,
     noise: { noise, grains: asked.grains ? measureGrains(whole, noise) : WHITE_GRAINS },
-    lights: asked.lights ? await lightsOf({ ...(await copiesOf(picture, whole)), noise }, picture) : NO_LIGHTS,
+    lights: asked.lights ? await lightsOf({ ...copiesOf(whole, moving), noise }, picture) : NO_LIGHTS,
   };
 }

@@ -42,6 +42,44 @@ export async function writeBalanced(
   }
 }
 
+/** Which rows and columns of a part are read. */
+interface LayerArea {
+  readonly left: number;
+  readonly top: number;
+  readonly right: number;
+  readonly bottom: number;
+}
+
+/**
+ * 16-bit codes of an area of a part.
+ *
+ * @param width Of the whole picture.
+ * @throws RangeError when there is no such page, or the file ends before.
+ */
+export async function layerArea(
+  path: string,
+  page: number,
+  width: number,
+  { left, top, right, bottom }: LayerArea,
+): Promise<Uint16Array> {
+  const file = await open(path, "r");
+  try {
+    const header = new Uint8Array(Math.min(MOST_HEADER_BYTES, (await file.stat()).size));
+    await readFully(file, header, 0);
+    const at = tiffPagesAt(header)[page];
+    if (at === undefined) throw new RangeError(`there is no page ${page}`);
+    const rows = new Uint16Array(3 * width * (bottom - top));
+    await readFully(file, new Uint8Array(rows.buffer), at + 6 * width * top);
+    if (right - left === width) return rows;
+    const out = new Uint16Array(3 * (right - left) * (bottom - top));
+    for (let row = 0; row < bottom - top; row++)
+      out.set(rows.subarray(3 * (row * width + left), 3 * (row * width + right)), 3 * (right - left) * row);
+    return out;
+  } finally {
+    await file.close();
+  }
+}
+
 /** A small copy of a part, 16-bit sRGB codes. */
 export interface SmallLayer {
   readonly width: number;

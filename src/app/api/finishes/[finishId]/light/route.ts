@@ -8,7 +8,7 @@ import { paintedParts } from "@/engine/finish/survey";
 
 /**
  * What a page needs to finish a picture: a head, then 16-bit codes of the copy that a screen shows, of the one in which lights are found, and
- * of what moves in it, little-endian; then a byte a pixel of that smaller copy for each light that somebody has painted.
+ * of what moves in the former, little-endian; then a byte a pixel of the smaller copy for each light that somebody has painted.
  */
 export const GET = route<{ finishId: string }>(async (_request, { finishId }) => {
   const { db } = (await application()).database;
