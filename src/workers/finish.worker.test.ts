@@ -43,21 +43,29 @@ function headed(head: object, parts: readonly Uint16Array[]): ArrayBuffer {
   return out.buffer;
 }
 
+/** What moves of it where a stack has kept that: a red trail along the street. */
+const isTrail = (y: number) => y >= 416 && y < 440;
+const moving = samples.map((code, i) => {
+  const y = Math.floor(i / 3 / SIZE.width);
+  return isTrail(y) ? codeOfLight(decodeSrgb(code / 65_535) * [0.9, 0.6, 0.3][i % 3]!) : 0;
+});
+const shownMoving = reduced({ ...SIZE, samples: moving }, 320);
+
 const sizeOf = ({ width, height }: { width: number; height: number }) => ({ width, height });
-const light = () =>
+const light = (hasMoving: boolean) =>
   headed(
     {
       ...SIZE,
       shown: sizeOf(shown),
       small: sizeOf(small),
-      hasMoving: false,
+      hasMoving,
       painted: [],
       noise,
       grains: measureGrains(picture, noise),
       depth: 16,
       balancedFor: null,
     },
-    [shown.samples, small.samples],
+    [shown.samples, small.samples, ...(hasMoving ? [shownMoving.samples] : [])],
   );
 function piece(query: URLSearchParams) {
   const [left, top, right, bottom] = ["left", "top", "right", "bottom"].map((side) => Number(query.get(side))) as [
@@ -66,10 +74,13 @@ function piece(query: URLSearchParams) {
     number,
     number,
   ];
-  const codes = new Uint16Array(3 * (right - left) * (bottom - top));
-  for (let y = top, at = 0; y < bottom; y++)
-    for (let i = 3 * left; i < 3 * right; i++) codes[at++] = samples[3 * y * SIZE.width + i]!;
-  return headed({ drift: null }, [codes]);
+  const cut = (from: Uint16Array) => {
+    const codes = new Uint16Array(3 * (right - left) * (bottom - top));
+    for (let y = top, at = 0; y < bottom; y++)
+      for (let i = 3 * left; i < 3 * right; i++) codes[at++] = from[3 * y * SIZE.width + i]!;
+    return codes;
+  };
+  return headed({ drift: null }, query.get("moving") === "1" ? [samples, moving].map(cut) : [cut(samples)]);
 }
 
 const asked: URL[] = [];
@@ -87,7 +98,9 @@ beforeAll(async () => {
       if (status) return new Response("{}", { status });
       const table = url.pathname.match(/^\/api\/tables\/(.*)$/);
       if (table) return new Response(tables.get(table[1]!) ?? "{}", { status: tables.has(table[1]!) ? 200 : 404 });
-      return new Response(url.pathname.endsWith("/piece") ? piece(url.searchParams) : light());
+      return new Response(
+        url.pathname.endsWith("/piece") ? piece(url.searchParams) : light(url.pathname.includes("kept")),
+      );
     },
   });
   await import("./finish.worker");
@@ -209,4 +222,29 @@ it("tells which light a place is, and where a light lies as the picture is frame
   expect(meanOf(0, Math.floor(0.25 * sky.height))).toBeGreaterThan(0.9);
   expect(meanOf(Math.floor(0.5 * sky.height), sky.height)).toBeLessThan(0.05);
   expect(await api.lightAt(ADDRESS, "", "trails")).toBeNull();
+});
+
+it("moves trails that a stack has kept by their own light, in copies and pixel by pixel", async () => {
+  const api = exposed.api!;
+  const kept = "/api/finishes/kept/light?of=c";
+  const [plain, without] = [await api.develop(kept, "", false), await api.develop(kept, "trails -6", false)];
+  const ratioAt = (row: number, channel: number) => {
+    const at = 3 * (row * 320 + 60) + channel;
+    return linear(without.data[at]!) / linear(plain.data[at]!);
+  };
+  // Of each channel what stands is left: a tenth, four tenths and seven.
+  for (const [channel, left] of [0.1, 0.4, 0.7].entries()) {
+    expect(Math.abs(ratioAt(214, channel) - left)).toBeLessThan(0.05);
+    expect(ratioAt(190, channel)).toBeCloseTo(1, 2);
+  }
+  const size = { width: 40, height: 30 };
+  const close = await api.closely(kept, "trails -6", { x: 0.2, y: 428 / 480 }, size);
+  const [left, top] = [Math.round(close.left * SIZE.width), Math.round(close.top * SIZE.height)];
+  const i = 3 * (15 * 40 + 20) + 1;
+  const whole = samples[3 * ((top + 15) * SIZE.width + left + 20) + 1]!;
+  expect(linear(close.data[i]!) / decodeSrgb(whole / 65_535)).toBeCloseTo(0.41, 1);
+  // What moves is fetched once, and not for a look that leaves trails alone.
+  await api.closely(kept, "trails -2 colour 30", { x: 0.2, y: 428 / 480 }, size);
+  await api.closely(kept, "exposure +1", { x: 0.2, y: 428 / 480 }, size);
+  expect(asked.map(({ searchParams }) => searchParams.get("moving"))).toEqual([null, "1"]);
 });
