@@ -1,10 +1,19 @@
 import { mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
-import { findLights, lightOfCodes, measureNoise, noiseFloorStops, parseLook, reduced } from "@/core/finish";
+import {
+  findLights,
+  lightOfCodes,
+  measureNoise,
+  NOTHING_KNOWN,
+  noiseFloorStops,
+  parseLook,
+  reduced,
+} from "@/core/finish";
 import { madeNight } from "@/core/inspect/testing/nightSky";
 import { decodePicture } from "@/engine/files/decode";
 import { writeFinished } from "@/engine/finish/finishPicture";
+import { NO_SCENE } from "@/engine/finish/knownScene";
 import { writeTiff } from "@/engine/stack/writeTiff";
 import { developedUnder } from "@/workers/developedUnder";
 import { heldCopy } from "@/workers/finishCopies";
@@ -25,12 +34,7 @@ const whole = { width: WIDTH, height: HEIGHT, samples: Uint16Array.from(night.sa
 const small = reduced(whole, SMALL_PX);
 const noise = measureNoise(whole);
 const noiseFloor = noiseFloorStops(noise);
-const found = findLights(lightOfCodes(small.samples, small.width, small.height), {
-  balancedFor: null,
-  groundFrom: null,
-  moving: null,
-  noiseFloor,
-});
+const found = findLights(lightOfCodes(small.samples, small.width, small.height), { ...NOTHING_KNOWN, noiseFloor });
 const [light] = found.lights;
 const glance = heldCopy(reduced(whole, GLANCE_PX), found, WIDTH);
 const picture = { width: WIDTH, height: HEIGHT, found, noise, noiseFloor, depth: 16 as const };
@@ -79,7 +83,7 @@ try {
     "stars size -30 round 80",
   ]) {
     const startedAt = performance.now();
-    const source = { path, painted: {}, balancedFor: null, moving: null };
+    const source = { path, painted: {}, balancedFor: null, scene: NO_SCENE, moving: null };
     await writeFinished(
       source,
       { look: parseLook(line).look, table: null, space: "srgb" },

@@ -7,6 +7,7 @@ import { EMPTY_RECIPE, lookFromXmp, recipeFromXmp, recipeXmp } from "@/core/reci
 import { exportFile } from "@/engine/files/exportPicture";
 import { plainReason } from "@/engine/files/pictureFailure";
 import { writeFinished } from "@/engine/finish/finishPicture";
+import { NO_SCENE } from "@/engine/finish/knownScene";
 import { InputError, UsageError } from "./errors";
 import { hashOf } from "./hashOf";
 import { readOptions, required, showBar, wholeNumber } from "./options";
@@ -86,6 +87,7 @@ export async function finishCommand(args: readonly string[]): Promise<void> {
       const picture = {
         path,
         painted: {},
+        scene: NO_SCENE,
         moving: null,
         balancedFor: whiteBalance?.kind === "kelvin" ? whiteBalance.kelvin : null,
       };

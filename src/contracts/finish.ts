@@ -89,6 +89,9 @@ export const finishLight = size.extend({
   grains: z.object({ brightness: z.array(z.number().min(0)), colour: z.array(z.number().min(0)) }),
   depth: z.union([z.literal(8), z.literal(16)]),
   balancedFor: z.number().nullable(),
+  /** Rows as high as the camera in evenly spaced columns, shares of the height; null where nobody knows. */
+  eyeLevel: z.array(z.number()).nullable(),
+  hasWater: z.boolean(),
 });
 
 const place = z.coerce.number().int().min(0).max(200_000);

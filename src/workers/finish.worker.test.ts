@@ -64,6 +64,8 @@ const light = (hasMoving: boolean) =>
       grains: measureGrains(picture, noise),
       depth: 16,
       balancedFor: null,
+      eyeLevel: null,
+      hasWater: false,
     },
     [shown.samples, small.samples, ...(hasMoving ? [shownMoving.samples] : [])],
   );

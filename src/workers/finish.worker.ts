@@ -88,14 +88,15 @@ async function read(address: string): Promise<Opened> {
   const noiseFloor = noiseFloorStops(head.noise);
   const pixels = small.width * small.height;
   const painted = new Map(head.painted.map((id, index) => [id, new Uint8Array(body, at + index * pixels, pixels)]));
-  const known = { balancedFor: head.balancedFor, groundFrom: null, moving: moves && light(moves), noiseFloor };
+  const { balancedFor, eyeLevel, hasWater } = head;
+  const known = { balancedFor, eyeLevel, hasWater, moving: moves && light(moves), noiseFloor };
   const found = findLights(light(small), known, partsOfBytes(painted));
   const glance = reduced(shown, GLANCE_EDGE_PX);
   return {
     address,
     width: head.width,
     height: head.height,
-    balancedFor: head.balancedFor,
+    balancedFor,
     lights: found.lights,
     noiseFloor,
     noise: head.noise,

@@ -11,6 +11,7 @@ import {
   measureGrains,
   measureNoise,
   NO_LIGHTS,
+  NOTHING_KNOWN,
   noiseFloorStops,
   onSteps,
   PLAIN_LOOK,
@@ -36,12 +37,7 @@ const picture = { ...SIZE, samples };
 const small = reduced(picture, 160);
 const noise = measureNoise(picture);
 const noiseFloor = noiseFloorStops(noise);
-const found = findLights(lightOfCodes(small.samples, small.width, small.height), {
-  balancedFor: null,
-  groundFrom: null,
-  moving: null,
-  noiseFloor,
-});
+const found = findLights(lightOfCodes(small.samples, small.width, small.height), { ...NOTHING_KNOWN, noiseFloor });
 const grains = measureGrains(picture, noise);
 const drift = starDrift({ ...wholePiece(SIZE), codes: samples }, found);
 

@@ -10,6 +10,7 @@ import {
   type LightPicture,
   lightOfCodes,
   NO_LIGHTS,
+  NOTHING_KNOWN,
   parseLook,
   partsOf,
   SHOWN_FLOOR,
@@ -18,7 +19,7 @@ import {
 import { applied, balanceMatrix, lookOf, luminanceOf, oklabOf, rgbOfOklab } from "./colour";
 import { developed, settleLook } from "./develop";
 
-const KNOWN = { balancedFor: null, groundFrom: null, moving: null, noiseFloor: -11 };
+const KNOWN = { ...NOTHING_KNOWN, noiseFloor: -11 };
 const SIZE = { width: 120, height: 90 };
 type Rgb = readonly [number, number, number];
 
@@ -213,7 +214,7 @@ describe("a look", () => {
 
   it("draws a light's range out about its middle and keeps what is small in it", () => {
     const ramp = pictureOf((x, y) => times([1, 1, 1], 0.1 * 2 ** (x / 60 - 1) * (1 + 0.1 * ((x + y) % 2))));
-    const lights = findLights(ramp, { ...KNOWN, groundFrom: [0, 0] });
+    const lights = findLights(ramp, { ...KNOWN, eyeLevel: [-0.1, -0.1] });
     const pixels = { ...ramp, ...partsOf(lights, ramp) };
     const out = under("ground range 2", pixels, lights);
     const stops = (x: number) => (stopsOf(rgbAt(out, x, 44)) + stopsOf(rgbAt(out, x, 45))) / 2;
@@ -240,7 +241,7 @@ describe("a look", () => {
     const lamp = pictureOf((x, y) =>
       (x - 60) ** 2 + (y - 60) ** 2 < 100 ? [1, 1, 1] : times([0.4, 0.4, 0.4], y < 30 ? 0.1 : 0.5),
     );
-    const lights = findLights(lamp, { ...KNOWN, groundFrom: [0, 0] });
+    const lights = findLights(lamp, { ...KNOWN, eyeLevel: [-0.1, -0.1] });
     expect(lights.lights.map(({ id }) => id)).toContain("lamps");
     const out = under("lamps -2 | ground -1", { ...lamp, ...partsOf(lights, lamp) }, lights);
     expect(rgbAt(out, 60, 60)).toEqual([1, 1, 1]);

@@ -6,6 +6,7 @@ import {
   findLights,
   type LightPicture,
   lightOfCodes,
+  NOTHING_KNOWN,
   parseLook,
   partsOf,
   trailShares,
@@ -14,7 +15,7 @@ import {
 import { settleLook } from "./develop";
 
 const SIZE = { width: 240, height: 160 };
-const KNOWN = { balancedFor: null, groundFrom: null, moving: null, noiseFloor: -11 };
+const KNOWN = { ...NOTHING_KNOWN, noiseFloor: -11 };
 type Rgb = readonly [number, number, number];
 
 function pictureOf(at: (x: number, y: number) => Rgb): LightPicture {

@@ -12,6 +12,7 @@ import {
   lightOfCodes,
   measureGrains,
   measureNoise,
+  NOTHING_KNOWN,
   parseLook,
   reduced,
   settleLook,
@@ -35,8 +36,7 @@ const moving = samples.map((code, i) => {
 });
 const smallMoving = reduced({ ...SIZE, samples: moving }, 160);
 const lights = findLights(lightOfCodes(small.samples, small.width, small.height), {
-  balancedFor: null,
-  groundFrom: null,
+  ...NOTHING_KNOWN,
   moving: lightOfCodes(smallMoving.samples, small.width, small.height),
   noiseFloor: -11,
 });

@@ -52,7 +52,7 @@ export { type LookOfFile, lookFileText, readLookFile } from "./lookFile";
 export { type LookProblem, MOST_LOOK_LETTERS, type ParsedLook, parseLook, printLook } from "./lookLine";
 export { type Losses, lossesOf } from "./losses";
 export { type LightMeasure, measureLight } from "./measureLight";
-export type { KnownOfPicture } from "./memberships";
+export { type KnownOfPicture, NOTHING_KNOWN } from "./memberships";
 export { type AtExposure, exposureToHold, exposureToTouch } from "./moves";
 export { measureNoise, type NoiseModel, noiseFloorStops, noiseShare } from "./noise";
 export { type PixelParts, partsOf, partsOfBytes } from "./partsOf";

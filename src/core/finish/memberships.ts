@@ -6,6 +6,8 @@ import { leastAbout, mostAbout } from "./extremes";
 import { boxMean } from "./guided";
 import { type FinishLightId, LAMP_LIGHTS } from "./lightIds";
 import { type LightPicture, stopsPlane } from "./picture";
+import { rowAt, standingIn } from "./standing";
+import { waterIn } from "./water";
 import { windowsIn } from "./windows";
 
 // Which part of each pixel of a small picture belongs to which of its lights, before that is made to follow edges. Parts add up to one.
@@ -14,13 +16,26 @@ import { windowsIn } from "./windows";
 export interface KnownOfPicture {
   /** Kelvin for which it was balanced when it was taken; null where nobody knows. */
   readonly balancedFor: number | null;
-  /** First row of ground in evenly spaced columns, shares of the height; null to look for it in the picture. */
-  readonly groundFrom: readonly number[] | null;
+  /**
+   * Rows at which things are as high as the camera, in evenly spaced columns, shares of the height: no sky lies below them, and no wall stands
+   * but over them. Null where nobody knows how the camera was aimed.
+   */
+  readonly eyeLevel: readonly number[] | null;
+  /** Whether somebody says that there is water. */
+  readonly hasWater: boolean;
   /** What moves, of the same size: a part that a stack has kept; null without one. */
   readonly moving: LightPicture | null;
   /** Light that cannot be told from noise, stops under white; below 0. */
   readonly noiseFloor: number;
 }
+
+/** What is known of a picture of which nobody tells anything. */
+export const NOTHING_KNOWN: Omit<KnownOfPicture, "noiseFloor"> = {
+  balancedFor: null,
+  eyeLevel: null,
+  hasWater: false,
+  moving: null,
+};
 
 /** Colours from here on tell what lamp lights a place, those below are everybody's; chroma of OKLab at a luminance of white. */
 const COLOURED = { from: 0.015, to: 0.045 } as const;
@@ -57,6 +72,9 @@ const SKY_NEAR_SHARE = 1 / 60;
 /** So much of the picture from its upper edge down tells what the sky looks like. */
 const SKY_UPPER_SHARE = 1 / 5;
 
+/** How far off a camera's tilt may be told: four degrees, a share of the picture's height. */
+const LEVEL_MISS = 0.08;
+
 /** What is narrower than this each way about a pixel is a point, in pixels of the small picture. */
 const POINT_PX = 2;
 
@@ -81,7 +99,12 @@ function shareColours() {
 const middleOf = (values: Float32Array): number => values.sort()[values.length >> 1] ?? 0;
 
 /** Part of each pixel that is sky: what lies above the ground's edge, and nearly so, and looks like most of that. */
-function skyOf(picture: LightPicture, about: Channels, groundFrom: readonly number[] | null): Float32Array {
+function skyOf(
+  picture: LightPicture,
+  about: Channels,
+  colourAt: ReturnType<typeof shareColours>,
+  eyeLevel: KnownOfPicture["eyeLevel"],
+): Float32Array {
   const { width, height } = picture;
   const proposed = (): Float32Array => {
     const [r, g, b] = LUMINANCE;
@@ -98,18 +121,13 @@ function skyOf(picture: LightPicture, about: Channels, groundFrom: readonly numb
     }
     return proposeGround({ width, height, samples });
   };
-  const first = groundFrom
-    ? Float32Array.from(
-        { length: width },
-        (_, x) => height * groundFrom[Math.round((x * (groundFrom.length - 1)) / Math.max(1, width - 1))]!,
-      )
-    : proposed();
+  const lowest = (x: number) => (eyeLevel ? rowAt(eyeLevel, width, height, x) + LEVEL_MISS * height : height);
+  const first = proposed().map((row, x) => Math.min(row, lowest(x)));
   const values = Float32Array.from({ length: width * height }, (_, at) =>
     clamp(first[at % width]! - Math.floor(at / width)),
   );
   // What the sky looks like is told by its upper part: the line under it may have been missed.
   const upper = Math.ceil(SKY_UPPER_SHARE * height) * width;
-  const colourAt = shareColours();
   const tell = values.subarray(0, upper).reduce<(readonly [number, number])[]>((all, value, at) => {
     if (value > 0.5) all.push(colourAt(about, at));
     return all;
@@ -256,13 +274,22 @@ export function membershipsOf(
       const values = weights ? plane.map((value, at) => value * weights[at]!) : plane;
       return boxMean({ width, height, values }, 1).values;
     }) as unknown as Channels;
-  const sky = skyOf(picture, about(null), known.groundFrom);
+  const even = about(null);
+  const colourAt = shareColours();
+  const { eyeLevel } = known;
+  const sky = skyOf(picture, even, colourAt, eyeLevel);
   take("sky", (at) => sky[at]!);
-  const windows = windowsIn(
-    { width, stops: stopsPlane(picture).values },
-    // By more than half: what is partly sky, or was painted, is no window.
-    (at) => left[at]! > 0.5,
-  );
+  // By more than half: what is partly sky, or was painted, is none of it.
+  const isFree = (at: number) => left[at]! > 0.5;
+  if (known.hasWater) {
+    const [red, green, blue] = even;
+    const water = waterIn(
+      { width, stops: stopsPlane({ width, height, red, green, blue }).values, colourAt: (at) => colourAt(even, at) },
+      (at) => isFree(at) && (!eyeLevel || Math.floor(at / width) >= rowAt(eyeLevel, width, height, at % width)),
+    );
+    take("water", (at) => water[at]!);
+  }
+  const windows = windowsIn({ width, stops: stopsPlane(picture).values }, isFree);
   take("windows", (at) => windows[at]!);
   take("lamps", (at) => rising(NEARLY_WHITE.from, NEARLY_WHITE.to, surroundings[at]!));
   const edge = shadowEdge(surroundings, left);
@@ -274,6 +301,10 @@ export function membershipsOf(
   for (const [id, values] of lamps) {
     put(id, values);
     for (let at = 0; at < left.length; at++) left[at] = Math.max(0, left[at]! - values[at]!);
+  }
+  if (eyeLevel) {
+    const standing = standingIn(width, sky, eyeLevel);
+    take("facade", (at) => standing[at]!);
   }
   put("ground", left);
   return out;

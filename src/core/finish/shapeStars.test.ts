@@ -1,6 +1,6 @@
 import { hash32, hashUnit, normalFromBits } from "../random";
 import { codeOfLight } from "../stack/lightCodes";
-import { findLights, lightOfCodes, reduced, shapedStars, starDrift, wholePiece } from ".";
+import { findLights, lightOfCodes, NOTHING_KNOWN, reduced, shapedStars, starDrift, wholePiece } from ".";
 import { mostAbout } from "./extremes";
 import { starPlanes } from "./starPlanes";
 
@@ -41,9 +41,7 @@ function sky(sigma: number, drift: { readonly x: number; readonly y: number }) {
   });
   const small = reduced({ ...SIZE, samples }, 480);
   const found = findLights(lightOfCodes(small.samples, small.width, small.height), {
-    balancedFor: null,
-    groundFrom: null,
-    moving: null,
+    ...NOTHING_KNOWN,
     noiseFloor: -11,
   });
   return { rows: { ...wholePiece(SIZE), codes: samples }, found };

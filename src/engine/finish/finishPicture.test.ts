@@ -8,11 +8,12 @@ import { exportPath } from "../files/exportPicture";
 import { writeTiff } from "../stack/writeTiff";
 import { writeFinished } from "./finishPicture";
 import { pictureArea, releasePicture, surveyPicture } from "./heldPicture";
+import { NO_SCENE } from "./knownScene";
 
 const folder = mkdtempSync(join(tmpdir(), "aevumen-finish-"));
 const path = join(folder, "in.tif");
 const output = { path: join(folder, "out.tif"), notes: { software: "Aevumen" } };
-const picture = { path, painted: {}, balancedFor: null, moving: null };
+const picture = { path, painted: {}, balancedFor: null, scene: NO_SCENE, moving: null };
 const SIZE = { width: 203, height: 301 };
 const samples = Uint16Array.from({ length: 3 * SIZE.width * SIZE.height }, (_, at) => 8000 + (hash32(at) % 20_000));
 beforeAll(() => writeTiff(path, { ...SIZE, notes: { software: "x" } }, (from, to) => samples.subarray(from, to)));

@@ -42,7 +42,10 @@ const allRows = (picture: CodedPicture) => ({ ...wholePiece(picture), codes: pic
 
 /** The picture that a page looks at, with its lights once somebody asks for them. */
 let held:
-  | ({ readonly whole: CodedPicture; readonly survey: Survey } & Pick<FinishedPicture, "balancedFor" | "moving">)
+  | ({ readonly whole: CodedPicture; readonly survey: Survey } & Pick<
+      FinishedPicture,
+      "balancedFor" | "moving" | "scene"
+    >)
   | null = null;
 let drift: StarDrift | null | undefined;
 
@@ -60,8 +63,8 @@ const finishThread = {
   /** Surveys a picture and holds it for those who look at it closely. */
   async hold(picture: Omit<FinishedPicture, "painted">): Promise<Survey> {
     const whole = await wholePicture(picture.path);
-    const { balancedFor, moving } = picture;
-    held = { whole, survey: await surveyOf(picture, whole), balancedFor, moving };
+    const { balancedFor, moving, scene } = picture;
+    held = { whole, survey: await surveyOf(picture, whole), balancedFor, moving, scene };
     drift = undefined;
     return held.survey;
   },
@@ -78,8 +81,8 @@ const finishThread = {
   async drift(): Promise<StarDrift | null> {
     if (!held) return null;
     if (drift === undefined) {
-      const { whole, survey, balancedFor } = held;
-      drift = starDrift(allRows(whole), await lightsOf(survey, { balancedFor, painted: {} }));
+      const { whole, survey, balancedFor, scene } = held;
+      drift = starDrift(allRows(whole), await lightsOf(survey, { balancedFor, scene, painted: {} }));
     }
     return drift;
   },

@@ -35,8 +35,8 @@ export async function releasePicture(): Promise<void> {
 }
 
 /** Holds a picture; the one that is held already is not read again. */
-function hold({ path, balancedFor, moving }: FinishedPicture): Held {
-  const picture = { path, balancedFor, moving };
+function hold({ path, balancedFor, moving, scene }: FinishedPicture): Held {
+  const picture = { path, balancedFor, moving, scene };
   const key = JSON.stringify(picture);
   if (held?.key === key) {
     held.idle.refresh();

@@ -9,6 +9,7 @@ import { layersFileOf } from "../balanceStack";
 import { exifDate } from "../files/exif";
 import { resultNotes } from "../jobs/resultNotes";
 import { storedPath } from "../store";
+import { NO_SCENE, sceneOfRun } from "./knownScene";
 import type { FinishedPicture } from "./survey";
 
 /** The picture of a version, and how what is made of it is called. */
@@ -41,6 +42,7 @@ export async function sourceOf(
       path: storedPath(hash),
       painted,
       balancedFor: balancedFor(run?.recipeLine ?? ""),
+      scene: run ? await sceneOfRun(db, run) : NO_SCENE,
       moving:
         file && page >= 0
           ? {
@@ -54,7 +56,8 @@ export async function sourceOf(
   }
   const frame = frameId === null ? undefined : await findFrame(db, frameId);
   if (!frame) return null;
-  const line = frame.recipeLine ?? (await findRun(db, frame.runId))?.recipeLine ?? "";
+  const run = await findRun(db, frame.runId);
+  const line = frame.recipeLine ?? run?.recipeLine ?? "";
   const notes: Omit<PictureNotes, "xmp"> = {
     software: "Aevumen",
     ...(frame.camera && { camera: frame.camera }),
@@ -64,7 +67,13 @@ export async function sourceOf(
     ...(frame.iso && { iso: frame.iso }),
   };
   return {
-    picture: { path: storedPath(frame.hash), painted, balancedFor: balancedFor(line), moving: null },
+    picture: {
+      path: storedPath(frame.hash),
+      painted,
+      balancedFor: balancedFor(line),
+      scene: run ? await sceneOfRun(db, run) : NO_SCENE,
+      moving: null,
+    },
     hash: frame.hash,
     notes: async (look) => ({ ...notes, xmp: recipeXmp(parseRecipe(line).recipe, { look }) }),
   };

@@ -22,6 +22,7 @@ import { codeLights, codeOfLight } from "@/core/stack/lightCodes";
 import { decodePicture, readHeader } from "../files/decode";
 import { paintedMask } from "../stack/calibration";
 import { layerArea } from "../stack/layersFile";
+import { eyeLevelOf, type KnownScene } from "./knownScene";
 
 /** Lights are found in a copy whose longer edge has so many pixels, wherever they are used. */
 const LIGHTS_EDGE_PX = 480;
@@ -53,6 +54,7 @@ export interface FinishedPicture {
   readonly path: string;
   /** Kelvin for which its frames were balanced; null where nobody knows. */
   readonly balancedFor: number | null;
+  readonly scene: KnownScene;
   /** What moves in it; null where no stack has kept that. */
   readonly moving: MovingPart | null;
 }
@@ -124,12 +126,13 @@ export async function paintedParts(
 /** The lights of a picture that was surveyed. */
 export async function lightsOf(
   { small, moving, noise }: Pick<Survey, "small" | "moving" | "noise">,
-  { balancedFor, painted }: Pick<FinishedPicture, "balancedFor" | "painted">,
+  { balancedFor, painted, scene }: Pick<FinishedPicture, "balancedFor" | "painted" | "scene">,
 ): Promise<PictureLights> {
   const light = ({ samples, width, height }: CodedPicture) => lightOfCodes(samples, width, height);
   const known = {
     balancedFor,
-    groundFrom: null,
+    eyeLevel: eyeLevelOf(scene, small),
+    hasWater: scene.hasWater,
     moving: moving && light(reduced(moving, LIGHTS_EDGE_PX)),
     noiseFloor: noiseFloorStops(noise),
   };

@@ -10,6 +10,7 @@ import { hashUnit } from "@/core/random";
 import { writeTiff } from "../stack/writeTiff";
 import { writeFinished } from "./finishPicture";
 import { pictureArea, releasePicture, surveyPicture } from "./heldPicture";
+import { NO_SCENE } from "./knownScene";
 
 // A street that stands and a red trail over it, as a stack keeps them: what a look does to trails is done to the trail's light alone, here
 // reckoned from the two by themselves.
@@ -37,7 +38,13 @@ const trail = Uint16Array.from({ length: 3 * COUNT }, (_, i) =>
   codeOf(0.5 * [1, 0.22, 0.06][i % 3]! * strength(Math.floor(i / 3)) ** 2),
 );
 const whole = base.map((code, i) => codeOf(lightOf(code) + lightOf(trail[i]!)));
-const picture = { path: wholePath, painted: {}, balancedFor: null, moving: { path: partsPath, page: 1, gain: 1 } };
+const picture = {
+  path: wholePath,
+  painted: {},
+  balancedFor: null,
+  scene: NO_SCENE,
+  moving: { path: partsPath, page: 1, gain: 1 },
+};
 
 beforeAll(async () => {
   await writeTiff(wholePath, { ...SIZE, notes: NOTES }, (from, to) => whole.subarray(from, to));

@@ -3,6 +3,7 @@ import { finishLight } from "@/contracts/finish";
 import { findFinish } from "@/db/finishes";
 import { application } from "@/engine/application";
 import { surveyPicture } from "@/engine/finish/heldPicture";
+import { eyeLevelOf } from "@/engine/finish/knownScene";
 import { sourceOf } from "@/engine/finish/source";
 import { paintedParts } from "@/engine/finish/survey";
 
@@ -29,6 +30,8 @@ export const GET = route<{ finishId: string }>(async (_request, { finishId }) =>
     grains,
     depth,
     balancedFor: source.picture.balancedFor,
+    eyeLevel: eyeLevelOf(source.picture.scene, small),
+    hasWater: source.picture.scene.hasWater,
   });
   const codes = [shown, small, ...(moving ? [moving] : [])].map(
     ({ samples: { buffer, byteOffset, byteLength } }) => new Uint8Array(buffer, byteOffset, byteLength),
