@@ -18,12 +18,14 @@ import {
   lookOf,
   type NoiseModel,
   noiseFloorStops,
+  type Outline,
   type PictureNoise,
   parseLook,
   partsOfBytes,
   placeUnder,
   reduced,
   settleLook,
+  standingOutlines,
 } from "../core/finish";
 import { type Developed, developedUnder, frameIn, type PictureToDevelop, WHITE_CODE } from "./developedUnder";
 import { fetchHeaded } from "./fetchHeaded";
@@ -42,6 +44,8 @@ export interface OpenedToFinish {
   readonly noise: NoiseModel;
   /** Kelvin for which it was balanced when it was taken; null where nobody knows. */
   readonly balancedFor: number | null;
+  /** Outlines of what stands higher than the camera; none where nobody knows how that was aimed. */
+  readonly standing: readonly Outline[];
 }
 
 /** A part of a picture under a look, pixel by pixel. */
@@ -82,8 +86,8 @@ async function read(address: string): Promise<Opened> {
   };
   const [shown, small] = [next(head.shown), next(head.small)];
   const moving = head.hasMoving ? next(head.shown) : null;
-  const movingIn = (copy: CodedPicture) => moving && reduced(moving, Math.max(copy.width, copy.height));
-  const moves = movingIn(small);
+  const movingIn = (edgePx: number) => moving && reduced(moving, edgePx);
+  const moves = movingIn(Math.max(small.width, small.height));
   const light = ({ samples, width, height }: CodedPicture) => lightOfCodes(samples, width, height);
   const noiseFloor = noiseFloorStops(head.noise);
   const pixels = small.width * small.height;
@@ -91,7 +95,9 @@ async function read(address: string): Promise<Opened> {
   const { balancedFor, eyeLevel, hasWater } = head;
   const known = { balancedFor, eyeLevel, hasWater, moving: moves && light(moves), noiseFloor };
   const found = findLights(light(small), known, partsOfBytes(painted));
-  const glance = reduced(shown, GLANCE_EDGE_PX);
+  const glance = heldCopy(reduced(shown, GLANCE_EDGE_PX), found, head.width, movingIn(GLANCE_EDGE_PX));
+  const sky =
+    glance.plain.parts[found.lights.findIndex(({ id }) => id === "sky")] ?? new Float32Array(glance.plain.red.length);
   return {
     address,
     width: head.width,
@@ -104,7 +110,8 @@ async function read(address: string): Promise<Opened> {
     pictureNoise: { noise: head.noise, grains: head.grains },
     depth: head.depth,
     shown: heldCopy(shown, found, head.width, moving),
-    glance: heldCopy(glance, found, head.width, movingIn(glance)),
+    glance,
+    standing: eyeLevel ? standingOutlines(glance.plain.width, sky, eyeLevel) : [],
   };
 }
 
@@ -163,8 +170,8 @@ async function closelyAt(
 const finishWorker = {
   /** Opens a picture. @throws Error when it cannot be fetched. */
   async open(address: string): Promise<OpenedToFinish> {
-    const { width, height, lights, noiseFloor, noise, balancedFor } = await openedAt(address);
-    return { width, height, lights, noiseFloor, noise, balancedFor };
+    const { width, height, lights, noiseFloor, noise, balancedFor, standing } = await openedAt(address);
+    return { width, height, lights, noiseFloor, noise, balancedFor, standing };
   },
 
   /** The picture under a look line; a coarse glance while a hand is on it. */

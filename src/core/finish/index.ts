@@ -62,6 +62,7 @@ export { reduced } from "./reduced";
 export { type GrainSizes, measureGrains, REACH as NOISE_REACH, SCALES as NOISE_SCALES, WHITE_GRAINS } from "./scales";
 export { type StarDrift, shapedStars, starDrift } from "./shapeStars";
 export { sharpened } from "./sharpen";
+export { type Outline, standingOutlines } from "./standing";
 export { through } from "./tone";
 export { lostColour } from "./trailColours";
 export { trailShares } from "./trailShares";

@@ -24,16 +24,18 @@ export type LightKind =
   /** By its colour: what lamps light, of that many Kelvin and more, less than the next one's. */
   | { readonly fromKelvin: number }
   /** By what a stack has kept of it. */
-  | "part";
+  | "part"
+  /** By somebody who paints it, by hand or with one press where it can be found: lamps light most of it, and it is those lamps' then. */
+  | "painted";
 
 /** What each is called, what it holds, and how it is told from the others. */
 export const FINISH_LIGHTS: Readonly<
   Record<FinishLightId, { readonly name: string; readonly holds: string; readonly kind: LightKind }>
 > = {
   shadows: { name: "Shadows", holds: "ground that hardly any lamp reaches", kind: "place" },
-  ground: { name: "Ground", holds: "what lies and is lit, of no lamp's own colour", kind: "place" },
+  ground: { name: "Ground", holds: "what is lit, of no lamp's own colour", kind: "place" },
   water: { name: "Water", holds: "smoothed water, where the scene has some", kind: "place" },
-  facade: { name: "Façade", holds: "what stands higher than the camera, of no lamp's own colour", kind: "place" },
+  facade: { name: "Façade", holds: "walls, where somebody has painted them", kind: "painted" },
   sky: { name: "Sky", holds: "what lies above the ground's edge", kind: "place" },
   stars: { name: "Stars", holds: "points of light in the sky", kind: "place" },
   sodium: { name: "Sodium lamps", holds: "lamps of less than 2,400 K and what they light", kind: { fromKelvin: 0 } },

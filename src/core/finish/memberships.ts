@@ -6,7 +6,7 @@ import { leastAbout, mostAbout } from "./extremes";
 import { boxMean } from "./guided";
 import { type FinishLightId, LAMP_LIGHTS } from "./lightIds";
 import { type LightPicture, stopsPlane } from "./picture";
-import { rowAt, standingIn } from "./standing";
+import { rowAt } from "./standing";
 import { waterIn } from "./water";
 import { windowsIn } from "./windows";
 
@@ -17,8 +17,8 @@ export interface KnownOfPicture {
   /** Kelvin for which it was balanced when it was taken; null where nobody knows. */
   readonly balancedFor: number | null;
   /**
-   * Rows at which things are as high as the camera, in evenly spaced columns, shares of the height: no sky lies below them, and no wall stands
-   * but over them. Null where nobody knows how the camera was aimed.
+   * Rows at which things are as high as the camera, in evenly spaced columns, shares of the height: no sky lies below them, and no water
+   * above. Null where nobody knows how the camera was aimed.
    */
   readonly eyeLevel: readonly number[] | null;
   /** Whether somebody says that there is water. */
@@ -301,10 +301,6 @@ export function membershipsOf(
   for (const [id, values] of lamps) {
     put(id, values);
     for (let at = 0; at < left.length; at++) left[at] = Math.max(0, left[at]! - values[at]!);
-  }
-  if (eyeLevel) {
-    const standing = standingIn(width, sky, eyeLevel);
-    take("facade", (at) => standing[at]!);
   }
   put("ground", left);
   return out;

@@ -149,6 +149,7 @@ function FinishWork({ shotId, state, stacks, versions, onVersion }: FinishWorkPr
               shotId={shotId}
               hash={hash}
               size={opened}
+              standing={opened.standing}
               state={state}
               onDone={() => setPainting(null)}
             />
