@@ -59,7 +59,7 @@ export const finishChange = from(
 export const lookRequest = z.strictObject({ name, line: lookLine });
 
 /** A saved look as a file. */
-export const lookFileAsked = z.strictObject({ format: z.enum(["line", "cube", "qr"]) });
+export const lookFileAsked = z.strictObject({ format: z.enum(["line", "cube", "qr", "pdf"]) });
 
 /** The name under which a table of colours is kept, as look lines have it. */
 export const tableAsked = z.object({

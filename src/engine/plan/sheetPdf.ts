@@ -1,11 +1,11 @@
 import { DateTime } from "luxon";
-import PDFDocument from "pdfkit";
 import { printCoordinates } from "@/core/formats";
 import { intentOf } from "@/core/intent";
 import { readableDuration } from "@/core/recipe";
 import type { PlannedNight, ShotOnSheet } from "./plannedNight";
 import { drawLightScale } from "./sheet/lightScale";
-import { fontFile, MARGIN, rule, type Sheet, write } from "./sheet/paper";
+import { rule, type Sheet, write } from "./sheet/paper";
+import { pdfOf } from "./sheet/pdf";
 import { picturesPage } from "./sheet/picturesPage";
 
 function overview(doc: Sheet, night: PlannedNight, clock: (at: Date) => string): void {
@@ -79,21 +79,13 @@ function shotPage(doc: Sheet, planned: ShotOnSheet, position: string, clock: (at
 
 /** The field sheet of a night as a PDF: an overview, then two pages a shot, its settings and its pictures. */
 export function sheetPdf(night: PlannedNight): Promise<Uint8Array<ArrayBuffer>> {
-  const doc = new PDFDocument({ size: "A4", margin: MARGIN, info: { Title: night.name, Creator: "Aevumen" } });
-  doc.registerFont("text", fontFile(400));
-  doc.registerFont("bold", fontFile(700));
   const clock = (at: Date) => DateTime.fromJSDate(at, { zone: night.site.zone }).toFormat("HH:mm");
-  overview(doc, night, clock);
-  night.shots.forEach((planned, index) => {
-    const position = `Shot ${index + 1} of ${night.shots.length}, ${night.site.name}`;
-    shotPage(doc, planned, position, clock);
-    picturesPage(doc, night, planned, position, clock);
-  });
-  const chunks: Buffer[] = [];
-  return new Promise((resolve, reject) => {
-    doc.on("data", (chunk: Buffer) => chunks.push(chunk));
-    doc.on("end", () => resolve(new Uint8Array(Buffer.concat(chunks))));
-    doc.on("error", reject);
-    doc.end();
+  return pdfOf(night.name, (doc) => {
+    overview(doc, night, clock);
+    night.shots.forEach((planned, index) => {
+      const position = `Shot ${index + 1} of ${night.shots.length}, ${night.site.name}`;
+      shotPage(doc, planned, position, clock);
+      picturesPage(doc, night, planned, position, clock);
+    });
   });
 }

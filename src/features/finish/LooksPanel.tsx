@@ -99,7 +99,7 @@ export function LooksPanel({ look, line, onDraft, onKeep }: LooksPanelProps) {
           </Flex>
         ))}
       </Box>
-      {shared && <TakeLook look={shared} />}
+      {shared && <TakeLook look={shared} tables={tables.all.map(({ name }) => name)} />}
       <TablesPanel tables={tables} look={look} onDraft={onDraft} onKeep={onKeep} />
       <FileInput
         label="A file of a look"

@@ -1,16 +1,25 @@
 "use client";
 
 import { Box, Flex } from "@chakra-ui/react";
-import { Download } from "lucide-react";
+import { Download, Printer } from "lucide-react";
 import type { LookReply } from "@/contracts/replies";
 import { notInTable, parseLook } from "@/core/finish";
 import { DownloadLink } from "@/features/api/DownloadLink";
 import { Action } from "@/ui/Action";
 
 /** Ways in which a saved look goes to others: its line, a table of colours, a code for a camera. */
-export function TakeLook({ look: { id, name, line } }: { readonly look: LookReply }) {
-  const href = (format: "line" | "cube" | "qr") => `/api/looks/${id}/file?format=${format}`;
-  const left = notInTable(parseLook(line).look);
+export function TakeLook({
+  look: { id, name, line },
+  tables,
+}: {
+  readonly look: LookReply;
+  /** Names of the tables of colours that are kept. */
+  readonly tables: readonly string[];
+}) {
+  const href = (format: "line" | "cube" | "qr" | "pdf") => `/api/looks/${id}/file?format=${format}`;
+  const { look } = parseLook(line);
+  const left = notInTable(look);
+  const missing = look.table && !tables.includes(look.table.name) ? look.table.name : null;
   return (
     <Box as="section" aria-label={`${name}, to take along`} py="6px" fontSize="note" color="ash">
       <Flex gap="12px" align="flex-start">
@@ -25,10 +34,19 @@ export function TakeLook({ look: { id, name, line } }: { readonly look: LookRepl
             </DownloadLink>
           </Action>
           <Action asChild px="10px" minH="30px">
-            <DownloadLink href={href("cube")}>
-              <Download size={15} /> A .cube table
+            <DownloadLink href={href("pdf")}>
+              <Printer size={15} /> A sheet to print
             </DownloadLink>
           </Action>
+          {missing === null ? (
+            <Action asChild px="10px" minH="30px">
+              <DownloadLink href={href("cube")}>
+                <Download size={15} /> A .cube table
+              </DownloadLink>
+            </Action>
+          ) : (
+            <Box color="coral">Its table {missing} is gone: give its .cube file again to take one along.</Box>
+          )}
           {left.length > 0 && <Box>A table cannot hold what depends on the place: {left.join(", ")}.</Box>}
         </Flex>
       </Flex>

@@ -4,9 +4,10 @@ import { lookFileAsked } from "@/contracts/finish";
 import { cubeText, lookFileText, parseLook } from "@/core/finish";
 import { findLook } from "@/db/finishes";
 import { application } from "@/engine/application";
+import { lookPdf } from "@/engine/finish/lookPdf";
 import { MissingTableError, tableOf } from "@/engine/finish/tableOf";
 
-/** A saved look as a file: its line, a table of colours for other programs, or a code that a phone's camera reads as the line. */
+/** A saved look as a file: its line, a table of colours for other programs, a sheet to print, or a code that a phone's camera reads as the line. */
 export const GET = route<{ lookId: string }>(async (request, { lookId }) => {
   const asked = lookFileAsked.safeParse(Object.fromEntries(new URL(request.url).searchParams));
   if (!asked.success) return refusal(asked.error);
@@ -14,10 +15,10 @@ export const GET = route<{ lookId: string }>(async (request, { lookId }) => {
   const saved = isId(lookId) ? await findLook(db, lookId) : undefined;
   if (!saved) return notFound("look");
   const { name, line } = saved;
-  const sent = (ending: string, text: string) =>
-    new Response(text, {
+  const sent = (ending: string, body: string | Uint8Array<ArrayBuffer>, mediaType = "text/plain; charset=utf-8") =>
+    new Response(body, {
       headers: {
-        "content-type": "text/plain; charset=utf-8",
+        "content-type": mediaType,
         "content-disposition": `attachment; filename="${fileNameOf(name, "look")}${ending}"`,
       },
     });
@@ -33,6 +34,8 @@ export const GET = route<{ lookId: string }>(async (request, { lookId }) => {
       if (table instanceof MissingTableError) return problem(409, "no-table", table.message);
       return sent(".cube", cubeText(name, look, table));
     }
+    case "pdf":
+      return sent(".pdf", await lookPdf(name, line), "application/pdf");
     case "qr": {
       const svg = await qrOf(line === "" ? " " : line, { type: "svg", errorCorrectionLevel: "M" });
       return new Response(svg, { headers: { "content-type": "image/svg+xml" } });
