@@ -71,6 +71,8 @@ test("a result is finished light by light, its look is saved, given to another r
   await page.getByRole("button", { name: "Ways to take Street, cooler along" }).click();
   await expect(page.getByRole("img", { name: `${kept}, as a code that a camera reads` })).toBeVisible();
   await expect(page.getByText("A table cannot hold what depends on the place: sky, warm.")).toBeVisible();
+  const sheet = await page.getByRole("link", { name: "A sheet to print" }).getAttribute("href");
+  expect((await (await page.request.get(sheet!)).body()).toString("latin1")).toMatch(/^%PDF-/);
   const file = (name: string, text: string) => ({ name, mimeType: "text/plain", buffer: Buffer.from(text) });
   await page.getByLabel("A file of a look").setInputFiles(file("odd ü.txt", "# Odd\nsunshine +1"));
   await expect(page.getByRole("alert").filter({ hasText: "“sunshine” is no part of a look" })).toBeVisible();
@@ -143,6 +145,10 @@ test("a result is finished light by light, its look is saved, given to another r
       return answer.ok() ? ((await sharp(await answer.body()).metadata()).xmp?.toString() ?? "") : "";
     })
     .toContain(`aevumen:look="${kept}"`);
+  // Loose files were taken nobody knows where: nothing offers to say it.
+  await expect(page.getByText("Say where")).toBeHidden();
+  const placed = await page.request.get(`${href}&place=1`);
+  expect([placed.status(), await placed.text()]).toEqual([409, expect.stringContaining("has no site")]);
   const image = sharp(await (await page.request.get(href!)).body());
   const at = async (x: number, y: number) => {
     const { data } = await image.clone().raw().toBuffer({ resolveWithObject: true });
