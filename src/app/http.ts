@@ -3,7 +3,7 @@ import { CHANGED_ELSEWHERE, type ProblemReply } from "@/contracts/replies";
 import { isOutOfReach } from "@/db/outOfReach";
 import { ChangedElsewhereError } from "@/db/unchanged";
 import { FolderHeldError } from "@/engine/owner";
-import { PhoneAnswerError, PhoneAwayError } from "@/engine/phone/client";
+import { PhoneAnswerError, PhoneAwayError } from "@/engine/phone/failures";
 import { isDiskFull, NoRoomError } from "@/engine/room";
 import { FOREIGN, isForeign } from "./foreign";
 

@@ -1,7 +1,7 @@
 import { z } from "zod";
 
 // The phone protocol, version 1: what travels between the application and a phone that it drives by address. It is described in
-// docs/phone-protocol.md; docs/phone-protocol.openapi.json is made from these schemas.
+// docs/phone-protocol.md; docs/phone-protocol.openapi.json is made from these schemas. Either side passes over what it does not know.
 
 /** Where every address of the protocol begins. */
 export const PHONE_PATH = "/phone/v1";
@@ -18,10 +18,10 @@ const sha256 = z.string().regex(/^[0-9a-f]{64}$/);
 const FILE_KINDS = ["jpeg", "raw+jpeg", "raw"] as const;
 
 /** What a phone can do. It does not change while a run goes on. */
-export const phoneCapabilities = z.strictObject({
+export const phoneCapabilities = z.object({
   protocol: z.literal(PROTOCOL_VERSION),
   name: z.string().min(1).max(80),
-  lens: z.strictObject({
+  lens: z.object({
     name: z.string().max(80),
     focalLengthMm: z.number().positive(),
     fNumber: z.number().positive(),
@@ -52,20 +52,20 @@ export const PHONE_FAULTS = {
 const faultCode = z.enum(Object.keys(PHONE_FAULTS) as [keyof typeof PHONE_FAULTS]);
 
 /** A run as the phone knows it. */
-export const phoneRun = z.strictObject({
+export const phoneRun = z.object({
   id: z.uuid(),
   state: z.enum(RUN_STATES),
   line: z.string().max(2000),
   framesWanted: z.int().min(1),
   framesTaken: z.int().min(0),
   /** Null unless it failed. */
-  fault: z.strictObject({ code: faultCode, message: words }).nullable(),
+  fault: z.object({ code: faultCode, message: words }).nullable(),
 });
 /** A run as the phone has it. */
 export type PhoneRun = z.infer<typeof phoneRun>;
 
 /** What a phone says of itself now. */
-export const phoneStatus = z.strictObject({
+export const phoneStatus = z.object({
   /** Of the phone's own clock: whoever asks can tell how far it is from theirs. */
   now: instant,
   batteryPercent: z.number().min(0).max(100),
@@ -78,7 +78,7 @@ export const phoneStatus = z.strictObject({
 export type PhoneStatus = z.infer<typeof phoneStatus>;
 
 /** How a phone is set beside a recipe. */
-export const phoneSettings = z.strictObject({
+export const phoneSettings = z.object({
   flash: z.enum(["off", "on", "auto"]),
   /** Off: each pixel of the picture is the mean of several of the sensor's. */
   fullSize: z.boolean(),
@@ -93,7 +93,7 @@ export type PhoneSettings = z.infer<typeof phoneSettings>;
 export const phoneSettingsChange = phoneSettings.partial();
 
 /** Asks a phone to make ready for a run. Asked again with the same id and the same run it answers as the first time. */
-export const armRequest = z.strictObject({
+export const armRequest = z.object({
   id: z.uuid(),
   /** A recipe line. */
   line: z.string().min(1).max(2000),
@@ -118,13 +118,13 @@ const file = {
 };
 
 /** A frame that lies on the phone until it is acknowledged. */
-export const phoneFrame = z.strictObject({
+export const phoneFrame = z.object({
   run: z.uuid(),
   /** Counts from 0; one that is left out was lost. */
   index: z.int().min(0),
   ...file,
   /** Its raw copy, a file of its own; null where there is none. */
-  raw: z.strictObject(file).nullable().default(null),
+  raw: z.object(file).nullable().default(null),
   takenAt: instant,
   /** As the phone displays it, and as it was in truth where the phone knows. */
   shutterSeconds: z.number().positive(),
@@ -134,14 +134,14 @@ export const phoneFrame = z.strictObject({
 export type PhoneFrame = z.infer<typeof phoneFrame>;
 
 /** The frames of a run that are not acknowledged. */
-export const phoneFrames = z.strictObject({ run: phoneRun, frames: z.array(phoneFrame) });
+export const phoneFrames = z.object({ run: phoneRun, frames: z.array(phoneFrame) });
 /** Those frames, parsed. */
 export type PhoneFrames = z.infer<typeof phoneFrames>;
 
 /** What a phone tells without being asked. */
 export const phoneEvent = z.discriminatedUnion("kind", [
-  z.strictObject({ kind: z.literal("run"), run: phoneRun }),
-  z.strictObject({ kind: z.literal("frame"), frame: phoneFrame }),
+  z.object({ kind: z.literal("run"), run: phoneRun }),
+  z.object({ kind: z.literal("frame"), frame: phoneFrame }),
 ]);
 /** Something that happened on the phone. */
 export type PhoneEvent = z.infer<typeof phoneEvent>;
@@ -163,7 +163,7 @@ export const PHONE_ERRORS = {
 export type PhoneErrorCode = keyof typeof PHONE_ERRORS;
 
 /** A refusal with its code, in words. */
-export const phoneError = z.strictObject({
+export const phoneError = z.object({
   code: z.enum(Object.keys(PHONE_ERRORS) as [PhoneErrorCode]),
   message: words,
   details: z.array(words),

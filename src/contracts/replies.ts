@@ -114,6 +114,9 @@ export const runReply = z.object({
     state: z.enum(RUN_STATES),
     framesWanted: z.number(),
     problem: z.string().nullable(),
+    /** Since when its phone is out of reach; whether frames may still lie on that once it has ended. */
+    waitingSince: instant.nullable(),
+    mayBeLeft: z.boolean(),
     refused,
     createdAt: instant,
   }),

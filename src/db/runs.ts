@@ -59,21 +59,46 @@ export async function createRun(db: Db, run: typeof runs.$inferInsert): Promise<
 const UNDER_WAY = ["running", "paused"] as const;
 type UnderWay = (typeof UNDER_WAY)[number];
 
-/** Ends a run. */
+/** Ends a run; whether frames of it may still lie on the phone. */
 export async function finishRun(
   db: Db,
   runId: string,
   state: Exclude<Run["state"], UnderWay>,
   problem: string | null = null,
+  mayBeLeft = false,
 ): Promise<void> {
-  await db.update(runs).set({ state, problem, endedAt: new Date() }).where(eq(runs.id, runId));
+  const ended = { state, problem, mayBeLeft, waitingSince: null, endedAt: new Date() };
+  await db.update(runs).set(ended).where(eq(runs.id, runId));
 }
 
-/** Says how a run stands that goes on; one that has ended stays as it is. */
-export async function standRun(db: Db, runId: string, state: UnderWay, problem: string | null): Promise<void> {
+/** Goes on with a run of a phone that has ended, of which frames may still lie there; false where there is none such. */
+export async function reopenRun(db: Db, runId: string): Promise<boolean> {
+  const again = { state: "running" as const, problem: null, mayBeLeft: false, endedAt: null, refused: [] };
+  const opened = await db
+    .update(runs)
+    .set({ ...again, beatAt: sql`now()` })
+    .where(
+      and(
+        eq(runs.id, runId),
+        eq(runs.source, "phone"),
+        eq(runs.mayBeLeft, true),
+        notInArray(runs.state, [...UNDER_WAY]),
+      ),
+    )
+    .returning({ id: runs.id });
+  return opened.length > 0;
+}
+
+/** How a run stands that goes on, and since when its phone is out of reach; one that has ended stays as it is. */
+export async function standRun(
+  db: Db,
+  runId: string,
+  state: UnderWay,
+  { problem, waitingSince }: Pick<Run, "problem" | "waitingSince">,
+): Promise<void> {
   await db
     .update(runs)
-    .set({ state, problem })
+    .set({ state, problem, waitingSince })
     .where(and(eq(runs.id, runId), inArray(runs.state, UNDER_WAY)));
 }
 
@@ -119,13 +144,9 @@ export async function closeLostRuns(
   return closed.map(({ id }) => id);
 }
 
-/** Adds a frame to a run; null when the run has a picture of the very same bytes. */
+/** Adds a frame to a run; null when a phone's run has that frame, or a batch of files a picture of the very same bytes. */
 export async function addFrame(db: Db, frame: NewFrame): Promise<Frame | null> {
-  const [row] = await db
-    .insert(frames)
-    .values(frame)
-    .onConflictDoNothing({ target: [frames.runId, frames.hash] })
-    .returning();
+  const [row] = await db.insert(frames).values(frame).onConflictDoNothing().returning();
   if (row) await beatRun(db, frame.runId);
   return row ?? null;
 }

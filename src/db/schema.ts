@@ -9,6 +9,7 @@ import {
   text,
   timestamp,
   unique,
+  uniqueIndex,
   uuid,
 } from "drizzle-orm/pg-core";
 import { z } from "zod";
@@ -16,20 +17,16 @@ import { beforeRun } from "@/contracts/beforeRun";
 import { lookHistory, paintedLights } from "@/contracts/finish";
 import { FRAME_CHOICES, frameFigures, plannedFrame } from "@/contracts/frameFigures";
 import { HAND_STATES, HAND_WAYS } from "@/contracts/handFrame";
-import { completedProfile } from "@/contracts/olderPhone";
 import { ownPicture } from "@/contracts/own";
-import { phoneProfile, shotCamera } from "@/contracts/phone";
+import { shotCamera } from "@/contracts/phone";
 import { MARK_KINDS } from "@/contracts/runMark";
 import { shotAim } from "@/contracts/scene";
 import { horizonProfile, nightOverrides, siteSeries } from "@/contracts/site";
 import { layerStops, refusedFile, stackInput, stackParameters } from "@/contracts/stack";
 import { JOB_KINDS, JOB_STATES, LOG_KINDS, RUN_SOURCES, RUN_STATES } from "@/contracts/states";
-import { ASSUMPTION_IDS } from "@/core/assumed";
 import { ROAD_CLASSES } from "@/core/conditions";
 import { savedScene } from "@/core/facts";
 import { INTENT_IDS } from "@/core/intent";
-import { FILTER_NOTATIONS } from "@/core/light";
-import { SUPPORT_KINDS } from "@/core/motion";
 import { LAYER_IDS } from "@/core/stack/layerIds";
 import { storedJson, storedWord } from "./stored";
 
@@ -119,51 +116,6 @@ export const shots = pgTable(
   ({ outingId, position }) => [index("shots_outing_index").on(outingId, position)],
 );
 
-/** Phones of the kit. */
-export const phones = pgTable("phones", {
-  id: id(),
-  name: text("name").notNull().unique(),
-  profile: storedJson("profile", phoneProfile, { upgrade: completedProfile }).notNull(),
-  createdAt: createdAt(),
-});
-
-/** Filters of the kit. */
-export const filters = pgTable("filters", {
-  id: id(),
-  name: text("name").notNull(),
-  notation: storedWord("notation", FILTER_NOTATIONS).notNull(),
-  value: doublePrecision("value").notNull(),
-  createdAt: createdAt(),
-});
-
-/** Lenses of the kit that clip on before a phone's own. */
-export const clipOns = pgTable("clip_ons", {
-  id: id(),
-  name: text("name").notNull().unique(),
-  focalFactor: doublePrecision("focal_factor").notNull(),
-  lossStops: doublePrecision("loss_stops").notNull(),
-  vignettingStops: doublePrecision("vignetting_stops").notNull(),
-  createdAt: createdAt(),
-});
-
-/** What holds the phone. */
-export const supports = pgTable("supports", {
-  id: id(),
-  name: text("name").notNull().unique(),
-  kind: storedWord("kind", SUPPORT_KINDS).notNull(),
-  settleSeconds: doublePrecision("settle_seconds").notNull(),
-  gustPxPerMps: doublePrecision("gust_px_per_mps").notNull(),
-  createdAt: createdAt(),
-});
-
-/** What a person has measured of what is assumed else. */
-export const figures = pgTable("own_figures", {
-  id: id(),
-  name: storedWord("name", ASSUMPTION_IDS).notNull().unique(),
-  value: doublePrecision("value").notNull(),
-  createdAt: createdAt(),
-});
-
 /** Executions of a recipe on a phone or by hand, or batches of a person's own files. */
 export const runs = pgTable(
   "runs",
@@ -187,6 +139,9 @@ export const runs = pgTable(
     endedAt: instant("ended_at"),
     /** Last sign of life of the process that fills it. */
     beatAt: instant("beat_at"),
+    /** Since when its phone is out of reach, and whether frames may still lie on that. */
+    waitingSince: instant("waiting_since"),
+    mayBeLeft: boolean("may_be_left").notNull().default(false),
   },
   ({ shotId, state }) => [index("runs_shot_index").on(shotId), index("runs_state_index").on(state)],
 );
@@ -253,6 +208,8 @@ export const frames = pgTable(
     /** Its raw copy in the store, as the phone wrote it. */
     rawHash: text("raw_hash"),
     rawBytes: doublePrecision("raw_bytes"),
+    /** Which of a phone's run it is, from 0; null for files. */
+    runIndex: integer("run_index"),
     /** What the decoder found wrong with it; such a frame is only fused when somebody says so. */
     warning: text("warning"),
     /** What was measured of it; null before that. */
@@ -266,9 +223,11 @@ export const frames = pgTable(
     arrival: bigserial("arrival", { mode: "number" }).notNull(),
     createdAt: createdAt(),
   },
-  ({ runId, arrival, hash }) => [
+  ({ runId, arrival, hash, runIndex }) => [
     index("frames_run_index").on(runId, arrival),
-    unique("frames_once_in_a_run").on(runId, hash),
+    // Files are told apart by their bytes; of a phone two frames may be the same to the last bit.
+    uniqueIndex("frames_once_in_a_run").on(runId, hash).where(sql`run_index is null`),
+    unique("frames_once_in_a_phones_run").on(runId, runIndex),
   ],
 );
 
@@ -333,6 +292,7 @@ export const finishes = pgTable(
   ({ shotId, createdAt }) => [index("finishes_shot_index").on(shotId, createdAt)],
 );
 
+export { clipOns, figures, filters, phones, supports } from "./kitTables";
 export { colourTables, looks } from "./looksTable";
 
 /** Work in the background, as a person sees it; the queue keeps its own records. */

@@ -1,6 +1,6 @@
 import type { Db } from "@/db/database";
 import type { Shot } from "@/db/outings";
-import { PhoneAnswerError } from "./phone/client";
+import { PhoneAnswerError } from "./phone/failures";
 import { linkedPhone, setStandIn } from "./phone/linked";
 import { cameraOf, stageOf } from "./shotStage";
 

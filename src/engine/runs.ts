@@ -6,9 +6,9 @@ import { publish } from "@/db/events";
 import { countHandFrames } from "@/db/handFrames";
 import { addLogEntry } from "@/db/log";
 import { findShot } from "@/db/outings";
-import { isOutOfReach } from "@/db/outOfReach";
 import {
   addFrame,
+  addRefusal,
   beatRun,
   createRun,
   findFirstFrame,
@@ -16,49 +16,53 @@ import {
   findSilentRuns,
   finishRun,
   type Run,
+  reopenRun,
   runSize,
   standRun,
 } from "@/db/runs";
-import type { RunsHost } from "./capturing";
+import type { ActiveRun, RunsHost } from "./capturing";
 import { openPicture } from "./files/decode";
 import { THUMBNAIL_EDGE_PX } from "./files/importFiles";
 import { plainReason } from "./files/pictureFailure";
-import { PhoneAnswerError, type RemotePhone } from "./phone/client";
-import { collectRun } from "./phone/collect";
+import type { RemotePhone } from "./phone/client";
+import { collectRun, type WaitingForPhone } from "./phone/collect";
+import { PhoneAnswerError } from "./phone/failures";
 import { linkedPhone, phoneIfThere, setStandIn } from "./phone/linked";
 import type { CaptureOptions } from "./phone/protocol";
 import { ensureRoom } from "./room";
 import { cameraOf, stageOf } from "./shotStage";
-import { storeBytes } from "./store";
+import { keepReceived, type ReceivedFile, storeBytes } from "./store";
 
 /** A phone's files at their largest: noise at a high ISO hardly packs. */
 const FILE_BYTES_PER_PIXEL = 2;
 /** A raw copy of three samples of 16 bits. */
 const RAW_BYTES_PER_PIXEL = 6;
-/** A phone may stay out of reach for so long before its run is given up. */
-const GIVE_UP_MS = 5 * 60_000;
 
 export type StartedRun =
   | { readonly kind: "started"; readonly run: Run; readonly ended: Promise<void> }
   | { readonly kind: "refused"; readonly problems: readonly string[] };
 
-/** Keeps one frame: bytes into the store, synced, and a row for the run; one that is there already stays as it is. */
+/** Names that no database keeps have letters that none has: a NUL, halves of letters. */
+const plainName = (name: string): string => name.replace(/\0|\p{Surrogate}/gu, "\ufffd");
+
+/** Keeps one frame: its files into the store, and a row for the run; one that is there already stays as it is. */
 async function keepFrame(
   db: Db,
   run: Run,
   frame: PhoneFrame,
-  { bytes, raw }: { readonly bytes: Buffer; readonly raw: Buffer | null },
+  { file, raw }: { readonly file: ReceivedFile; readonly raw: ReceivedFile | null },
   fNumber: number | null,
 ): Promise<void> {
-  const picture = await openPicture(bytes);
+  const picture = await openPicture(file.path);
   const { width, height, depth } = picture.header;
   const thumbnail = await storeBytes(await picture.thumbnail(THUMBNAIL_EDGE_PX));
-  const stored = await storeBytes(bytes);
-  const storedRaw = raw && (await storeBytes(raw));
-  const { name, takenAt, shutterSeconds, iso } = frame;
+  const stored = await keepReceived(file);
+  const storedRaw = raw && (await keepReceived(raw));
+  const { index, name, takenAt, shutterSeconds, iso } = frame;
   await addFrame(db, {
     runId: run.id,
-    name,
+    runIndex: index,
+    name: plainName(name),
     hash: stored.hash,
     bytes: stored.bytes,
     width,
@@ -78,42 +82,108 @@ async function keepFrame(
 
 /** How often the process that fills a run shows that it lives. */
 const BEAT_EVERY_MS = 4000;
-const AWAY = "The phone is out of reach; it goes on by itself, and its frames come when it is back.";
+const waitText = (left: number): string =>
+  left > 0
+    ? `It goes on by itself; ${left === 1 ? "a frame is" : `${left} frames are`} still on it, and come when it is back`
+    : "It goes on by itself, and its frames come when it is back";
+const setAsideText = (count: number): string =>
+  `${count === 1 ? "A frame did" : `${count} frames did`} not arrive as ${count === 1 ? "it was" : "they were"} taken`;
+const STOPPED = "It was stopped here while the phone was out of reach";
 
-/** Takes a run's frames from the phone until it has ended, and logs it. */
-async function collect({ database: { db }, capturing }: RunsHost, phone: RemotePhone, run: Run): Promise<void> {
-  const stop = new AbortController();
-  capturing.set(run.id, { phone, stop });
+/** Takes a run's frames from the phone until it has ended, and logs it, unless it was logged before. */
+async function collect(
+  { database: { db }, capturing }: RunsHost,
+  phone: RemotePhone,
+  run: Run,
+  isLogged = false,
+): Promise<void> {
+  const [stop, end] = [new AbortController(), new AbortController()];
+  capturing.set(run.id, { phone, stop, end });
   const beat = setInterval(() => void beatRun(db, run.id).catch(() => {}), BEAT_EVERY_MS);
-  let known = run.state;
-  let isAway = false;
-  const stands = async (stood: PhoneRun | null): Promise<void> => {
-    const state = stood === null ? known : stood.state === "paused" ? "paused" : "running";
-    if (state === known && isAway === (stood === null)) return;
-    known = state;
-    isAway = stood === null;
-    if (state === "running" || state === "paused") await standRun(db, run.id, state, isAway ? AWAY : null);
+  let told = "";
+  const stands = async (stood: PhoneRun | WaitingForPhone): Promise<void> => {
+    const isWaiting = "since" in stood;
+    const state = isWaiting ? "running" : stood.state === "paused" ? "paused" : "running";
+    const now = JSON.stringify(isWaiting ? stood : state);
+    if (now === told) return;
+    const wait = isWaiting
+      ? { problem: waitText(stood.left), waitingSince: stood.since }
+      : { problem: null, waitingSince: null };
+    await standRun(db, run.id, state, wait);
+    told = now;
     await publish(db, { topic: "run", id: run.id });
   };
   try {
-    const { lens } = await phone.capabilities().catch(() => ({ lens: null }));
-    const keep = async (frame: PhoneFrame, bytes: Buffer, raw: Buffer | null): Promise<void> => {
-      await keepFrame(db, run, frame, { bytes, raw }, lens?.fNumber ?? null);
+    const { lens } = await phone.capabilities(stop.signal).catch(() => ({ lens: null }));
+    const keep = async (frame: PhoneFrame, file: ReceivedFile, raw: ReceivedFile | null): Promise<void> => {
+      await keepFrame(db, run, frame, { file, raw }, lens?.fNumber ?? null);
       await publish(db, { topic: "run", id: run.id });
     };
-    const collecting = { keep, stands, passes: isOutOfReach };
-    const { state, fault } = await collectRun(phone, run.id, collecting, GIVE_UP_MS, stop.signal);
-    await finishRun(db, run.id, state === "done" || state === "failed" ? state : "aborted", fault?.message ?? null);
+    const setAside = async ({ index, name }: PhoneFrame, error: unknown): Promise<void> => {
+      await addRefusal(db, run.id, { name: `Frame ${index + 1}, ${plainName(name)}`, reason: plainReason(error) });
+      await publish(db, { topic: "run", id: run.id });
+    };
+    const signal = AbortSignal.any([stop.signal, end.signal]);
+    const collected = await collectRun(phone, run.id, { keep, setAside, stands }, signal);
+    const { state, fault } = collected.run;
+    const aside = collected.setAside > 0 ? setAsideText(collected.setAside) : null;
+    const problem = [fault?.message, aside].filter((text) => text).join(" ") || null;
+    const ended = state === "done" || state === "failed" ? state : "aborted";
+    await finishRun(db, run.id, ended, problem, collected.setAside > 0);
   } catch (error) {
     // Whoever starts this application again goes on with a run that was only left.
     if (stop.signal.aborted) return;
-    await finishRun(db, run.id, "failed", plainReason(error)).catch(console.error);
+    const isForgotten = error instanceof PhoneAnswerError && error.code === "not-found";
+    const [state, problem] = end.signal.aborted
+      ? (["aborted", STOPPED] as const)
+      : (["failed", reasonOf(error)] as const);
+    await finishRun(db, run.id, state, problem, !isForgotten).catch(console.error);
   } finally {
     clearInterval(beat);
     capturing.delete(run.id);
   }
-  await logRun(db, run.id).catch(console.error);
+  if (!isLogged) await logRun(db, run.id).catch(console.error);
   await publish(db, { topic: "run", id: run.id }).catch(console.error);
+}
+
+/** Why a run ended before all its frames were here. */
+function reasonOf(error: unknown): string {
+  if (error instanceof PhoneAnswerError && error.code === "not-found")
+    return "The phone was started anew and has forgotten this run; what had arrived is kept";
+  if (error instanceof PhoneAnswerError && error.code === "unauthorized")
+    return "The phone lets nobody in with this token any more; link it again, then fetch what is still on it";
+  return error instanceof Error ? error.message : String(error);
+}
+
+/** How long a phone may take to hear that a run is to end, before that is so without it. */
+const HEARS_MS = 2000;
+
+/** Ends a run that goes on, at once, whatever hangs: a phone that does not hear of it keeps what it takes. */
+export async function stopRun({ phone, end }: ActiveRun, runId: string): Promise<void> {
+  try {
+    await phone.abort(runId, AbortSignal.timeout(HEARS_MS));
+  } catch {
+    end.abort();
+  }
+}
+
+/**
+ * Takes the frames of a run that has ended which still lie on the phone, in the background.
+ *
+ * @returns Whether there may be any.
+ * @throws PhoneAwayError when it does not answer, PhoneAnswerError `not-found` when it has forgotten the run.
+ */
+export async function fetchLeft(host: RunsHost, runId: string): Promise<boolean> {
+  const { db } = host.database;
+  const run = await findRun(db, runId);
+  if (!run?.mayBeLeft) return false;
+  const { phone } = await linkedPhone();
+  await phone.frames(runId);
+  if (!(await reopenRun(db, runId))) return false;
+  // A phone that did not hear that the run was stopped is told so now.
+  if (run.state === "aborted") await phone.abort(runId).catch(() => {});
+  void collect(host, phone, run, true);
+  return true;
 }
 
 /** Adds the log entry of a run that has ended, unless it yielded nothing. */

@@ -1,5 +1,6 @@
 import { phoneError } from "@/contracts/phoneProtocol";
-import { PhoneAnswerError, type PhoneLink, RemotePhone } from "./client";
+import { type PhoneLink, RemotePhone } from "./client";
+import { PhoneAnswerError } from "./failures";
 import { findOwnStandIn, ownStandIn } from "./ownStandIn";
 import { savedLink } from "./savedLink";
 import { STAGE_PATH, type StandInStage } from "./stage";

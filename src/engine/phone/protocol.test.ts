@@ -1,15 +1,23 @@
 import { createHash, randomUUID } from "node:crypto";
-import { readFileSync } from "node:fs";
+import { mkdtempSync, readFileSync, rmSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
 import sharp from "sharp";
 import { phoneOpenApi } from "@/contracts/phoneOpenApi";
 import { PHONE_ERRORS, PHONE_PATH, type PhoneFrame, phoneError } from "@/contracts/phoneProtocol";
 import { chosenCamera } from "@/core/camera";
-import { PhoneAwayError, RemotePhone } from "./client";
+import type { ReceivedFile } from "../store";
+import { RemotePhone } from "./client";
 import { collectRun } from "./collect";
+import { PhoneAwayError } from "./failures";
 import { type PhoneFaults, readFaults } from "./faults";
 import { startStandIn } from "./served";
 import type { PhoneServer } from "./server";
 import { STAGE_PATH, usualStage } from "./stage";
+
+const data = mkdtempSync(join(tmpdir(), "aevumen-protocol-"));
+process.env.AEVUMEN_DATA = data;
+afterAll(() => rmSync(data, { recursive: true, force: true }));
 
 const TOKEN = "a-token-for-tests";
 const open: PhoneServer[] = [];
@@ -39,22 +47,23 @@ const armed = (line = "4 x 1/8 | iso 50") => ({
   seed: 3,
 });
 /** Collects a run and tells what came, in order, and how it stood meanwhile. */
-async function collected(phone: RemotePhone, id: string, giveUpMs = 20_000) {
+async function collected(phone: RemotePhone, id: string, signal = new AbortController().signal) {
   const frames: PhoneFrame[] = [];
   const states: string[] = [];
-  const run = await collectRun(
+  const { run } = await collectRun(
     phone,
     id,
     {
-      keep: async (frame, bytes) => {
-        expect(createHash("sha256").update(bytes).digest("hex")).toBe(frame.sha256);
+      keep: async (frame, { path }) => {
+        expect(createHash("sha256").update(readFileSync(path)).digest("hex")).toBe(frame.sha256);
         frames.push(frame);
       },
-      passes: () => false,
-      stands: async (stood) => void states.push(stood?.state ?? "away"),
+      setAside: async (_, error) => {
+        throw error;
+      },
+      stands: async (stood) => void states.push("since" in stood ? "away" : stood.state),
     },
-    giveUpMs,
-    new AbortController().signal,
+    signal,
   );
   return { run, frames, states };
 }
@@ -92,7 +101,7 @@ describe("a phone at an address", () => {
       frame = event.frame;
       break;
     }
-    const whole = await phone.bytesOf(frame!);
+    const whole = readFileSync((await phone.file(frame!)).path);
     const at = `${server.address}${PHONE_PATH}/runs/${request.id}/frames/0`;
     const part = (range: string) => fetch(at, { headers: { authorization: `Bearer ${TOKEN}`, range } });
     const middle = await part("bytes=10-19");
@@ -190,12 +199,12 @@ describe("a phone at an address", () => {
     await phone.arm(request);
     await phone.start(request.id);
     const raws: Buffer[] = [];
-    const keep = async (frame: PhoneFrame, _bytes: Buffer, raw: Buffer | null) => {
+    const keep = async (frame: PhoneFrame, _file: ReceivedFile, raw: ReceivedFile | null) => {
       expect(frame.raw).toMatchObject({ mediaType: "image/x-adobe-dng", name: frame.name.replace("jpg", "dng") });
-      raws.push(raw!);
+      raws.push(readFileSync(raw!.path));
     };
     const never = new AbortController().signal;
-    await collectRun(phone, request.id, { keep, passes: () => false, stands: async () => {} }, 20_000, never);
+    await collectRun(phone, request.id, { keep, setAside: async () => {}, stands: async () => {} }, never);
     // A TIFF's first bytes, then three samples of two bytes a pixel.
     for (const raw of raws) {
       expect(raw.subarray(0, 4)).toEqual(Buffer.from("II*\0"));
@@ -277,12 +286,15 @@ describe("what goes wrong with a phone", () => {
     expect(states).toContain("away");
   });
 
-  it("away for good is given up in words", async () => {
+  it("away for good is waited for until somebody ends that", async () => {
     const { server, phone } = await phoneWith();
     const request = armed();
     await phone.arm(request);
     await server.close();
-    await expect(collected(phone, request.id, 100)).rejects.toThrow(PhoneAwayError);
+    const stop = new AbortController();
+    const states = collected(phone, request.id, stop.signal);
+    setTimeout(() => stop.abort(), 300);
+    await expect(states).rejects.toThrow(PhoneAwayError);
   });
 
   it("is read from a line, and nothing else is", () => {

@@ -50,6 +50,8 @@ export const runWithFrames = (frames: readonly FrameReply[], change: Partial<Run
     state: "done",
     framesWanted: frames.length,
     problem: null,
+    waitingSince: null,
+    mayBeLeft: false,
     refused: [],
     createdAt: CREATED,
     ...change,

@@ -1,7 +1,8 @@
 import { problem, readJson, refusal, route } from "@/app/http";
 import { phoneLink } from "@/contracts/phoneReply";
 import { application } from "@/engine/application";
-import { PhoneAnswerError, PhoneAwayError, RemotePhone } from "@/engine/phone/client";
+import { RemotePhone } from "@/engine/phone/client";
+import { PhoneAnswerError, PhoneAwayError } from "@/engine/phone/failures";
 import { linkedPhone } from "@/engine/phone/linked";
 import { forgetLink, saveLink } from "@/engine/phone/savedLink";
 import { phoneAnswer } from "../phoneAnswer";
