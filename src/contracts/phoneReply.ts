@@ -25,6 +25,8 @@ export const phoneLink = z.strictObject({
     .trim()
     .max(200)
     .refine((text) => URL.canParse(text) && HTTP.test(text), "An address, such as http://192.168.4.1:8080")
+    // What stands behind it is the protocol's own.
+    .refine((text) => !/[?#@]/.test(text), "An address alone: without a question, a place in a page, or a name in it.")
     .transform((text) => text.replace(/\/+$/, "")),
   token: z.string().trim().min(1, "The phone's token.").max(500),
 });

@@ -94,6 +94,8 @@ export const frameReply = z.object({
   recipeLine: z.string().nullable(),
   /** Bytes of its raw copy; null where it has none. */
   rawBytes: z.number().nullable(),
+  /** Which of a phone's run it is, from 0; null for a file of one's own. */
+  runIndex: z.number().nullable(),
   warning: z.string().nullable(),
   choice: frameChoice,
   arrival: z.number(),
@@ -117,6 +119,8 @@ export const runReply = z.object({
     /** Since when its phone is out of reach; whether frames may still lie on that once it has ended. */
     waitingSince: instant.nullable(),
     mayBeLeft: z.boolean(),
+    /** How far its phone's clock was ahead; its frames' times are corrected by that. */
+    clockAheadSeconds: z.number().nullable(),
     refused,
     createdAt: instant,
   }),

@@ -102,6 +102,11 @@ export async function standRun(
     .where(and(eq(runs.id, runId), inArray(runs.state, UNDER_WAY)));
 }
 
+/** Says how far the clock of a run's phone is ahead of this machine's, seconds. */
+export async function tellClock(db: Db, runId: string, clockAheadSeconds: number): Promise<void> {
+  await db.update(runs).set({ clockAheadSeconds }).where(eq(runs.id, runId));
+}
+
 /** Shows that a run's process lives. */
 export async function beatRun(db: Db, runId: string): Promise<void> {
   await db.update(runs).set({ beatAt: sql`now()` }).where(eq(runs.id, runId));

@@ -142,6 +142,8 @@ export const runs = pgTable(
     /** Since when its phone is out of reach, and whether frames may still lie on that. */
     waitingSince: instant("waiting_since"),
     mayBeLeft: boolean("may_be_left").notNull().default(false),
+    /** How far its phone's clock was ahead of this machine's; null where nobody has measured. */
+    clockAheadSeconds: doublePrecision("clock_ahead_seconds"),
   },
   ({ shotId, state }) => [index("runs_shot_index").on(shotId), index("runs_state_index").on(state)],
 );

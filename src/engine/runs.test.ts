@@ -1,17 +1,20 @@
 import { mkdtempSync, readFileSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
+import sharp from "sharp";
 import { chosenCamera } from "@/core/camera";
 import { parseRecipe } from "@/core/recipe";
 import { type Database, openEmbedded } from "@/db/database";
+import { listLog } from "@/db/log";
 import { createEmptyOuting, createShot } from "@/db/outings";
-import { findRun, listFrames } from "@/db/runs";
+import { createRun, findRun, listFrames } from "@/db/runs";
 import type { RunsHost } from "./capturing";
 import { RemotePhone } from "./phone/client";
 import { startStandIn } from "./phone/served";
 import type { PhoneServer } from "./phone/server";
 import { STAGE_PATH, usualStage } from "./phone/stage";
-import { resumeRuns, startRun } from "./runs";
+import { type AwkwardPhone, awkwardPhone } from "./phone/testing/awkwardPhone";
+import { fetchLeft, resumeRuns, startRun, stopRun } from "./runs";
 import { storedPath } from "./store";
 
 const data = mkdtempSync(join(tmpdir(), "aevumen-runs-"));
@@ -107,4 +110,148 @@ test("runs of a phone that has forgotten them are not gone on with", async () =>
     process.env.AEVUMEN_PHONE = server.address;
   }
   expect((await findRun(database.db, run.id))?.state).toBe("done");
+});
+
+describe("a phone that is not what it should be", () => {
+  const untilEnded = async (runId: string) => {
+    for (;;) {
+      const run = (await findRun(database.db, runId))!;
+      if (run.state !== "running") return run;
+      await new Promise((resolve) => setTimeout(resolve, 30));
+    }
+  };
+  /** A run that another process has left, on an awkward phone. */
+  const leftOn = async (awkward: AwkwardPhone) => {
+    process.env.AEVUMEN_PHONE = awkward.link.address;
+    await createRun(database.db, {
+      id: awkward.run,
+      shotId,
+      source: "phone",
+      recipeLine: "3 x 2s",
+      state: "running",
+      framesWanted: awkward.files.length,
+    });
+    const of = host();
+    expect(await resumeRuns(of, true)).toContain(awkward.run);
+    return of;
+  };
+  const jpeg = (width: number) =>
+    sharp({ create: { width, height: 48, channels: 3, background: "#346" } })
+      .jpeg()
+      .toBuffer();
+  afterEach(() => {
+    process.env.AEVUMEN_PHONE = server.address;
+  });
+
+  test("sets a frame aside that is no picture, keeps two of the same bytes and any name, and fetches the rest later", async () => {
+    const [picture, other] = [await jpeg(64), await jpeg(80)];
+    const files = [picture, picture, Buffer.from("no picture at all"), other];
+    const awkward = await awkwardPhone(files, {
+      frame: (index) => ({ name: index === 0 ? "a\0b\ud83d.jpg" : "IMG_4711.jpg" }),
+    });
+    try {
+      const of = await leftOn(awkward);
+      const ended = await untilEnded(awkward.run);
+      expect(ended).toMatchObject({ state: "done", mayBeLeft: true, waitingSince: null });
+      expect(ended.problem).toMatch(/A frame did not arrive/);
+      expect(ended.refused).toEqual([
+        { name: "Frame 3, IMG_4711.jpg", reason: expect.stringContaining("not a picture") },
+      ]);
+      const frames = await framesOf(awkward.run);
+      expect(frames.map(({ runIndex }) => runIndex)).toEqual([0, 1, 3]);
+      expect(frames[0]!.name).toBe("a\ufffdb\ufffd.jpg");
+      expect([...awkward.left]).toEqual([2]);
+      // What was wrong with it is mended; a press has it fetched.
+      files[2] = await jpeg(96);
+      expect(await fetchLeft(of, awkward.run)).toBe(true);
+      expect(await untilEnded(awkward.run)).toMatchObject({
+        state: "done",
+        mayBeLeft: false,
+        refused: [],
+        problem: null,
+      });
+      expect((await framesOf(awkward.run)).map(({ runIndex }) => runIndex).sort()).toEqual([0, 1, 2, 3]);
+      expect([...awkward.left]).toEqual([]);
+      expect(await fetchLeft(of, awkward.run)).toBe(false);
+      expect((await listLog(database.db)).filter(({ entry }) => entry.runId === awkward.run)).toHaveLength(1);
+    } finally {
+      await awkward.close();
+    }
+  });
+
+  test("has its clock measured: its frames lie at the instants at which they were taken", async () => {
+    const awkward = await awkwardPhone([await jpeg(64), await jpeg(80)], {
+      frame: () => ({ takenAt: new Date(Date.now() + 3 * 3_600_000).toISOString() }),
+    });
+    awkward.temper = ({ path, response }) => {
+      if (path !== "/status") return false;
+      const now = new Date(Date.now() + 3 * 3_600_000).toISOString();
+      response.end(JSON.stringify({ now, batteryPercent: 50, sensorCelsius: 8, freeBytes: 1e9, run: null }));
+      return true;
+    };
+    try {
+      await leftOn(awkward);
+      const { clockAheadSeconds } = await untilEnded(awkward.run);
+      expect(clockAheadSeconds).toBeCloseTo(10_800, 0);
+      for (const { takenAt } of await framesOf(awkward.run))
+        expect(Math.abs(takenAt!.getTime() - Date.now())).toBeLessThan(20_000);
+    } finally {
+      await awkward.close();
+    }
+  });
+
+  test("is waited for by a server that was started while it was away, and a run that was never begun is ended", async () => {
+    const awkward = await awkwardPhone([await jpeg(64)]);
+    try {
+      awkward.temper = ({ response }) => {
+        response.destroy();
+        return true;
+      };
+      await leftOn(awkward);
+      await new Promise<void>((resolve) => {
+        const looking = setInterval(async () => {
+          if (!(await findRun(database.db, awkward.run))?.waitingSince) return;
+          clearInterval(looking);
+          resolve();
+        }, 30);
+      });
+      awkward.temper = () => false;
+      expect(await untilEnded(awkward.run)).toMatchObject({ state: "done", mayBeLeft: false });
+      expect(await framesOf(awkward.run)).toHaveLength(1);
+    } finally {
+      await awkward.close();
+    }
+    const armed = await awkwardPhone([await jpeg(64)], { run: { state: "armed" } });
+    try {
+      await leftOn(armed);
+      expect(await untilEnded(armed.run)).toMatchObject({
+        state: "aborted",
+        problem: expect.stringMatching(/before it began/),
+      });
+      expect(armed.asked.some((asked) => asked.endsWith("/abort"))).toBe(true);
+    } finally {
+      await armed.close();
+    }
+  });
+
+  test("is not waited for by a person who stops, and has what it took fetched once it answers", async () => {
+    const awkward = await awkwardPhone([await jpeg(64)]);
+    try {
+      let hangs = false;
+      awkward.temper = ({ path }) => hangs || path === "/capabilities" || path === "/status";
+      const of = await leftOn(awkward);
+      hangs = true;
+      const before = Date.now();
+      await stopRun(of.capturing.get(awkward.run)!, awkward.run);
+      const ended = await untilEnded(awkward.run);
+      expect(Date.now() - before).toBeLessThan(5000);
+      expect(ended).toMatchObject({ state: "aborted", mayBeLeft: true });
+      awkward.temper = () => false;
+      expect(await fetchLeft(of, awkward.run)).toBe(true);
+      expect(await untilEnded(awkward.run)).toMatchObject({ state: "done", mayBeLeft: false });
+      expect(await framesOf(awkward.run)).toHaveLength(1);
+    } finally {
+      await awkward.close();
+    }
+  });
 });

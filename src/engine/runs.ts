@@ -19,14 +19,16 @@ import {
   reopenRun,
   runSize,
   standRun,
+  tellClock,
 } from "@/db/runs";
 import type { ActiveRun, RunsHost } from "./capturing";
 import { openPicture } from "./files/decode";
 import { THUMBNAIL_EDGE_PX } from "./files/importFiles";
 import { plainReason } from "./files/pictureFailure";
 import type { RemotePhone } from "./phone/client";
+import { byOwnClock, measureClock, type PhoneClock } from "./phone/clock";
 import { collectRun, type WaitingForPhone } from "./phone/collect";
-import { PhoneAnswerError } from "./phone/failures";
+import { failureOfRun, PhoneAnswerError } from "./phone/failures";
 import { linkedPhone, phoneIfThere, setStandIn } from "./phone/linked";
 import type { CaptureOptions } from "./phone/protocol";
 import { ensureRoom } from "./room";
@@ -51,7 +53,7 @@ async function keepFrame(
   run: Run,
   frame: PhoneFrame,
   { file, raw }: { readonly file: ReceivedFile; readonly raw: ReceivedFile | null },
-  fNumber: number | null,
+  { fNumber, clock }: { readonly fNumber: number | null; readonly clock: PhoneClock | null },
 ): Promise<void> {
   const picture = await openPicture(file.path);
   const { width, height, depth } = picture.header;
@@ -69,7 +71,7 @@ async function keepFrame(
     height,
     depth,
     thumbnailHash: thumbnail.hash,
-    takenAt: new Date(takenAt),
+    takenAt: byOwnClock(new Date(takenAt), clock),
     shutterSeconds,
     iso,
     fNumber,
@@ -90,6 +92,21 @@ const setAsideText = (count: number): string =>
   `${count === 1 ? "A frame did" : `${count} frames did`} not arrive as ${count === 1 ? "it was" : "they were"} taken`;
 const STOPPED = "It was stopped here while the phone was out of reach";
 
+/** So often a phone's clock is measured anew: a bad one loses a second in a quarter of an hour. */
+const CLOCK_EVERY_MS = 4 * 60_000;
+
+/** A phone's clock as it was measured last, and measured anew now and then; what it is goes with the run. */
+function clockOf(db: Db, phone: RemotePhone, runId: string, signal: AbortSignal): () => Promise<PhoneClock | null> {
+  let [clock, measuredAt]: [PhoneClock | null, number] = [null, Number.NEGATIVE_INFINITY];
+  return async () => {
+    if (performance.now() - measuredAt < CLOCK_EVERY_MS) return clock;
+    clock = (await measureClock(phone, signal)) ?? clock;
+    measuredAt = performance.now();
+    if (clock) await tellClock(db, runId, clock.aheadMs / 1000);
+    return clock;
+  };
+}
+
 /** Takes a run's frames from the phone until it has ended, and logs it, unless it was logged before. */
 async function collect(
   { database: { db }, capturing }: RunsHost,
@@ -100,6 +117,7 @@ async function collect(
   const [stop, end] = [new AbortController(), new AbortController()];
   capturing.set(run.id, { phone, stop, end });
   const beat = setInterval(() => void beatRun(db, run.id).catch(() => {}), BEAT_EVERY_MS);
+  const signal = AbortSignal.any([stop.signal, end.signal]);
   let told = "";
   const stands = async (stood: PhoneRun | WaitingForPhone): Promise<void> => {
     const isWaiting = "since" in stood;
@@ -114,16 +132,16 @@ async function collect(
     await publish(db, { topic: "run", id: run.id });
   };
   try {
-    const { lens } = await phone.capabilities(stop.signal).catch(() => ({ lens: null }));
+    const { lens } = await phone.capabilities(signal).catch(() => ({ lens: null }));
+    const clockNow = clockOf(db, phone, run.id, signal);
     const keep = async (frame: PhoneFrame, file: ReceivedFile, raw: ReceivedFile | null): Promise<void> => {
-      await keepFrame(db, run, frame, { file, raw }, lens?.fNumber ?? null);
+      await keepFrame(db, run, frame, { file, raw }, { fNumber: lens?.fNumber ?? null, clock: await clockNow() });
       await publish(db, { topic: "run", id: run.id });
     };
     const setAside = async ({ index, name }: PhoneFrame, error: unknown): Promise<void> => {
       await addRefusal(db, run.id, { name: `Frame ${index + 1}, ${plainName(name)}`, reason: plainReason(error) });
       await publish(db, { topic: "run", id: run.id });
     };
-    const signal = AbortSignal.any([stop.signal, end.signal]);
     const collected = await collectRun(phone, run.id, { keep, setAside, stands }, signal);
     const { state, fault } = collected.run;
     const aside = collected.setAside > 0 ? setAsideText(collected.setAside) : null;
@@ -262,7 +280,21 @@ export async function startRun(
   }
 }
 
-/** Goes on with runs that another process left while the phone went on with them; without a phone nothing happens. */
+/** How a phone stands to a run that another process left: it has it, in some state, or not; or it is away, and may have it. */
+const standingOf = (phone: RemotePhone, runId: string): Promise<PhoneRun["state"] | "forgotten" | "away"> =>
+  phone.frames(runId, AbortSignal.timeout(HEARS_MS)).then(
+    ({ run }) => run.state,
+    (error: unknown) => (failureOfRun(error) === "final" ? "forgotten" : "away"),
+  );
+
+const NEVER_BEGUN = "The application stopped after the phone was made ready and before it began; begin it again";
+
+/**
+ * Goes on with runs that another process left while the phone went on with them; one that is away is waited for. A run that was made ready
+ * and never begun is ended.
+ *
+ * @returns Those that are gone on with, or were ended.
+ */
 export async function resumeRuns(host: RunsHost, everyRunningIsLeft: boolean): Promise<readonly string[]> {
   const { db } = host.database;
   const left = (await findSilentRuns(db, everyRunningIsLeft)).filter(({ id }) => !host.capturing.has(id));
@@ -271,14 +303,14 @@ export async function resumeRuns(host: RunsHost, everyRunningIsLeft: boolean): P
   if (!linked) return [];
   const resumed: string[] = [];
   for (const run of left) {
-    const isThere = await linked.phone.frames(run.id).then(
-      () => true,
-      () => false,
-    );
-    if (!isThere) continue;
+    const standing = await standingOf(linked.phone, run.id);
+    if (standing === "forgotten") continue;
     await beatRun(db, run.id);
     resumed.push(run.id);
-    void collect(host, linked.phone, run);
+    if (standing === "armed") {
+      await linked.phone.abort(run.id).catch(() => {});
+      await finishRun(db, run.id, "aborted", NEVER_BEGUN);
+    } else void collect(host, linked.phone, run);
   }
   return resumed;
 }

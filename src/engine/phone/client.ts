@@ -61,7 +61,8 @@ export class RemotePhone {
 
   capabilities = (signal?: AbortSignal): Promise<PhoneCapabilities> =>
     this.ask("GET", "/capabilities", phoneCapabilities, { signal: signal ?? null });
-  status = (): Promise<PhoneStatus> => this.ask("GET", "/status", phoneStatus);
+  status = (signal?: AbortSignal): Promise<PhoneStatus> =>
+    this.ask("GET", "/status", phoneStatus, { signal: signal ?? null });
   settings = (): Promise<PhoneSettings> => this.ask("GET", "/settings", phoneSettings);
   set = (change: z.input<typeof phoneSettingsChange>): Promise<PhoneSettings> =>
     this.ask("PATCH", "/settings", phoneSettings, { body: change });

@@ -4,14 +4,11 @@ import { spoils } from "@/contracts/runMark";
 import { type HandMatch, matchHandLog } from "@/core/handLog";
 import type { RunWithFrames } from "./queries";
 
-/** The place of a frame in its run, from 0, by the number in its file's name. */
-export const indexOfFrame = (name: string): number => Number(/(\d+)\.\w+$/.exec(name)?.[1] ?? 0) - 1;
-
 type Marked = Pick<RunWithFrames, "marks">;
 
 /** What was said of a frame that a phone sent. */
-export const marksOfFrame = ({ marks }: Marked, name: string) =>
-  marks.filter(({ frame }) => frame === indexOfFrame(name));
+export const marksOfFrame = ({ marks }: Marked, { runIndex }: Pick<FrameReply, "runIndex">) =>
+  marks.filter(({ frame }) => frame === runIndex);
 
 const timeOf = ({ takenAt }: { readonly takenAt: string | null }): number | null =>
   takenAt === null ? null : Date.parse(takenAt);
@@ -28,7 +25,7 @@ type Spoilable = Pick<RunWithFrames, "marks" | "handFrames" | "frames" | "run">;
 /** Frames of a run that somebody said are spoiled, by id: while they were taken, or in the log of a run by hand. */
 export function spoiledFrames({ run, marks, handFrames, frames }: Spoilable): ReadonlySet<string> {
   if (run.source !== "hand")
-    return new Set(frames.flatMap(({ id, name }) => (marksOfFrame({ marks }, name).some(spoils) ? [id] : [])));
+    return new Set(frames.flatMap((frame) => (marksOfFrame({ marks }, frame).some(spoils) ? [frame.id] : [])));
   const spoiled = new Set(handFrames.flatMap(({ id, state }) => (state === "spoiled" ? [id] : [])));
   if (spoiled.size === 0) return spoiled;
   const { matched } = handMatchOf(handFrames, frames);

@@ -3,7 +3,6 @@
 import { useEffect, useMemo, useRef } from "react";
 import type { RunReply } from "@/contracts/replies";
 import { type CaptureCamera, plannedFrames, planOfLine, pressedAtMs } from "@/core/capture";
-import { indexOfFrame } from "@/features/api/runMarks";
 import { ON_SKY } from "@/ui/theme/inPage";
 
 /** More bars than a screen has pixels would not be told apart. */
@@ -34,9 +33,7 @@ export function RunBars({ running, camera, domain, width, beginMs, endMs, onShow
     return plan ? plannedFrames(plan) : [];
   }, [camera, run.recipeLine]);
   const taken =
-    last?.takenAt && run.source === "phone"
-      ? [{ index: indexOfFrame(last.name), takenAtMs: Date.parse(last.takenAt) }]
-      : [];
+    last?.takenAt && last.runIndex !== null ? [{ index: last.runIndex, takenAtMs: Date.parse(last.takenAt) }] : [];
   const startMs = pressedAtMs(frames, taken, Date.parse(run.createdAt));
   const isInTime = taken.every(({ takenAtMs }) => takenAtMs < Date.now() + AHEAD_MS);
   const end = frames.at(-1);

@@ -28,8 +28,8 @@ export function FrameStrip({ run, shownId, onShow }: FrameStripProps) {
       borderTopWidth="1px"
       borderColor="line"
     >
-      {run.frames.map(({ id, name, thumbnailHash }) => {
-        const marks = marksOfFrame(run, name);
+      {run.frames.map(({ id, name, thumbnailHash, runIndex }) => {
+        const marks = marksOfFrame(run, { runIndex });
         const isOut = marks.some(spoils);
         const said = marks.map(({ kind, text }) => (kind === "note" ? text : kind)).join(", ");
         return (

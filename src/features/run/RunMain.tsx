@@ -46,6 +46,7 @@ export function RunMain({ station }: { readonly station: RunStationState }) {
           onAbort={() => run.tell.mutate("abort")}
           onPause={() => run.tell.mutate("pause")}
           onResume={() => run.tell.mutate("resume")}
+          onFetch={(id) => run.fetchLeft.mutate(id)}
           onMark={(said) => run.mark.mutate(said)}
           onSpoken={(sound, seconds, frame) => run.speak.mutate({ sound, seconds, frame })}
           onStack={(shown) => run.stack.mutate(shown)}

@@ -1,7 +1,7 @@
 "use client";
 
-import { Box, Flex } from "@chakra-ui/react";
-import { Layers, Play } from "lucide-react";
+import { Flex } from "@chakra-ui/react";
+import { Download, Layers, Play } from "lucide-react";
 import { type ReactNode, useState } from "react";
 import { sizeText } from "@/contracts/limits";
 import type { MarkRequest } from "@/contracts/runMark";
@@ -18,6 +18,7 @@ import { FrameStrip } from "./FrameStrip";
 import { PhoneScreen } from "./PhoneScreen";
 import { RunningView } from "./RunningView";
 import { FoldedPicture, FramePicture } from "./RunPicture";
+import { RunStanding } from "./RunStanding";
 import { ShutterLine } from "./ShutterLine";
 import { useFolded } from "./useFolded";
 import { Warnings } from "./Warnings";
@@ -38,6 +39,8 @@ interface RunViewProps {
   readonly onAbort: () => void;
   readonly onPause: () => void;
   readonly onResume: () => void;
+  /** Fetches what still lies on the phone of a run that has ended. */
+  readonly onFetch: (runId: string) => void;
   readonly onMark: (mark: MarkRequest) => void;
   readonly onSpoken: (sound: Blob, seconds: number, frame: number) => void;
   readonly onStack: (run: RunWithFrames) => void;
@@ -104,11 +107,16 @@ export function RunView(props: RunViewProps) {
         </Action>
       )}
       {run && (
-        <Box color={run.run.state === "failed" ? "coral" : "ash"} aria-live="polite" fontSize="note">
-          {STATE_WORDS[run.run.state]}: {frames.length} of {run.run.framesWanted} frames
-          {run.run.problem ? `. ${run.run.problem}` : ""}
-          {measured && frames.length > 0 ? `. The newest: ${measured}` : ""}
-        </Box>
+        <RunStanding
+          run={run}
+          word={STATE_WORDS[run.run.state]}
+          more={measured && frames.length > 0 ? `The newest: ${measured}` : ""}
+        />
+      )}
+      {run?.run.mayBeLeft && (
+        <Action disabled={busy} onClick={() => props.onFetch(run.run.id)}>
+          <Download size={16} /> Fetch what is still on {run.run.phoneName ?? "the phone"}
+        </Action>
       )}
       <Warnings warnings={warnings} />
     </>

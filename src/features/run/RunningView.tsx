@@ -8,7 +8,6 @@ import { type CapturePlan, plannedFrames, runMoment } from "@/core/capture";
 import type { RunWarning } from "@/core/watch";
 import { counted } from "@/core/words";
 import type { RunWithFrames } from "@/features/api/queries";
-import { indexOfFrame } from "@/features/api/runMarks";
 import { RoomForPicture, shapeOf } from "@/features/picture/RoomForPicture";
 import { Action } from "@/ui/Action";
 import type { Folded } from "@/workers/fold.worker";
@@ -16,6 +15,7 @@ import { Beat } from "./Beat";
 import { Clock, leftText, PHASE_WORDS } from "./Clock";
 import { MarkBar } from "./MarkBar";
 import { FoldedPicture, FramePicture } from "./RunPicture";
+import { RunStanding } from "./RunStanding";
 import { frameMeant, secondsInto } from "./runNow";
 import { useNow } from "./useNow";
 import { Warnings } from "./Warnings";
@@ -40,7 +40,7 @@ export function RunningView(props: RunningViewProps) {
   const { run, plan, folded, warnings, measured, onAbort, onPause, onResume, onMark, onSpoken } = props;
   const now = useNow();
   const frames = useMemo(() => plannedFrames(plan), [plan]);
-  const taken = useMemo(() => new Set(run.frames.map(({ name }) => indexOfFrame(name))), [run.frames]);
+  const taken = useMemo(() => new Set(run.frames.flatMap(({ runIndex }) => runIndex ?? [])), [run.frames]);
   const seconds = secondsInto(run, frames, now);
   const moment = seconds === null ? null : runMoment(frames, seconds);
   const isCounting = moment !== null && moment.phase !== "through";
@@ -88,9 +88,8 @@ export function RunningView(props: RunningViewProps) {
         </RoomForPicture>
       </Flex>
       <Flex gridArea="side" direction="column" minH="0" overflowY="auto" justify="flex-end">
-        <Box color="ash" fontSize="note" aria-live="polite" px="16px" py="6px">
-          {isPaused ? "Held" : "Running"}: {run.frames.length} of {run.run.framesWanted} frames
-          {run.run.problem ? `. ${run.run.problem}` : ""}
+        <Box px="16px" py="6px">
+          <RunStanding run={run} word={isPaused ? "Held" : "Running"} />
         </Box>
         <Warnings warnings={warnings} />
         <MarkBar

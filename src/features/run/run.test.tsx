@@ -83,7 +83,14 @@ describe("what a run asks of the phone", () => {
 describe("a run on screen", () => {
   const view = (part: Partial<Parameters<typeof RunView>[0]> = {}) => {
     const asked = { onStart: jest.fn(), onAbort: jest.fn(), onStack: jest.fn() };
-    const given = { ...asked, onPause: jest.fn(), onResume: jest.fn(), onMark: jest.fn(), onSpoken: jest.fn() };
+    const given = {
+      ...asked,
+      onPause: jest.fn(),
+      onResume: jest.fn(),
+      onMark: jest.fn(),
+      onSpoken: jest.fn(),
+      onFetch: jest.fn(),
+    };
     const plan = planCapture(parseRecipe("3 x 1s every 2s | iso 50 -> mean").recipe, camera, SOME_TIME);
     show(
       <RunView
@@ -127,6 +134,22 @@ describe("a run on screen", () => {
     expect(screen.queryByRole("button", { name: /^Fuse/ })).toBeNull();
   });
 
+  it("says since when the phone is out of reach, and which frames did not come, and has the rest fetched", () => {
+    const waitingSince = new Date(2026, 10, 25, 22, 14).toISOString();
+    const problem = "It goes on by itself; 13 frames are still on it, and come when it is back";
+    const late = { clockAheadSeconds: -60.2 };
+    view({ run: runWithFrames(frames.slice(0, 1), { state: "running", framesWanted: 24, ...late }) });
+    expect(screen.getByText(/The phone's clock is \S*\s?1\smin behind; times here are corrected/)).toBeTruthy();
+    view({ run: runWithFrames(frames.slice(0, 2), { state: "running", framesWanted: 24, waitingSince, problem }) });
+    expect(screen.getByText(`Running: 2 of 24 frames. Waiting for the phone since 22:14. ${problem}`)).toBeTruthy();
+    const refused = [{ name: "Frame 3, IMG_4713.jpg", reason: "It did not arrive as the phone took it." }];
+    const run = runWithFrames(frames.slice(0, 2), { framesWanted: 3, mayBeLeft: true, refused });
+    const { onFetch } = view({ run });
+    expect(screen.getByText("Frame 3, IMG_4713.jpg")).toBeTruthy();
+    fireEvent.click(screen.getByRole("button", { name: "Fetch what is still on Pocket A" }));
+    expect(onFetch).toHaveBeenCalledWith(run.run.id);
+  });
+
   it("is held after the frame at hand, and goes on", () => {
     const { onPause } = view({ run: runWithFrames(frames.slice(0, 1), { state: "running", framesWanted: 3 }) });
     fireEvent.click(screen.getByRole("button", { name: "Hold after this frame" }));
@@ -141,8 +164,8 @@ describe("a run on screen", () => {
     jest.useFakeTimers({ now: Date.parse("2026-11-25T18:00:10.500Z") });
     try {
       // The second frame opened at 18:00:10 and stays open for a second.
-      const taken = ["frame-0001.jpg", "frame-0002.jpg"].map((name, i) =>
-        frameReply(name, { takenAt: `2026-11-25T18:00:${i === 0 ? "08" : "10"}.000Z` }),
+      const taken = ["IMG_4711.jpg", "IMG_4712.jpg"].map((name, i) =>
+        frameReply(name, { runIndex: i, takenAt: `2026-11-25T18:00:${i === 0 ? "08" : "10"}.000Z` }),
       );
       view({ run: runWithFrames(taken, { state: "running", framesWanted: 3 }) });
       expect(screen.getByRole("timer").textContent).toBe("0.5");
@@ -168,7 +191,7 @@ describe("a run on screen", () => {
   });
 
   it("does not fuse what was said to be spoiled", () => {
-    const named = [1, 2, 3].map((n) => frameReply(`frame-000${n}.jpg`));
+    const named = [0, 1, 2].map((runIndex) => frameReply(`IMG_471${runIndex}.jpg`, { runIndex }));
     const marks = [
       {
         id: crypto.randomUUID(),
@@ -180,10 +203,10 @@ describe("a run on screen", () => {
       },
     ];
     const { onStack } = view({ run: { ...runWithFrames(named), marks } });
-    expect(screen.getByRole("button", { name: "Show frame-0002.jpg: car" })).toBeTruthy();
+    expect(screen.getByRole("button", { name: "Show IMG_4711.jpg: car" })).toBeTruthy();
     fireEvent.click(screen.getByRole("button", { name: "Fuse 2 frames" }));
     expect(onStack.mock.calls[0]![0].frames.map(({ name }: { name: string }) => name)).toEqual([
-      ...["frame-0001.jpg", "frame-0003.jpg"],
+      ...["IMG_4710.jpg", "IMG_4712.jpg"],
     ]);
   });
 

@@ -10,7 +10,7 @@ const frames = plannedFrames(planCapture(parseRecipe("4 x 2s every 5s | iso 50")
 const AT = Date.parse("2026-11-25T18:00:00.000Z");
 const taken = (count: number) =>
   Array.from({ length: count }, (_, i) =>
-    frameReply(`frame-000${i + 1}.jpg`, { takenAt: new Date(AT + 5000 * i).toISOString() }),
+    frameReply(`IMG_${4711 + i}.jpg`, { runIndex: i, takenAt: new Date(AT + 5000 * i).toISOString() }),
   );
 const run = (count: number, part: object = {}) =>
   runWithFrames(taken(count), { state: "running", framesWanted: 4, ...part });
@@ -42,10 +42,10 @@ describe("what was said of frames", () => {
     isSpoken: false,
     createdAt: "2026-11-25T18:00:00.000Z",
   });
-  it("leaves those out that are spoiled, by the number in their names", () => {
+  it("leaves those out that are spoiled, whatever their files are called", () => {
     const marked = { ...runWithFrames(taken(3)), marks: [mark("car", 1), mark("note", 2)] };
     expect([...spoiledFrames(marked)]).toEqual([marked.frames[1]!.id]);
-    expect(marksOfFrame(marked, "p-0003.jpg").map(({ kind }) => kind)).toEqual(["note"]);
+    expect(marksOfFrame(marked, marked.frames[2]!).map(({ kind }) => kind)).toEqual(["note"]);
   });
 
   it("finds the files of spoiled frames of a run by hand, though the phone's clock is off", () => {

@@ -1,14 +1,13 @@
 import { type PlannedFrame, pressedAtMs, type RunMoment, runMoment } from "@/core/capture";
 import type { RunWithFrames } from "@/features/api/queries";
-import { indexOfFrame } from "@/features/api/runMarks";
 
 /** Frames that are said to open so far in the future were not waited for, milliseconds. */
 const AHEAD_MS = 1500;
 
 /** Seconds since a run was pressed, by its frames as they came; null while it is held, and where it goes as fast as it can. */
 export function secondsInto(run: RunWithFrames, frames: readonly PlannedFrame[], nowMs: number): number | null {
-  const taken = run.frames.flatMap(({ name, takenAt }) =>
-    takenAt === null ? [] : [{ index: indexOfFrame(name), takenAtMs: Date.parse(takenAt) }],
+  const taken = run.frames.flatMap(({ runIndex, takenAt }) =>
+    takenAt === null || runIndex === null ? [] : [{ index: runIndex, takenAtMs: Date.parse(takenAt) }],
   );
   if (run.run.state === "paused" || taken.some(({ takenAtMs }) => takenAtMs > nowMs + AHEAD_MS)) return null;
   const pressed = pressedAtMs(frames, taken, Date.parse(run.run.createdAt));

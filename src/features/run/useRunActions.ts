@@ -51,6 +51,11 @@ export function useRunActions({ outingId, shotId, runId, setPhone, onStarted }: 
     mutationFn: (what: "abort" | "pause" | "resume") => sendJson("POST", `/api/runs/${runId}/${what}`, {}, doneReply),
     onError: wrong,
   });
+  const fetchLeft = useMutation({
+    mutationFn: (id: string) => sendJson("POST", `/api/runs/${id}/fetch`, {}, doneReply),
+    onSuccess: refresh,
+    onError: wrong,
+  });
   const mark = useMutation({
     mutationFn: (said: MarkRequest) => sendJson("POST", `/api/runs/${runId}/marks`, said, started),
     onSuccess: ({ id }, { kind, frame }) =>
@@ -96,5 +101,6 @@ export function useRunActions({ outingId, shotId, runId, setPhone, onStarted }: 
     },
     onError: wrong,
   });
-  return { start, tell, mark, speak, stack, busy: start.isPending || stack.isPending };
+  const busy = start.isPending || stack.isPending || fetchLeft.isPending;
+  return { start, tell, fetchLeft, mark, speak, stack, busy };
 }

@@ -8,7 +8,6 @@ import { mostStarGapSeconds } from "@/core/motion";
 import { type FrameMeasure, type RunWarning, type WatchedFrame, warningsOf } from "@/core/watch";
 import { smallUrl } from "@/features/api/pictures";
 import { isUnderWay, type RunWithFrames } from "@/features/api/queries";
-import { indexOfFrame } from "@/features/api/runMarks";
 import { startFold } from "@/workers/clients";
 import { useLatest } from "@/workers/useLatest";
 import { useWorker } from "@/workers/useWorker";
@@ -48,10 +47,10 @@ export function useWatch({ run, plan, camera, shot, phone, twilight }: Watched) 
     () =>
       frames?.flatMap((frame): WatchedFrame[] => {
         const measure = known.get(smallUrl(frame.hash));
-        if (!measure) return [];
+        if (!measure || frame.runIndex === null) return [];
         const takenAtMs = frame.takenAt === null ? null : Date.parse(frame.takenAt);
         const { shutterSeconds, bytes } = frame;
-        return [{ index: indexOfFrame(frame.name), takenAtMs, shutterSeconds, bytes, measure }];
+        return [{ index: frame.runIndex, takenAtMs, shutterSeconds, bytes, measure }];
       }) ?? [],
     [frames, known],
   );

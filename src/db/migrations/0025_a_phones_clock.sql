@@ -1,0 +1,1 @@
+ALTER TABLE "runs" ADD COLUMN "clock_ahead_seconds" double precision;
