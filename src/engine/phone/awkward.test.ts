@@ -131,6 +131,14 @@ describe("what passes costs no frame", () => {
       }),
     ],
     [
+      "does not say which part it sends",
+      times(9, FRAME_2, ({ response, range }) => {
+        response.writeHead(206).write(FILES[2]!.subarray(range, range + 20_000));
+        setTimeout(() => response.destroy(), 20);
+        return true;
+      }),
+    ],
+    [
       "knows no ranges, and breaks off once",
       (() => {
         let asked = 0;

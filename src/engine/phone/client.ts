@@ -161,7 +161,8 @@ export class RemotePhone {
     if (file.bytes > MOST_FRAME_BYTES) throw new FrameError(`${name} is ${file.bytes} bytes long: too large.`);
     return receiveFile(file, name, async (from) => {
       const asking = { headers: { range: `bytes=${from}-` }, signal: signal ?? null };
-      const { body, begins } = await this.send("GET", path, asking, MOST_FRAME_BYTES);
+      const { body, begins: told } = await this.send("GET", path, asking, MOST_FRAME_BYTES);
+      const begins = told ?? from;
       if (begins !== 0 && begins !== from)
         throw new PhoneAwayError(`${name} came from another place than it was asked.`);
       return { begins, pieces: body };
@@ -172,7 +173,7 @@ export class RemotePhone {
    * Sends a request.
    *
    * @param mostBytes What comes beyond them is not read.
-   * @returns What answers; `begins` is where a part begins, and 0 for what is whole.
+   * @returns What answers; `begins` is where a part begins, null where it does not say, and 0 for what is whole.
    * @throws PhoneAwayError without an answer, PhoneAnswerError for an error of the protocol.
    */
   private async send(
@@ -218,8 +219,9 @@ export class RemotePhone {
         })
         .finally(() => watchdog.end());
     if (response.ok) {
-      const begins =
-        response.status === 206 ? Number(/^bytes (\d+)-/.exec(response.headers.get("content-range") ?? "")?.[1]) : 0;
+      const told = /^bytes (\d+)-/.exec(response.headers.get("content-range") ?? "");
+      // A part that does not say which one it is: the one that was asked for, as far as its hash agrees.
+      const begins = response.status !== 206 ? 0 : told ? Number(told[1]) : null;
       return { text, body: watched(piecesOf(response, watchdog, mostBytes), watchdog), begins };
     }
     const error = phoneError.safeParse(jsonOf(await text()));
