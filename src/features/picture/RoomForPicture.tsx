@@ -16,13 +16,13 @@ interface Size {
   readonly height: number;
 }
 
-/** The largest place for a picture of a shape in a box, with its tools beside it or below, wherever it is larger. */
-export function roomFor(box: Size, aspect: number): Size & { readonly beside: boolean } {
+/** The largest place for a picture of a shape in a box, with its tools beside it or below: where it is larger, or where they are said to stand. */
+export function roomFor(box: Size, aspect: number, standBeside?: boolean): Size & { readonly beside: boolean } {
   const shape = { width: aspect, height: 1 };
   const withBeside = fitted({ ...box, width: box.width - TOOLS_PX.wide }, shape);
   const isNarrow = box.width < NARROW_PX;
   const withBelow = fitted({ ...box, height: box.height - (isNarrow ? TOOLS_PX.twoRows : TOOLS_PX.tall) }, shape);
-  const beside = !isNarrow && withBeside.width > withBelow.width;
+  const beside = standBeside ?? (!isNarrow && withBeside.width > withBelow.width);
   const { width, height } = beside ? withBeside : withBelow;
   return { width: Math.floor(width), height: Math.floor(height), beside };
 }
@@ -44,14 +44,20 @@ interface RoomForPictureProps {
   readonly aspect: number;
   /** What one does with it, and what it says. */
   readonly tools: ReactNode;
+  /** What is said of it at some length: after the tools beside it, below them with room of its own. */
+  readonly says?: ReactNode;
   /** Fills its place. */
   readonly children: ReactNode;
 }
 
 /** A picture as large as its place allows, and its tools where they cost it least. */
-export function RoomForPicture({ aspect, tools, children }: RoomForPictureProps) {
+export function RoomForPicture({ aspect, tools, says, children }: RoomForPictureProps) {
   const [ref, box] = useSize<HTMLDivElement>();
-  const { width, height, beside } = roomFor(box, aspect);
+  const [saysRef, said] = useSize<HTMLDivElement>();
+  // Where tools stand is decided whatever is said: that may be long below the picture and short beside it, and would move them to and fro.
+  const { beside } = roomFor(box, aspect);
+  const below = beside || !says ? 0 : said.height;
+  const { width, height } = roomFor({ width: box.width, height: Math.max(1, box.height - below) }, aspect, beside);
   return (
     <Flex ref={ref} flex="1" minW="0" minH="0" direction={beside ? "row" : "column"} overflow="hidden">
       <Box position="relative" flexShrink="0" width={beside ? `${width}px` : "100%"} height={`${height}px`}>
@@ -74,7 +80,13 @@ export function RoomForPicture({ aspect, tools, children }: RoomForPictureProps)
         overflowY="auto"
       >
         {tools}
+        {beside && says}
       </Flex>
+      {!beside && says && (
+        <Box ref={saysRef} px="12px" pb="6px" flexShrink="0" maxHeight="24vh" overflowY="auto">
+          {says}
+        </Box>
+      )}
     </Flex>
   );
 }

@@ -1,5 +1,6 @@
 import { Box } from "@chakra-ui/react";
 import { Action } from "@/ui/Action";
+import { Fold } from "@/ui/Fold";
 import type { RunStationState } from "./useRunStation";
 
 /** The tick that says that somebody has read them, beside those of the list. */
@@ -43,7 +44,14 @@ export function Cautions({ minds, onRead }: { readonly minds: readonly string[];
 
 /** Once an evening, until they were read. */
 export function CautionsFirst({ station }: { readonly station: RunStationState }) {
-  const { shot, isUnderWay, list } = station;
-  if (!shot || isUnderWay || list.ticked.includes(CAUTIONS_READ)) return null;
-  return <Cautions minds={list.minds} onRead={() => list.tick(CAUTIONS_READ, true)} />;
+  const { shot, isUnderWay, list, linked } = station;
+  if (!shot || isUnderWay || list.minds.length === 0 || list.ticked.includes(CAUTIONS_READ)) return null;
+  const cautions = <Cautions minds={list.minds} onRead={() => list.tick(CAUTIONS_READ, true)} />;
+  // Once a run is done its picture has the room; whoever begins another one finds them folded.
+  if (!linked.shown) return cautions;
+  return (
+    <Box px="16px" py="4px" flexShrink="0">
+      <Fold title="Before you begin">{cautions}</Fold>
+    </Box>
+  );
 }

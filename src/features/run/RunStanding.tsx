@@ -1,5 +1,6 @@
 import { Box } from "@chakra-ui/react";
 import { DateTime } from "luxon";
+import type { ReactNode } from "react";
 import { roughDuration } from "@/core/recipe";
 import type { RunWithFrames } from "@/features/api/queries";
 import { RefusedList } from "@/features/fusing/RefusedList";
@@ -10,6 +11,8 @@ interface RunStandingProps {
   readonly word: string;
   /** More to be said after it. */
   readonly more?: string;
+  /** What can be done about it. */
+  readonly children?: ReactNode;
 }
 
 /** A clock that is off by less is nobody's concern. */
@@ -22,7 +25,7 @@ function clockSays(aheadSeconds: number | null): string[] {
 }
 
 /** How a run stands: how many frames are here, since when its phone is out of reach, and which did not come, each with its reason. */
-export function RunStanding({ run: { run, frames }, word, more = "" }: RunStandingProps) {
+export function RunStanding({ run: { run, frames }, word, more = "", children }: RunStandingProps) {
   const since = run.waitingSince && DateTime.fromISO(run.waitingSince).toFormat("HH:mm");
   const says = [
     `${word}: ${frames.length} of ${run.framesWanted} frames`,
@@ -34,6 +37,7 @@ export function RunStanding({ run: { run, frames }, word, more = "" }: RunStandi
   return (
     <Box color={run.state === "failed" ? "coral" : since ? "lamp" : "ash"} fontSize="note">
       <Box aria-live="polite">{says.join(". ")}</Box>
+      {children}
       {run.source === "phone" && <RefusedList refused={run.refused} />}
     </Box>
   );

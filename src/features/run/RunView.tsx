@@ -106,24 +106,29 @@ export function RunView(props: RunViewProps) {
           </DownloadLink>
         </Action>
       )}
+    </>
+  );
+  const says = (
+    <>
       {run && (
         <RunStanding
           run={run}
           word={STATE_WORDS[run.run.state]}
           more={measured && frames.length > 0 ? `The newest: ${measured}` : ""}
-        />
-      )}
-      {run?.run.mayBeLeft && (
-        <Action disabled={busy} onClick={() => props.onFetch(run.run.id)}>
-          <Download size={16} /> Fetch what is still on {run.run.phoneName ?? "the phone"}
-        </Action>
+        >
+          {run.run.mayBeLeft && (
+            <Action disabled={busy} whiteSpace="normal" py="6px" mt="6px" onClick={() => props.onFetch(run.run.id)}>
+              <Download size={16} style={{ flexShrink: 0 }} /> Fetch what is still on {run.run.phoneName ?? "the phone"}
+            </Action>
+          )}
+        </RunStanding>
       )}
       <Warnings warnings={warnings} />
     </>
   );
   return (
     <Flex direction="column" flex="1" minH="0">
-      <RoomForPicture aspect={shapeOf(shown ?? plan?.lens)} tools={tools}>
+      <RoomForPicture aspect={shapeOf(shown ?? plan?.lens)} tools={tools} says={says}>
         {folded && showsFolded ? (
           <FoldedPicture folded={folded} />
         ) : shown ? (
