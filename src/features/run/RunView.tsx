@@ -1,6 +1,6 @@
 "use client";
 
-import { Flex } from "@chakra-ui/react";
+import { Box, Flex } from "@chakra-ui/react";
 import { Download, Layers, Play } from "lucide-react";
 import { type ReactNode, useState } from "react";
 import { sizeText } from "@/contracts/limits";
@@ -57,6 +57,8 @@ const STATE_WORDS = {
   failed: "Failed",
 } as const;
 
+const GETTING_READY = "The phone is getting ready; a stand-in lights its scene first, which takes some seconds.";
+
 /** The latest frame large, all frames as a strip, and the one thing to do next. */
 export function RunView(props: RunViewProps) {
   const { warnings, measured } = props;
@@ -110,7 +112,14 @@ export function RunView(props: RunViewProps) {
   );
   const says = (
     <>
-      {run && (
+      {/* What stood there is of the run before. */}
+      {starting && (
+        <Box role="status" color="lamp" fontSize="note">
+          {GETTING_READY}
+          {frames.length > 0 && " Shown until then is the run before."}
+        </Box>
+      )}
+      {run && !starting && (
         <RunStanding
           run={run}
           word={STATE_WORDS[run.run.state]}
@@ -136,11 +145,7 @@ export function RunView(props: RunViewProps) {
         ) : (
           <PhoneScreen
             shotId={shotId}
-            otherwise={
-              starting
-                ? "The phone is getting ready: it is measuring the scene."
-                : "No frames yet. Run the recipe and its frames appear here."
-            }
+            otherwise={starting ? GETTING_READY : "No frames yet. Run the recipe and its frames appear here."}
           />
         )}
       </RoomForPicture>

@@ -125,6 +125,12 @@ describe("a run on screen", () => {
     expect(onStart).not.toHaveBeenCalled();
   });
 
+  it("says at once that the phone is getting ready, and that what is shown is of the run before", () => {
+    view({ starting: true, busy: true, run: runWithFrames(frames) });
+    expect(screen.getByRole("status").textContent).toMatch(/getting ready.*Shown until then is the run before/);
+    expect(screen.queryByText(/^Done/)).toBeNull();
+  });
+
   it("while it runs shows the newest frame and how far it is, and can be stopped", () => {
     const { onAbort } = view({ run: runWithFrames(frames.slice(0, 2), { state: "running", framesWanted: 3 }) });
     expect(screen.getByText("Running: 2 of 3 frames")).toBeTruthy();
