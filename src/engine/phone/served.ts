@@ -1,13 +1,12 @@
 import { randomBytes } from "node:crypto";
 import { statfsSync } from "node:fs";
-import { mkdtemp, rm } from "node:fs/promises";
-import { tmpdir } from "node:os";
-import { join } from "node:path";
+import { rm } from "node:fs/promises";
 import { type PhoneCapabilities, type PhoneSettings, PROTOCOL_VERSION } from "@/contracts/phoneProtocol";
 import { readAs } from "@/core/camera";
 import { PhoneBody } from "./body";
 import type { PhoneFaults } from "./faults";
 import { LitPlace } from "./litPlace";
+import { makeOwnFolder, sweepLeft } from "./ownFolder";
 import { Preview } from "./preview";
 import { PhoneRefusal, StandInRuns } from "./runs";
 import { type PhoneServer, parsed, servePhone } from "./server";
@@ -63,7 +62,8 @@ export async function startStandIn({
   idleSeconds = Number.POSITIVE_INFINITY,
   onIdle = () => {},
 }: StandInOptions): Promise<PhoneServer> {
-  const folder = await mkdtemp(join(tmpdir(), "aevumen-phone-"));
+  await sweepLeft();
+  const folder = await makeOwnFolder();
   let stage = usualStage();
   let settings = AS_IT_LIES;
   const body = new PhoneBody();
