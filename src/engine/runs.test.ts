@@ -70,6 +70,8 @@ test("a run's frames and their raw copies lie in the store before the phone forg
   expect((await findRun(database.db, run.id))?.state).toBe("done");
   const frames = await framesOf(run.id);
   expect(frames).toHaveLength(3);
+  // Whose they are is told by the phone that took them, not by the one that the shot was planned for.
+  expect([run.phoneName, ...frames.map(({ camera }) => camera)]).toEqual(Array(4).fill("Pocket R"));
   for (const { hash, rawHash, rawBytes } of frames) {
     expect(readFileSync(storedPath(hash)).subarray(0, 2)).toEqual(Buffer.from([0xff, 0xd8]));
     expect(readFileSync(storedPath(rawHash!)).length).toBe(rawBytes);
@@ -121,13 +123,13 @@ describe("a phone that is not what it should be", () => {
     }
   };
   /** A run that another process has left, on an awkward phone. */
-  const leftOn = async (awkward: AwkwardPhone) => {
+  const leftOn = async (awkward: AwkwardPhone, line = "3 x 2s") => {
     process.env.AEVUMEN_PHONE = awkward.link.address;
     await createRun(database.db, {
       id: awkward.run,
       shotId,
       source: "phone",
-      recipeLine: "3 x 2s",
+      recipeLine: line,
       state: "running",
       framesWanted: awkward.files.length,
     });
@@ -190,9 +192,10 @@ describe("a phone that is not what it should be", () => {
       return true;
     };
     try {
-      await leftOn(awkward);
-      const { clockAheadSeconds } = await untilEnded(awkward.run);
+      await leftOn(awkward, "2 x 2s | raw+jpeg");
+      const { clockAheadSeconds, problem } = await untilEnded(awkward.run);
       expect(clockAheadSeconds).toBeCloseTo(10_800, 0);
+      expect(problem).toBe("2 frames came without the raw copy that the recipe asks for");
       for (const { takenAt } of await framesOf(awkward.run))
         expect(Math.abs(takenAt!.getTime() - Date.now())).toBeLessThan(20_000);
     } finally {

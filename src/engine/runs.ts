@@ -1,6 +1,6 @@
 import { randomUUID } from "node:crypto";
 import type { PhoneCapabilities, PhoneFrame, PhoneRun } from "@/contracts/phoneProtocol";
-import { printRecipe, type Recipe } from "@/core/recipe";
+import { parseRecipe, printRecipe, type Recipe } from "@/core/recipe";
 import type { Db } from "@/db/database";
 import { publish } from "@/db/events";
 import { countHandFrames } from "@/db/handFrames";
@@ -90,6 +90,8 @@ const waitText = (left: number): string =>
     : "It goes on by itself, and its frames come when it is back";
 const setAsideText = (count: number): string =>
   `${count === 1 ? "A frame did" : `${count} frames did`} not arrive as ${count === 1 ? "it was" : "they were"} taken`;
+const withoutRawText = (count: number): string =>
+  `${count === 1 ? "A frame" : `${count} frames`} came without the raw copy that the recipe asks for`;
 const STOPPED = "It was stopped here while the phone was out of reach";
 
 /** So often a phone's clock is measured anew: a bad one loses a second in a quarter of an hour. */
@@ -133,9 +135,12 @@ async function collect(
   };
   try {
     const { lens } = await phone.capabilities(signal).catch(() => ({ lens: null }));
+    const asksRaw = parseRecipe(run.recipeLine).recipe.files === "raw+jpeg";
+    let withoutRaw = 0;
     const clockNow = clockOf(db, phone, run.id, signal);
     const keep = async (frame: PhoneFrame, file: ReceivedFile, raw: ReceivedFile | null): Promise<void> => {
       await keepFrame(db, run, frame, { file, raw }, { fNumber: lens?.fNumber ?? null, clock: await clockNow() });
+      if (asksRaw && raw === null) withoutRaw++;
       await publish(db, { topic: "run", id: run.id });
     };
     const setAside = async ({ index, name }: PhoneFrame, error: unknown): Promise<void> => {
@@ -145,7 +150,9 @@ async function collect(
     const collected = await collectRun(phone, run.id, { keep, setAside, stands }, signal);
     const { state, fault } = collected.run;
     const aside = collected.setAside > 0 ? setAsideText(collected.setAside) : null;
-    const problem = [fault?.message, aside].filter((text) => text).join(" ") || null;
+    const bare = withoutRaw > 0 ? withoutRawText(withoutRaw) : null;
+    const said = [fault?.message, aside, bare].flatMap((text) => text?.replace(/\.$/, "") ?? []);
+    const problem = said.length > 0 ? said.join(". ") : null;
     const ended = state === "done" || state === "failed" ? state : "aborted";
     await finishRun(db, run.id, ended, problem, collected.setAside > 0);
   } catch (error) {
@@ -247,7 +254,8 @@ export async function startRun(
   const { pace, seed, startsAt } = options;
   await setStandIn(linked, await stageOf(db, shot, camera, startsAt?.toISOString() ?? null));
   const { phone } = linked;
-  const widthPx = offeredWidth(await phone.capabilities(), options.widthPx);
+  const abilities = await phone.capabilities();
+  const widthPx = offeredWidth(abilities, options.widthPx);
   const line = printRecipe(recipe);
   const id = randomUUID();
   try {
@@ -267,7 +275,8 @@ export async function startRun(
       shotId: request.shotId,
       source: "phone",
       recipeLine: line,
-      phoneName: camera.phone,
+      // Of the phone that takes it, whatever phone of the kit the shot was planned for.
+      phoneName: plainName(abilities.name),
       state: "running",
       framesWanted: frames,
     });
