@@ -18,6 +18,20 @@ export async function addLogEntry(db: Db, entry: typeof logEntries.$inferInsert)
   return row!;
 }
 
+/** Counts a run's frames anew in its entry: more of them came later. Whether it has one. */
+export async function recountRun(
+  db: Db,
+  runId: string,
+  counts: Pick<LogEntry, "frameCount" | "refusedCount">,
+): Promise<boolean> {
+  const counted = await db
+    .update(logEntries)
+    .set(counts)
+    .where(and(eq(logEntries.runId, runId), eq(logEntries.kind, "run")))
+    .returning({ id: logEntries.id });
+  return counted.length > 0;
+}
+
 /** All entries, newest first, or those of one outing; deleted ones are left out. */
 export async function listLog(db: Db, outingId?: string): Promise<LogRow[]> {
   return db

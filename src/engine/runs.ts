@@ -4,7 +4,7 @@ import { parseRecipe, printRecipe, type Recipe } from "@/core/recipe";
 import type { Db } from "@/db/database";
 import { publish } from "@/db/events";
 import { countHandFrames } from "@/db/handFrames";
-import { addLogEntry } from "@/db/log";
+import { addLogEntry, recountRun } from "@/db/log";
 import { findShot } from "@/db/outings";
 import {
   addFrame,
@@ -167,7 +167,7 @@ async function collect(
     clearInterval(beat);
     capturing.delete(run.id);
   }
-  if (!isLogged) await logRun(db, run.id).catch(console.error);
+  await (isLogged ? relogRun(db, run.id) : logRun(db, run.id)).catch(console.error);
   await publish(db, { topic: "run", id: run.id }).catch(console.error);
 }
 
@@ -209,6 +209,15 @@ export async function fetchLeft(host: RunsHost, runId: string): Promise<boolean>
   if (run.state === "aborted") await phone.abort(runId).catch(() => {});
   void collect(host, phone, run, true);
   return true;
+}
+
+/** Brings the log entry of a run up to date of which more frames came later; one that had yielded nothing until then is logged now. */
+async function relogRun(db: Db, runId: string): Promise<void> {
+  const run = await findRun(db, runId);
+  if (!run) return;
+  const { count } = await runSize(db, runId);
+  const isThere = await recountRun(db, runId, { frameCount: count, refusedCount: run.refused.length });
+  if (!isThere) await logRun(db, runId);
 }
 
 /** Adds the log entry of a run that has ended, unless it yielded nothing. */
