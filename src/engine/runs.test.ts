@@ -239,6 +239,20 @@ describe("a phone that is not what it should be", () => {
     }
   });
 
+  test("that has heard of the stop and sends nothing is not waited for by a person who asks again", async () => {
+    const awkward = await awkwardPhone([await jpeg(64)]);
+    awkward.temper = ({ path }) => /frames\/\d+$/.test(path) || path === "/status";
+    try {
+      const of = await leftOn(awkward);
+      await stopRun(of.capturing.get(awkward.run)!, awkward.run);
+      expect((await findRun(database.db, awkward.run))?.state).toBe("running");
+      await stopRun(of.capturing.get(awkward.run)!, awkward.run);
+      expect(await untilEnded(awkward.run)).toMatchObject({ state: "aborted", mayBeLeft: true });
+    } finally {
+      await awkward.close();
+    }
+  });
+
   test("is not waited for by a person who stops, and has what it took fetched once it answers", async () => {
     const awkward = await awkwardPhone([await jpeg(64)]);
     try {

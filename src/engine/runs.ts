@@ -92,7 +92,7 @@ const setAsideText = (count: number): string =>
   `${count === 1 ? "A frame did" : `${count} frames did`} not arrive as ${count === 1 ? "it was" : "they were"} taken`;
 const withoutRawText = (count: number): string =>
   `${count === 1 ? "A frame" : `${count} frames`} came without the raw copy that the recipe asks for`;
-const STOPPED = "It was stopped here while the phone was out of reach";
+const STOPPED = "It was stopped here; frames may still be on the phone";
 
 /** So often a phone's clock is measured anew: a bad one loses a second in a quarter of an hour. */
 const CLOCK_EVERY_MS = 4 * 60_000;
@@ -121,15 +121,17 @@ async function collect(
   const beat = setInterval(() => void beatRun(db, run.id).catch(() => {}), BEAT_EVERY_MS);
   const signal = AbortSignal.any([stop.signal, end.signal]);
   let told = "";
+  let known: "running" | "paused" = run.state === "paused" ? "paused" : "running";
   const stands = async (stood: PhoneRun | WaitingForPhone): Promise<void> => {
     const isWaiting = "since" in stood;
-    const state = isWaiting ? "running" : stood.state === "paused" ? "paused" : "running";
-    const now = JSON.stringify(isWaiting ? stood : state);
+    // Whatever it was at, a phone that is out of reach goes on with.
+    if (!isWaiting) known = stood.state === "paused" ? "paused" : "running";
+    const now = JSON.stringify(isWaiting ? stood : known);
     if (now === told) return;
     const wait = isWaiting
       ? { problem: waitText(stood.left), waitingSince: stood.since }
       : { problem: null, waitingSince: null };
-    await standRun(db, run.id, state, wait);
+    await standRun(db, run.id, known, wait);
     told = now;
     await publish(db, { topic: "run", id: run.id });
   };
@@ -183,10 +185,19 @@ function reasonOf(error: unknown): string {
 /** How long a phone may take to hear that a run is to end, before that is so without it. */
 const HEARS_MS = 2000;
 
-/** Ends a run that goes on, at once, whatever hangs: a phone that does not hear of it keeps what it takes. */
-export async function stopRun({ phone, end }: ActiveRun, runId: string): Promise<void> {
+/** Runs whose phone has heard that they are to end: their frames still come. */
+const heard = new WeakSet<ActiveRun>();
+
+/**
+ * Ends a run that goes on, at once, whatever hangs: a phone that does not hear of it keeps what it takes. Who asks again does not wait for
+ * the frames either.
+ */
+export async function stopRun(active: ActiveRun, runId: string): Promise<void> {
+  const { phone, end } = active;
+  if (heard.has(active)) return end.abort();
   try {
     await phone.abort(runId, AbortSignal.timeout(HEARS_MS));
+    heard.add(active);
   } catch {
     end.abort();
   }
